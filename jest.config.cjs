@@ -1,0 +1,33 @@
+/** Unit and API tests. The core is read from its sources, so no build is needed first. */
+const transform = {
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: true, decorators: true },
+        transform: { legacyDecorator: true, decoratorMetadata: true },
+      },
+      module: { type: 'commonjs' },
+    },
+  ],
+};
+
+const project = (displayName, folder) => ({
+  displayName,
+  rootDir: __dirname,
+  roots: [`<rootDir>/${folder}/src`],
+  testMatch: ['**/*.test.ts'],
+  testEnvironment: 'node',
+  transform,
+  moduleNameMapper: { '^@diaphon/core$': '<rootDir>/packages/core/src/index.ts' },
+});
+
+module.exports = {
+  projects: [
+    project('core', 'packages/core'),
+    project('cli', 'packages/cli'),
+    project('server', 'apps/server'),
+    project('web', 'apps/web'),
+  ],
+};

@@ -1,0 +1,62 @@
+import { Command } from 'commander';
+import type { Rig } from '@diaphon/core';
+import { checkReport, checkText, isClear } from './check';
+import { levelsReport, levelsText } from './levels';
+import { readRigFile } from './read-file';
+
+interface Out {
+  write: (text: string) => unknown;
+}
+
+/** The exit codes: part of the stable interface, see docs/cli.md. */
+export const EXIT = { clear: 0, findings: 1, unreadable: 2 } as const;
+
+/** Builds the command line. The exit code is left in `process.exitCode`. */
+export const program = (out: Out, err: Out): Command => {
+  const root = new Command('diaphon')
+    .description('Checks the audio wiring of a studio described in a rig file.')
+    .configureOutput({ writeOut: (text) => out.write(text), writeErr: (text) => err.write(text) })
+    .exitOverride((error) => {
+      process.exitCode = error.exitCode === 0 ? EXIT.clear : EXIT.unreadable;
+      throw error;
+    });
+
+  const withRig = async (file: string, use: (rig: Rig) => void) => {
+    const read = await readRigFile(file);
+    if (read.ok) {
+      use(read.rig);
+      return;
+    }
+    for (const { where, found, expected, cure } of read.problems) {
+      err.write(`${file}: ${where}: found ${found}; expected ${expected}. To mend: ${cure}.\n`);
+    }
+    process.exitCode = EXIT.unreadable;
+  };
+
+  root
+    .command('check')
+    .description('what is wrong, why, with figures; exit code 1 when a danger or fault is found')
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--json', 'print the findings as JSON')
+    .action((file: string, options: { json?: boolean }) =>
+      withRig(file, (rig) => {
+        const report = checkReport(rig);
+        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : checkText(report));
+        process.exitCode = isClear(report) ? EXIT.clear : EXIT.findings;
+      }),
+    );
+
+  root
+    .command('levels')
+    .description('the level, noise, ceiling and headroom of every stage of every strand')
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--json', 'print the strands as JSON')
+    .action((file: string, options: { json?: boolean }) =>
+      withRig(file, (rig) => {
+        const report = levelsReport(rig);
+        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : levelsText(report));
+        process.exitCode = EXIT.clear;
+      }),
+    );
+  return root;
+};

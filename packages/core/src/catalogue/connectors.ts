@@ -1,0 +1,152 @@
+import type { ConnectorFace, ConnectorKind, Mating } from './types';
+
+const xlr = (id: string, name: string, mirrored: boolean): ConnectorKind => {
+  const x = (value: number) => (mirrored ? 100 - value : value);
+  return {
+    id,
+    name,
+    medium: 'analogue',
+    pins: ['1', '2', '3'],
+    face: { outline: 'round', contacts: { '1': [x(70), 38], '2': [x(30), 38], '3': [50, 70] } },
+  };
+};
+
+/** A cylindrical plug is drawn lying on its side, tip to the right; a socket as its contacts in a hole. */
+const jack = (id: string, name: string, pins: string[], socket: boolean): ConnectorKind => {
+  const step = 70 / Math.max(1, pins.length - 1);
+  const contacts = Object.fromEntries(
+    pins.map((pin, index) => [pin, [85 - index * step, 50]]),
+  ) as ConnectorFace['contacts'];
+  return { id, name, medium: 'analogue', pins, face: { outline: socket ? 'jack' : 'barrel', contacts } };
+};
+
+const usb = (id: string, name: string): ConnectorKind => ({
+  id,
+  name,
+  medium: 'usb',
+  pins: ['bus'],
+  face: { outline: 'slot', contacts: { bus: [50, 50] } },
+});
+
+/** Pins: XLR per IEC 61076-2-103 / AES14 (1 shield, 2 in-phase, 3 return); T tip, R ring, S sleeve. */
+export const CONNECTORS: ConnectorKind[] = [
+  xlr('xlr-female', 'XLR 3, holes', false),
+  xlr('xlr-male', 'XLR 3, pins', true),
+  {
+    id: 'combo',
+    name: 'Combined XLR and 6.35 mm socket',
+    medium: 'analogue',
+    pins: ['1', '2', '3', 'T', 'R', 'S'],
+    face: {
+      outline: 'round',
+      contacts: { '1': [76, 30], '2': [24, 30], '3': [50, 84], T: [50, 40], R: [50, 50], S: [50, 60] },
+    },
+  },
+  jack('trs-635-plug', '6.35 mm TRS plug', ['T', 'R', 'S'], false),
+  jack('trs-635-socket', '6.35 mm TRS socket', ['T', 'R', 'S'], true),
+  jack('ts-635-plug', '6.35 mm TS plug', ['T', 'S'], false),
+  jack('ts-635-socket', '6.35 mm TS socket', ['T', 'S'], true),
+  jack('trs-35-plug', '3.5 mm TRS plug', ['T', 'R', 'S'], false),
+  jack('trs-35-socket', '3.5 mm TRS socket', ['T', 'R', 'S'], true),
+  jack('ts-35-plug', '3.5 mm TS plug', ['T', 'S'], false),
+  jack('trrs-35-plug', '3.5 mm TRRS plug', ['T', 'R1', 'R2', 'S'], false),
+  jack('trrs-35-socket', '3.5 mm TRRS headset socket', ['T', 'R1', 'R2', 'S'], true),
+  jack('rca-plug', 'RCA plug', ['T', 'S'], false),
+  jack('rca-socket', 'RCA socket', ['T', 'S'], true),
+  usb('usb-a-plug', 'USB-A plug'),
+  usb('usb-a-socket', 'USB-A socket'),
+  usb('usb-b-plug', 'USB-B plug'),
+  usb('usb-b-socket', 'USB-B socket'),
+  usb('usb-c-plug', 'USB-C plug'),
+  usb('usb-c-socket', 'USB-C socket'),
+];
+
+const straight = (a: string, b: string, pins: string[]): Mating => ({
+  a,
+  b,
+  contacts: pins.map((pin) => [pin, pin]),
+});
+
+/**
+ * Which contact touches which when two connectors go together. The mixed jack rows follow from the
+ * geometry of the cylinder (IEC 60603-11): a short plug's sleeve reaches the ring contact of a longer socket.
+ * The headset socket carries sleeve = microphone, second ring = ground (common practice, no published source).
+ */
+export const MATINGS: Mating[] = [
+  straight('xlr-male', 'xlr-female', ['1', '2', '3']),
+  straight('xlr-male', 'combo', ['1', '2', '3']),
+  straight('trs-635-plug', 'combo', ['T', 'R', 'S']),
+  {
+    a: 'ts-635-plug',
+    b: 'combo',
+    contacts: [
+      ['T', 'T'],
+      ['S', 'R'],
+      ['S', 'S'],
+    ],
+  },
+  straight('trs-635-plug', 'trs-635-socket', ['T', 'R', 'S']),
+  {
+    a: 'ts-635-plug',
+    b: 'trs-635-socket',
+    contacts: [
+      ['T', 'T'],
+      ['S', 'R'],
+      ['S', 'S'],
+    ],
+  },
+  straight('ts-635-plug', 'ts-635-socket', ['T', 'S']),
+  {
+    a: 'trs-635-plug',
+    b: 'ts-635-socket',
+    contacts: [
+      ['T', 'T'],
+      ['S', 'S'],
+    ],
+  },
+  straight('trs-35-plug', 'trs-35-socket', ['T', 'R', 'S']),
+  {
+    a: 'ts-35-plug',
+    b: 'trs-35-socket',
+    contacts: [
+      ['T', 'T'],
+      ['S', 'R'],
+      ['S', 'S'],
+    ],
+  },
+  straight('trrs-35-plug', 'trrs-35-socket', ['T', 'R1', 'R2', 'S']),
+  {
+    a: 'trs-35-plug',
+    b: 'trrs-35-socket',
+    contacts: [
+      ['T', 'T'],
+      ['R', 'R1'],
+      ['S', 'R2'],
+      ['S', 'S'],
+    ],
+  },
+  {
+    a: 'trrs-35-plug',
+    b: 'trs-35-socket',
+    contacts: [
+      ['T', 'T'],
+      ['R1', 'R'],
+      ['R2', 'S'],
+      ['S', 'S'],
+    ],
+  },
+  {
+    a: 'ts-35-plug',
+    b: 'trrs-35-socket',
+    contacts: [
+      ['T', 'T'],
+      ['S', 'R1'],
+      ['S', 'R2'],
+      ['S', 'S'],
+    ],
+  },
+  straight('rca-plug', 'rca-socket', ['T', 'S']),
+  straight('usb-a-plug', 'usb-a-socket', ['bus']),
+  straight('usb-b-plug', 'usb-b-socket', ['bus']),
+  straight('usb-c-plug', 'usb-c-socket', ['bus']),
+];

@@ -1,0 +1,144 @@
+import type { DcTolerance, DeviceModel, Port } from '../types';
+import { joinPieces, stereoOutput, streamPoints } from './parts';
+
+/**
+ * A computer's jack is not built to meet a supply: a few volts before its protection conducts, a few milliamps after.
+ * Common practice, no published source.
+ */
+const UNPROTECTED: DcTolerance = { volts: 5.5, milliamps: 5 };
+
+interface ComputerRow {
+  id: string;
+  name: string;
+  about: string;
+  usb: [id: string, label: string, connector: string][];
+}
+
+const usbPort = ([id, label, connector]: ComputerRow['usb'][number]): Port => ({
+  id,
+  label,
+  connector,
+  side: 'in',
+  usb: { role: 'host', version: '2.0' },
+});
+
+/** A computer with a headset jack: headphones out, a microphone contact with a little plug-in power. */
+const computer = (row: ComputerRow): DeviceModel => ({
+  id: row.id,
+  name: row.name,
+  kind: 'computer',
+  about: row.about,
+  ground: 'bonded',
+  ...joinPieces(
+    { ports: row.usb.map(usbPort) },
+    streamPoints('play', 'System playback', ['L', 'R']),
+    stereoOutput({
+      id: 'jack',
+      label: 'Headset jack',
+      connector: 'trrs-35-socket',
+      ohms: 10,
+      idleOhms: 200_000,
+      tolerates: UNPROTECTED,
+      from: ['play-L', 'play-R'],
+      fullScaleDbu: 2.2,
+      volume: 'jack-volume',
+    }),
+    {
+      elements: [
+        {
+          kind: 'input',
+          id: 'jack-mic',
+          drive: 'single',
+          plus: 'jack.S',
+          ground: 'chassis',
+          ohms: 5000,
+          signal: 'microphone',
+          maxDbu: -10,
+        },
+        {
+          kind: 'feed',
+          id: 'jack-bias',
+          legs: ['jack.S'],
+          ground: 'chassis',
+          volts: 2.7,
+          ohmsEach: 2200,
+          standard: 'plug-in',
+        },
+      ],
+      points: [{ id: 'mic-in', label: 'Jack microphone', unit: 'dBFS', role: 'converter', ceiling: 0 }],
+      paths: [
+        {
+          from: 'jack-mic',
+          to: 'mic-in',
+          gainDb: 10,
+          unitShiftDb: 10,
+          noise: { kind: 'level', level: -72 },
+          delayMs: 1,
+        },
+      ],
+      streams: [
+        { id: 'jack-in', label: 'Headset jack microphone', direction: 'to-computer', channels: ['mic-in'] },
+        {
+          id: 'jack-out',
+          label: 'Headset jack',
+          direction: 'from-computer',
+          channels: ['play-L', 'play-R'],
+        },
+      ],
+    },
+  ),
+});
+
+const hub = (id: string, name: string, about: string): DeviceModel => ({
+  id,
+  name,
+  kind: 'hub',
+  about,
+  ground: 'bonded',
+  ...joinPieces({
+    ports: [
+      {
+        id: 'up',
+        label: 'To the computer',
+        connector: 'usb-b-socket',
+        side: 'out',
+        usb: { role: 'hub-up', version: '2.0' },
+      },
+      ...[1, 2, 3, 4].map((n): Port => ({
+        id: `down${n}`,
+        label: `Socket ${n}`,
+        connector: 'usb-a-socket',
+        side: 'in',
+        usb: { role: 'hub-down', version: '2.0' },
+      })),
+    ],
+  }),
+});
+
+export const COMPUTERS: DeviceModel[] = [
+  computer({
+    id: 'laptop-c',
+    name: 'Laptop with USB-C only',
+    about: 'Two USB-C sockets and a headset jack.',
+    usb: [
+      ['usb1', 'USB-C 1', 'usb-c-socket'],
+      ['usb2', 'USB-C 2', 'usb-c-socket'],
+    ],
+  }),
+  computer({
+    id: 'desktop',
+    name: 'Desktop computer',
+    about: 'USB-A and USB-C sockets and a headset jack.',
+    usb: [
+      ['usb1', 'USB-A 1', 'usb-a-socket'],
+      ['usb2', 'USB-A 2', 'usb-a-socket'],
+      ['usb3', 'USB-A 3', 'usb-a-socket'],
+      ['usb4', 'USB-C', 'usb-c-socket'],
+    ],
+  }),
+  hub(
+    'hub-powered',
+    'USB hub with its own supply',
+    'Four sockets; repeats the bus, so each lead counts from here.',
+  ),
+];

@@ -1,0 +1,135 @@
+import { dbFromRatio, dbuFromVolts, PASCALS_AT_0_DB_SPL } from '../../units';
+import type { DcTolerance, DeviceModel } from '../types';
+
+/** Gain from dB SPL at the capsule to dBu at the output, from a sensitivity in mV/Pa. */
+export const sensitivityShiftDb = (millivoltsPerPascal: number): number =>
+  dbuFromVolts(millivoltsPerPascal / 1000) + dbFromRatio(PASCALS_AT_0_DB_SPL);
+
+interface MicrophoneRow {
+  id: string;
+  name: string;
+  about: string;
+  millivoltsPerPascal: number;
+  ohms: number;
+  omniPart?: number;
+  maxSpl: number;
+  /** Absent: a coil or ribbon, whose noise is the thermal noise of its impedance. */
+  electronics?: { selfNoiseSpl: number; milliamps: number; minVolts: number };
+  tolerates?: DcTolerance;
+}
+
+/** A three-pin microphone; a coil floats between pins 2 and 3, electronics drive both legs and draw phantom. */
+const microphone = (row: MicrophoneRow): DeviceModel => {
+  const fed = row.electronics;
+  const shift = sensitivityShiftDb(row.millivoltsPerPascal);
+  return {
+    id: row.id,
+    name: row.name,
+    kind: 'microphone',
+    about: row.about,
+    ground: 'floating',
+    ports: [{ id: 'out', label: 'Output', connector: 'xlr-male', side: 'out' }],
+    controls: [],
+    elements: [
+      {
+        kind: 'output',
+        id: 'emf',
+        drive: fed ? 'both-legs' : 'floating',
+        plus: 'out.2',
+        minus: 'out.3',
+        ground: 'out.1',
+        ohms: row.ohms,
+        signal: 'microphone',
+        ...(fed
+          ? { poweredBy: 'electronics', dcOhms: 1e6, tolerates: { volts: 52, milliamps: 20 } }
+          : { thermal: true, ...(row.tolerates ? { tolerates: row.tolerates } : {}) }),
+      },
+      ...(fed
+        ? [
+            {
+              kind: 'load' as const,
+              id: 'electronics',
+              legs: ['out.2', 'out.3'],
+              ground: 'out.1',
+              milliamps: fed.milliamps,
+              standard: 'P48' as const,
+              minVolts: fed.minVolts,
+            },
+          ]
+        : []),
+      { kind: 'bond', id: 'body', pins: ['out.1', 'chassis'] },
+    ],
+    points: [
+      {
+        id: 'capsule',
+        label: 'Voice at the microphone',
+        unit: 'dB SPL',
+        role: 'capsule',
+        ceiling: row.maxSpl,
+        omniPart: row.omniPart ?? 0.5,
+      },
+    ],
+    paths: [
+      {
+        from: 'capsule',
+        to: 'emf',
+        gainDb: shift,
+        unitShiftDb: shift,
+        ...(fed
+          ? {
+              noise: { kind: 'level' as const, level: fed.selfNoiseSpl + shift },
+              poweredBy: 'electronics',
+            }
+          : {}),
+      },
+    ],
+    streams: [],
+  };
+};
+
+export const MICROPHONES: DeviceModel[] = [
+  microphone({
+    id: 'mic-dynamic-hand',
+    name: 'Hand-held dynamic microphone',
+    about: 'Moving coil, needs no phantom, forgiving.',
+    millivoltsPerPascal: 1.9,
+    ohms: 300,
+    maxSpl: 150,
+  }),
+  microphone({
+    id: 'mic-dynamic-broadcast',
+    name: 'Broadcast dynamic microphone, low output',
+    about: 'Moving coil, close and warm; wants more gain than most inputs have.',
+    millivoltsPerPascal: 1.1,
+    ohms: 150,
+    maxSpl: 150,
+  }),
+  microphone({
+    id: 'mic-condenser-large',
+    name: 'Large-diaphragm condenser microphone',
+    about: 'Very quiet and sensitive; works only with phantom.',
+    millivoltsPerPascal: 20,
+    ohms: 100,
+    maxSpl: 136,
+    electronics: { selfNoiseSpl: 9, milliamps: 3.2, minVolts: 30 },
+  }),
+  microphone({
+    id: 'mic-condenser-budget',
+    name: 'Budget condenser microphone',
+    about: 'Works only with phantom; some hiss of its own.',
+    millivoltsPerPascal: 12,
+    ohms: 150,
+    maxSpl: 130,
+    electronics: { selfNoiseSpl: 18, milliamps: 4, minVolts: 24 },
+  }),
+  microphone({
+    id: 'mic-ribbon',
+    name: 'Passive ribbon microphone',
+    about: 'A strip of foil in a magnet; low output, hurt by current through it.',
+    millivoltsPerPascal: 1.6,
+    ohms: 300,
+    omniPart: 0,
+    maxSpl: 135,
+    tolerates: { volts: 0.3, milliamps: 1 },
+  }),
+];

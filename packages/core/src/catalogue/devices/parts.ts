@@ -1,0 +1,202 @@
+import type { CircuitElement, Control, DcTolerance, DeviceModel, Path, Point, Port } from '../types';
+
+/** Pieces that several device models share: rows of data, put together by prefix. */
+export type Piece = Partial<
+  Pick<DeviceModel, 'ports' | 'controls' | 'elements' | 'points' | 'paths' | 'streams'>
+>;
+
+export const joinPieces = (...pieces: Piece[]) => ({
+  ports: pieces.flatMap((piece) => piece.ports ?? []) as Port[],
+  controls: pieces.flatMap((piece) => piece.controls ?? []) as Control[],
+  elements: pieces.flatMap((piece) => piece.elements ?? []) as CircuitElement[],
+  points: pieces.flatMap((piece) => piece.points ?? []) as Point[],
+  paths: pieces.flatMap((piece) => piece.paths ?? []) as Path[],
+  streams: pieces.flatMap((piece) => piece.streams ?? []),
+});
+
+/** Equivalent input noise of an entry-level amplifier at its gains, dBu unweighted, 150 Ω (usual data-sheet figures). */
+const EIN_ENTRY: [number, number][] = [
+  [0, -98],
+  [20, -114],
+  [40, -125],
+  [60, -128],
+];
+
+export interface PreampRow {
+  /** `1` makes in1, gain1, preamp1, digital1. */
+  n: number;
+  connector: 'xlr-female' | 'combo';
+  minGainDb: number;
+  maxGainDb: number;
+  maxInputDbu: number;
+  fullScaleDbu: number;
+  /** Control that switches the phantom feed: several inputs may share one. */
+  phantom: string;
+  micOhms?: number;
+  ein?: [number, number][];
+}
+
+/** One input channel: socket, phantom feed, amplifier, converter. */
+export const preampChannel = (row: PreampRow): Piece => {
+  const { n } = row;
+  const port = `in${n}`;
+  const hasJack = row.connector === 'combo';
+  return {
+    ports: [{ id: port, label: `Input ${n}`, connector: row.connector, side: 'in' }],
+    controls: [
+      {
+        id: `gain${n}`,
+        label: `Gain ${n}`,
+        kind: 'gain',
+        minDb: row.minGainDb,
+        maxDb: row.maxGainDb,
+        stepDb: 1,
+        initial: row.minGainDb,
+      },
+      { id: `pad${n}`, label: `Pad ${n} (−20 dB)`, kind: 'switch', initial: false },
+    ],
+    elements: [
+      {
+        kind: 'input',
+        id: `mic${n}`,
+        drive: 'differential',
+        plus: `${port}.2`,
+        minus: `${port}.3`,
+        ground: 'chassis',
+        ohms: row.micOhms ?? 3000,
+        signal: 'microphone',
+      },
+      {
+        kind: 'feed',
+        id: `feed${n}`,
+        legs: [`${port}.2`, `${port}.3`],
+        ground: 'chassis',
+        volts: 48,
+        ohmsEach: 6800,
+        standard: 'P48',
+        control: row.phantom,
+      },
+      { kind: 'bond', id: `ground${n}`, pins: [`${port}.1`, ...(hasJack ? [`${port}.S`] : []), 'chassis'] },
+      ...(hasJack
+        ? [
+            {
+              kind: 'input' as const,
+              id: `line${n}`,
+              drive: 'differential' as const,
+              plus: `${port}.T`,
+              minus: `${port}.R`,
+              ground: 'chassis',
+              ohms: 20000,
+              signal: 'line' as const,
+            },
+          ]
+        : []),
+    ],
+    points: [
+      { id: `head${n}`, label: `Input ${n}`, unit: 'dBu', role: 'stage', ceiling: row.maxInputDbu },
+      {
+        id: `preamp${n}`,
+        label: `Amplifier ${n}`,
+        unit: 'dBu',
+        role: 'stage',
+        ceiling: row.fullScaleDbu + 4,
+      },
+      { id: `digital${n}`, label: `Converter ${n}`, unit: 'dBFS', role: 'converter', ceiling: 0 },
+    ],
+    paths: [
+      { from: `mic${n}`, to: `head${n}`, controls: [{ control: `pad${n}`, onDb: -20 }] },
+      // A line socket reaches the same amplifier through a fixed 20 dB less.
+      ...(hasJack ? [{ from: `line${n}`, to: `head${n}`, gainDb: -20 }] : []),
+      {
+        from: `head${n}`,
+        to: `preamp${n}`,
+        controls: [{ control: `gain${n}` }],
+        noise: { kind: 'ein', table: row.ein ?? EIN_ENTRY },
+      },
+      {
+        from: `preamp${n}`,
+        to: `digital${n}`,
+        gainDb: -row.fullScaleDbu,
+        unitShiftDb: -row.fullScaleDbu,
+        noise: { kind: 'level', level: -110 },
+        delayMs: 0.6,
+      },
+    ],
+  };
+};
+
+export interface StereoOutRow {
+  id: string;
+  label: string;
+  connector: 'trs-635-socket' | 'trs-35-socket' | 'trrs-35-socket';
+  ohms: number;
+  idleOhms?: number;
+  tolerates: DcTolerance;
+  /** Points that feed left and right, dBFS. */
+  from: [left: string, right: string];
+  fullScaleDbu: number;
+  volume: string;
+}
+
+/** A stereo output on one socket: headphones, or a computer's jack. */
+export const stereoOutput = (row: StereoOutRow): Piece => {
+  const ring = row.connector === 'trrs-35-socket' ? 'R1' : 'R';
+  const sleeve = row.connector === 'trrs-35-socket' ? 'R2' : 'S';
+  const side = (id: string, pin: string, other: string) => ({
+    kind: 'output' as const,
+    id: `${row.id}-${id}`,
+    drive: 'single' as const,
+    plus: `${row.id}.${pin}`,
+    ground: 'chassis',
+    ohms: row.ohms,
+    signal: 'headphone' as const,
+    tolerates: row.tolerates,
+    maxDbu: row.fullScaleDbu,
+    pair: `${row.id}-${other}`,
+    ...(row.idleOhms ? { idleOhms: row.idleOhms } : {}),
+  });
+  const path = (from: string, to: string): Path => ({
+    from,
+    to,
+    gainDb: row.fullScaleDbu,
+    unitShiftDb: row.fullScaleDbu,
+    controls: [{ control: row.volume }],
+    noise: { kind: 'level', level: -92 },
+    delayMs: 0.6,
+  });
+  return {
+    ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'out' }],
+    controls: [
+      {
+        id: row.volume,
+        label: `${row.label} volume`,
+        kind: 'gain',
+        minDb: -60,
+        maxDb: 0,
+        stepDb: 1,
+        initial: -20,
+      },
+    ],
+    elements: [
+      side('left', 'T', 'right'),
+      side('right', ring, 'left'),
+      { kind: 'bond', id: `${row.id}-ground`, pins: [`${row.id}.${sleeve}`, 'chassis'] },
+    ],
+    paths: [path(row.from[0], `${row.id}-left`), path(row.from[1], `${row.id}-right`)],
+  };
+};
+
+/** Channels a device shows to a computer, or takes from it, as digital points. */
+export const streamPoints = (id: string, label: string, channels: string[]): Piece => ({
+  points: channels.map((channel) => ({
+    id: `${id}-${channel}`,
+    label: `${label} ${channel}`,
+    unit: 'dBFS',
+    role: 'stream',
+    ceiling: 0,
+  })),
+});
+
+/** A mix: every `from` reaches every `to` at `gainDb`. */
+export const crosspoints = (from: string[], to: string[], gainDb = 0): Path[] =>
+  from.flatMap((a) => to.map((b) => ({ from: a, to: b, gainDb })));

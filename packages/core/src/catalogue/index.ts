@@ -1,0 +1,13 @@
+import { COMPUTERS } from './devices/computers';
+import { DESKS } from './devices/desks';
+import { MICROPHONES } from './devices/microphones';
+import { OTHERS } from './devices/others';
+import type { DeviceModel } from './types';
+
+export * from './types';
+export { CONNECTORS, MATINGS } from './connectors';
+export { connectorById, contactsBetween } from './mating';
+export { LEAD_KINDS } from './leads';
+
+/** Every generic device an operator can place. */
+export const DEVICE_MODELS: DeviceModel[] = [...MICROPHONES, ...DESKS, ...COMPUTERS, ...OTHERS];

@@ -1,0 +1,28 @@
+import { firstClipping, pads, stepBack, turnDown } from './clipping';
+import { figureText, finding, type Check } from './finding';
+
+/** Peaks go through the ceiling behind a gain control: at the amplifier or at digital full scale. */
+export const clipConverter: Check = (solved) =>
+  firstClipping(solved)
+    .filter((clipping) => clipping.afterGain)
+    .map((clipping) => {
+      const { strand, stage, overDb } = clipping;
+      const device = stage.device ? (solved.find.device(stage.device)?.name ?? '') : '';
+      return finding({
+        code: 'clip-converter',
+        severity: 'fault',
+        title: `${strand.sourceName} clips in ${device} by ${figureText(overDb)} dB`,
+        why: `Peaks reach ${figureText(stage.peak)} ${stage.unit} at “${stage.label}”, ceiling ${figureText(stage.ceiling!)} ${stage.unit}. Clipping can never be repaired afterwards: turn down.`,
+        places: [
+          {
+            ...(stage.device ? { device: stage.device } : {}),
+            ...(strand.person ? { person: strand.person } : {}),
+          },
+        ],
+        figures: [
+          { label: 'Peaks', value: stage.peak, unit: stage.unit, from: `strand of ${strand.sourceName}` },
+          { label: 'Ceiling', value: stage.ceiling!, unit: stage.unit, from: `device model of ${device}` },
+        ],
+        fixes: [...turnDown(solved, clipping), ...pads(solved, strand), ...stepBack(solved, clipping)],
+      });
+    });

@@ -1,0 +1,52 @@
+import { AIMS, missingDb, type Stage, type Strand } from '../gain';
+import { setControl, settingOf } from '../rig';
+import type { Fix, Solved } from './finding';
+import { moveTalker, setGain } from './fixes/level';
+import { firstGain, placementOf } from './voice-gain';
+
+/** The first place where the peaks of a sound go through the ceiling, and whether a gain ahead of it is to blame. */
+export interface Clipping {
+  strand: Strand;
+  stage: Stage;
+  overDb: number;
+  /** A gain control has acted by then: turning it down helps. */
+  afterGain: boolean;
+}
+
+export const firstClipping = (solved: Solved): Clipping[] =>
+  solved.strands.flatMap((strand): Clipping[] => {
+    const index = strand.stages.findIndex((stage) => stage.headroomDb !== null && stage.headroomDb < 0);
+    const stage = strand.stages[index];
+    if (!stage) return [];
+    const isGain = ({ device, control }: { device: string; control: string }) =>
+      solved.find.modelOf(device)?.controls.find(({ id }) => id === control)?.kind === 'gain';
+    const afterGain = strand.stages.slice(0, index + 1).some(({ controls }) => controls.some(isGain));
+    return [{ strand, stage, overDb: -stage.headroomDb!, afterGain }];
+  });
+
+/** Pads on the way that are still out. */
+export const pads = (solved: Solved, strand: Strand): Fix[] =>
+  strand.stages.flatMap(({ controls }) =>
+    controls.flatMap(({ device: id, control: controlId }) => {
+      const device = solved.find.device(id)!;
+      const control = solved.find.modelOf(id)?.controls.find((candidate) => candidate.id === controlId);
+      return control?.kind === 'switch' && settingOf(device, control) === false
+        ? [{ label: `Switch ${control.label} on`, edit: setControl(solved.rig, id, controlId, true) }]
+        : [];
+    }),
+  );
+
+/** Turns the first gain down until the track sits on the aim, or at least until nothing clips. */
+export const turnDown = (solved: Solved, { strand, overDb }: Clipping): Fix[] => {
+  const gain = firstGain(solved, strand);
+  const end = strand.stages[strand.stages.length - 1]!;
+  if (!gain || gain.value <= gain.control.minDb) return [];
+  const aim = AIMS[solved.rig.target];
+  const change = Math.min(-overDb - 1, strand.arrives ? missingDb(aim, end.typical, end.peak) : 0);
+  return gain.value + change < gain.control.minDb
+    ? []
+    : [setGain(solved.rig, gain, Math.floor(gain.value + change))];
+};
+
+export const stepBack = (solved: Solved, { strand, overDb }: Clipping): Fix[] =>
+  moveTalker(solved, placementOf(solved, strand)?.id, -(overDb + 1));

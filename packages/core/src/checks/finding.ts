@@ -1,0 +1,84 @@
+import type { Circuit } from '../circuit';
+import type { FlowGraph, UsbTree } from '../flow';
+import type { Strand } from '../gain';
+import type { Edit, Lookup, Rig } from '../rig';
+
+export const SEVERITIES = ['danger', 'fault', 'caution', 'advice'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+export const FINDING_CODES = [
+  'plug-mismatch',
+  'wrong-signal-kind',
+  'no-phantom',
+  'phantom-into-output',
+  'phantom-blocked',
+  'booster-unpowered',
+  'mono-cancel',
+  'leg-lost',
+  'gain-short',
+  'gain-top-of-range',
+  'clip-input',
+  'clip-converter',
+  'usb-cable-too-long',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+/** A thing on the chart a finding points at. */
+export interface Place {
+  device?: string;
+  port?: string;
+  lead?: string;
+  person?: string;
+  control?: string;
+}
+
+/** A number with its unit and where it comes from. */
+export interface Figure {
+  label: string;
+  value: number;
+  unit: string;
+  from: string;
+}
+
+/** A way to mend it: an edit that can be applied and undone. The first is the one to try. */
+export interface Fix {
+  label: string;
+  edit: Edit;
+}
+
+export interface Finding {
+  /** Stable while the cause stays: code and places. */
+  id: string;
+  code: FindingCode;
+  severity: Severity;
+  title: string;
+  why: string;
+  places: Place[];
+  figures: Figure[];
+  fixes: Fix[];
+}
+
+/** What a check reads: the document and everything worked out from it. */
+export interface Solved {
+  rig: Rig;
+  find: Lookup;
+  circuit: Circuit;
+  usb: UsbTree;
+  graph: FlowGraph;
+  strands: Strand[];
+}
+
+export type Check = (solved: Solved) => Finding[];
+
+const placeKey = ({ device, port, lead, person, control }: Place): string =>
+  [device, port, lead, person, control].filter(Boolean).join('.');
+
+/** Puts a finding together with its stable id. */
+export const finding = (parts: Omit<Finding, 'id'>): Finding => ({
+  id: `${parts.code} ${parts.places.map(placeKey).join(' ')}`,
+  ...parts,
+});
+
+/** "−18.3" with a real minus sign. */
+export const figureText = (value: number, digits = 1): string =>
+  (Object.is(Math.round(value * 10 ** digits), -0) ? 0 : value).toFixed(digits).replace('-', '−');

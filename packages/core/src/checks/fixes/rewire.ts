@@ -1,0 +1,237 @@
+import { contactsBetween, DEVICE_MODELS, LEAD_KINDS, type DeviceModel, type LeadKind } from '../../catalogue';
+import {
+  addDevice,
+  combineEdits,
+  connect,
+  freeId,
+  lookup,
+  removeDevice,
+  removeLead,
+  setControl,
+  type Lead,
+  type Rig,
+} from '../../rig';
+import type { Fix } from '../finding';
+import { after, bestLead, type PortRef } from './trial';
+
+/** Fixes that change leads or put something in between. Each returns nothing when it cannot be done. */
+
+const modelById = (id: string): DeviceModel => DEVICE_MODELS.find((model) => model.id === id)!;
+const kindById = (id: string): LeadKind => LEAD_KINDS.find((kind) => kind.id === id)!;
+
+/** The two device sockets a two-ended lead joins. */
+export const socketsOf = (lead: Lead): [PortRef, PortRef] | undefined => {
+  const [a, b] = lead.ends;
+  return lead.ends.length === 2 && a && b && 'device' in a && 'device' in b ? [a, b] : undefined;
+};
+
+/** `from` is where the sound leaves. */
+export const inSoundOrder = (rig: Rig, sockets: [PortRef, PortRef]): [PortRef, PortRef] => {
+  const port = lookup(rig).port(sockets[0].device, sockets[0].port);
+  return port?.side === 'in' ? [sockets[1], sockets[0]] : sockets;
+};
+
+const ordered = (flipped: boolean, a: PortRef, b: PortRef) => (flipped ? [b, a] : [a, b]);
+
+/** Unplugs a lead and joins the same sockets with the lead that does it best. */
+export const useBestLead = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [from, to] = inSoundOrder(rig, sockets);
+  const bare = after(rig, removeLead(rig, lead.id));
+  const best = bestLead(bare, from, to);
+  if (!best || (best.kind.id === lead.kind && lead.broken.length === 0)) return [];
+  const length =
+    best.kind.usualLengthsM.find((usual) => usual >= lead.lengthM) ?? best.kind.usualLengthsM[0]!;
+  return [
+    {
+      label: `Use ${withArticle(best.kind.name)} instead`,
+      edit: combineEdits(
+        `Use ${withArticle(best.kind.name)}`,
+        removeLead(rig, lead.id),
+        connect(bare, best.kind, ordered(best.flipped, from, to), length, lead.id),
+      ),
+    },
+  ];
+};
+
+export const withArticle = (name: string): string => {
+  const word = /^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
+  return `${/^([aeio]|XLR|RCA|[AEFHILMNORSX][A-Z])/.test(word) ? 'an' : 'a'} ${word}`;
+};
+
+export const unplug = (rig: Rig, lead: Lead): Fix => ({
+  label: 'Unplug this lead',
+  edit: removeLead(rig, lead.id),
+});
+
+/** Puts the laptop isolator box between a stereo mini-jack output and an XLR input. */
+export const insertLaptopIsolator = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [from, to] = inSoundOrder(rig, sockets);
+  const socket = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.connector ?? '';
+  const [mini, xlr] = [kindById('mini'), kindById('xlr')];
+  if (!contactsBetween('trs-35-plug', socket(from)) || !contactsBetween('xlr-male', socket(to))) return [];
+  const box = freeId(rig, 'isolator-laptop');
+  const bare = combineEdits(
+    'unplug',
+    removeLead(rig, lead.id),
+    addDevice(rig, modelById('isolator-laptop'), {
+      id: box,
+      place: lookup(rig).device(to.device)?.place ?? '',
+    }),
+  );
+  const placed = after(rig, bare);
+  return [
+    {
+      label: 'Put a laptop isolator box in between',
+      edit: combineEdits(
+        'Put a laptop isolator box in between',
+        bare,
+        connect(placed, mini, [from, { device: box, port: 'in' }], 1, freeId(placed, 'lead-mini')),
+        connect(placed, xlr, [{ device: box, port: 'out' }, to], 3, freeId(placed, 'lead-xlr')),
+      ),
+    },
+  ];
+};
+
+/** Moves a lead's sound to another free input of the same device where it arrives whole and harms nobody. */
+export const useOtherInput = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [from, to] = inSoundOrder(rig, sockets);
+  const find = lookup(rig);
+  const used = find.port(to.device, to.port)?.connector;
+  const bare = after(rig, removeLead(rig, lead.id));
+  const options = (find.modelOf(to.device)?.ports ?? [])
+    .filter(
+      (port) =>
+        port.side === 'in' && !port.usb && port.connector !== used && !find.inPort(to.device, port.id),
+    )
+    .flatMap((port) => {
+      const best = bestLead(bare, from, { device: to.device, port: port.id });
+      return best ? [{ port, best }] : [];
+    })
+    .sort((a, b) => b.best.score - a.best.score);
+  const chosen = options[0];
+  if (!chosen) return [];
+  const target = { device: to.device, port: chosen.port.id };
+  const label = `Plug it into ${chosen.port.label} with ${withArticle(chosen.best.kind.name)}`;
+  return [
+    {
+      label,
+      edit: combineEdits(
+        label,
+        removeLead(rig, lead.id),
+        connect(bare, chosen.best.kind, ordered(chosen.best.flipped, from, target), undefined, lead.id),
+      ),
+    },
+  ];
+};
+
+/** Left and right on two inputs of their own. */
+export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [from, to] = inSoundOrder(rig, sockets);
+  const find = lookup(rig);
+  const connector = (ref: PortRef) => find.port(ref.device, ref.port)?.connector ?? '';
+  const kind = LEAD_KINDS.find(
+    ({ ends }) =>
+      ends.length === 3 &&
+      contactsBetween(ends[0]!.connector, connector(from)) &&
+      contactsBetween(ends[1]!.connector, connector(to)),
+  );
+  const second = find
+    .modelOf(to.device)
+    ?.ports.find(
+      (port) => port.id !== to.port && port.connector === connector(to) && !find.inPort(to.device, port.id),
+    );
+  if (!kind || !second) return [];
+  const label = `Use ${withArticle(kind.name)}, right side into ${second.label}`;
+  const bare = after(rig, removeLead(rig, lead.id));
+  return [
+    {
+      label,
+      edit: combineEdits(
+        label,
+        removeLead(rig, lead.id),
+        connect(bare, kind, [from, to, { device: to.device, port: second.id }], undefined, lead.id),
+      ),
+    },
+  ];
+};
+
+/** Puts a booster behind a microphone: short lead in, the old lead out; switches phantom on where it is needed. */
+export const insertBooster = (
+  rig: Rig,
+  microphone: string,
+  gain?: { device: string; control: string; value: number },
+): Fix[] => {
+  const find = lookup(rig);
+  const lead = find.inPort(microphone, 'out')?.lead;
+  const sockets = lead && socketsOf(lead);
+  if (!lead || !sockets || lead.kind !== 'xlr') return [];
+  const input = sockets.find(({ device }) => device !== microphone);
+  const desk = input && find.modelOf(input.device);
+  const feed = desk?.elements.find(
+    (element) => element.kind === 'feed' && element.legs[0]?.startsWith(`${input?.port}.`),
+  );
+  if (!input || !desk || feed?.kind !== 'feed') return [];
+  const id = freeId(rig, 'booster');
+  const xlr = kindById('xlr');
+  const edits = [
+    removeLead(rig, lead.id),
+    addDevice(rig, modelById('booster'), { id, place: find.device(microphone)?.place ?? '' }),
+    connect(
+      rig,
+      xlr,
+      [
+        { device: microphone, port: 'out' },
+        { device: id, port: 'in' },
+      ],
+      1,
+      freeId(rig, `${id}-lead`),
+    ),
+    connect(rig, xlr, [{ device: id, port: 'out' }, input], lead.lengthM, lead.id),
+  ];
+  let desked = rig;
+  const set = (control: string, value: number | boolean) => {
+    const edit = setControl(desked, input.device, control, value);
+    desked = after(desked, edit);
+    edits.push(edit);
+  };
+  if (feed.control) set(feed.control, true);
+  if (gain && gain.device === input.device) set(gain.control, gain.value);
+  return [
+    { label: 'Put an in-line booster behind the microphone', edit: combineEdits('Insert booster', ...edits) },
+  ];
+};
+
+/** Takes a device out of the way and joins what was on either side. */
+export const bypass = (rig: Rig, device: string): Fix[] => {
+  const find = lookup(rig);
+  const ends = rig.leads.flatMap((lead) => {
+    const sockets = socketsOf(lead);
+    const far = sockets?.find((socket) => socket.device !== device);
+    return sockets && far && sockets.some((socket) => socket.device === device) ? [far] : [];
+  });
+  const from = ends.find((end) => find.port(end.device, end.port)?.side === 'out');
+  const to = ends.find((end) => find.port(end.device, end.port)?.side === 'in');
+  if (!from || !to) return [];
+  const bare = after(rig, removeDevice(rig, device));
+  const best = bestLead(bare, from, to);
+  if (!best) return [];
+  const label = `Take ${find.device(device)?.name ?? device} out of the way`;
+  return [
+    {
+      label,
+      edit: combineEdits(
+        label,
+        removeDevice(rig, device),
+        connect(bare, best.kind, ordered(best.flipped, from, to)),
+      ),
+    },
+  ];
+};

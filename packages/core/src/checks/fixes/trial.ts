@@ -1,0 +1,142 @@
+import { contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
+import { couplingLevel, solveCircuit, type Circuit } from '../../circuit';
+import { applyEdit, lookup, type Edit, type Rig } from '../../rig';
+import { dbFromRatio, type Db } from '../../units';
+
+/** The part of a rig made of some devices and the leads between them: small enough to try things on. */
+export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
+  const kept = new Set(devices);
+  const models = new Set(rig.devices.filter(({ id }) => kept.has(id)).map(({ model }) => model));
+  return {
+    ...rig,
+    models: rig.models.filter(({ id }) => models.has(id)),
+    devices: rig.devices.filter(({ id }) => kept.has(id)).map((device) => ({ ...device, apps: [] })),
+    leads: rig.leads.filter((lead) =>
+      lead.ends.every((end) => end === null || ('device' in end && kept.has(end.device))),
+    ),
+    people: [],
+    placements: [],
+    intents: [],
+  };
+};
+
+/** How well one device reaches another through the circuit alone. */
+export interface Reach {
+  /** A mono sound's level from `from` into the best input of `to`, dB; −Infinity when none. */
+  monoDb: Db;
+  /** Something would be fed DC it does not survive. */
+  harms: boolean;
+  /** A leg of a used input ends nowhere. */
+  legLost: boolean;
+  /** The output's class is not the input's. */
+  wrongKind: boolean;
+  /** Electronics of `from` that live on the supply have it. */
+  fed: boolean;
+}
+
+/** DC beyond what an output is stated to survive. */
+export const isHarmed = (rig: Rig, circuit: Circuit, device?: string): boolean => {
+  const find = lookup(rig);
+  return circuit.outputsDc.some((reading) => {
+    if (device && reading.device !== device) return false;
+    const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
+    const limit = element?.kind === 'output' ? element.tolerates : undefined;
+    return limit !== undefined && (reading.idleVolts > limit.volts || reading.milliamps > limit.milliamps);
+  });
+};
+
+/** A leg that sees more than this outside is connected to nothing, ohms. */
+export const OPEN_LEG_OHMS = 1e6;
+
+export const reach = (rig: Rig, from: string, to: string): Reach => {
+  const find = lookup(rig);
+  const circuit = solveCircuit(find);
+  const into = circuit.couplings.filter((c) => c.from.device === from && c.to.device === to);
+  const inputs = [...new Set(into.map((c) => c.to.element))];
+  // A mono sound leaves by every output of the device alike: amplitudes add.
+  const levels = inputs.map((input) => {
+    const sum = into
+      .filter((c) => c.to.element === input)
+      .reduce((total, c) => ({ re: total.re + c.re, im: total.im + c.im }), { re: 0, im: 0 });
+    return { input, db: dbFromRatio(couplingLevel(sum)) };
+  });
+  const best = levels.reduce((a, b) => (b.db > a.db ? b : a), { input: '', db: -Infinity });
+  const signal = (device: string, id: string) => {
+    const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
+    return element && 'signal' in element ? element.signal : undefined;
+  };
+  const source = into[0] ? signal(from, into[0].from.element) : undefined;
+  const sink = signal(to, best.input);
+  return {
+    monoDb: best.db,
+    harms: isHarmed(rig, circuit, from),
+    legLost: circuit.inputs.some(
+      (reading) =>
+        reading.device === to &&
+        reading.element === best.input &&
+        reading.legs.some((leg) => leg.ohmsOutside > OPEN_LEG_OHMS),
+    ),
+    wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
+    fed: circuit.loads.every((load) => load.device !== from || load.fed),
+  };
+};
+
+const scoreOf = (r: Reach): number =>
+  (r.harms ? -1000 : 0) + (r.legLost ? -100 : 0) + (r.wrongKind ? -60 : 0) + (r.fed ? 0 : -80) + r.monoDb;
+
+export interface PortRef {
+  device: string;
+  port: string;
+}
+
+const connectorOf = (rig: Rig, ref: PortRef): string =>
+  lookup(rig).port(ref.device, ref.port)?.connector ?? '';
+
+/** Two-ended lead kinds that go into both sockets; `flipped` when the kind's first end goes into `b`. */
+export const matingLeads = (rig: Rig, a: PortRef, b: PortRef): { kind: LeadKind; flipped: boolean }[] => {
+  const [socketA, socketB] = [connectorOf(rig, a), connectorOf(rig, b)];
+  const known = new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind]));
+  return [...known.values()].flatMap((kind): { kind: LeadKind; flipped: boolean }[] => {
+    if (kind.ends.length !== 2) return [];
+    const [first, second] = kind.ends.map((end) => end.connector) as [string, string];
+    if (contactsBetween(first, socketA) && contactsBetween(second, socketB))
+      return [{ kind, flipped: false }];
+    return contactsBetween(first, socketB) && contactsBetween(second, socketA)
+      ? [{ kind, flipped: true }]
+      : [];
+  });
+};
+
+/**
+ * The lead that carries sound best from one free socket to another without harm, found by trying each.
+ * @returns undefined when none fits, or all of those that fit harm or carry nothing
+ */
+export const bestLead = (
+  rig: Rig,
+  from: PortRef,
+  to: PortRef,
+): { kind: LeadKind; flipped: boolean; score: number } | undefined => {
+  const scored = matingLeads(rig, from, to).map((candidate) => {
+    if (candidate.kind.usb) return { ...candidate, score: 0 };
+    const ends = candidate.flipped ? [to, from] : [from, to];
+    const small = subRig(rig, [from.device, to.device]);
+    const lead = {
+      id: 'trial',
+      kind: candidate.kind.id,
+      lengthM: candidate.kind.usualLengthsM[0] ?? 1,
+      ends,
+      broken: [],
+    };
+    const kinds = [...small.leadKinds.filter(({ id }) => id !== candidate.kind.id), candidate.kind];
+    const trial = { ...small, leadKinds: kinds, leads: [...small.leads, lead] };
+    return { ...candidate, score: scoreOf(reach(trial, from.device, to.device)) };
+  });
+  const best = scored.reduce<(typeof scored)[number] | undefined>(
+    (a, b) => (a && a.score >= b.score ? a : b),
+    undefined,
+  );
+  return best && best.score > -55 ? best : undefined;
+};
+
+/** The rig after an edit. */
+export const after = (rig: Rig, edit: Edit): Rig => applyEdit(rig, edit).rig;

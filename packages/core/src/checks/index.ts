@@ -1,0 +1,40 @@
+import { boosterUnpowered } from './booster-unpowered';
+import { clipConverter } from './clip-converter';
+import { clipInput } from './clip-input';
+import { SEVERITIES, type Check, type Finding, type Solved } from './finding';
+import { gainShort } from './gain-short';
+import { gainTopOfRange } from './gain-top-of-range';
+import { legLost } from './leg-lost';
+import { monoCancel } from './mono-cancel';
+import { noPhantom } from './no-phantom';
+import { phantomBlocked } from './phantom-blocked';
+import { phantomIntoOutput } from './phantom-into-output';
+import { plugMismatch } from './plug-mismatch';
+import { usbCableTooLong } from './usb-cable-too-long';
+import { wrongSignalKind } from './wrong-signal-kind';
+
+export * from './finding';
+export { matingLeads, type PortRef } from './fixes/trial';
+
+/** Every check. A new one plugs in by being listed here. */
+export const CHECKS: Check[] = [
+  phantomIntoOutput,
+  plugMismatch,
+  wrongSignalKind,
+  noPhantom,
+  phantomBlocked,
+  boosterUnpowered,
+  monoCancel,
+  legLost,
+  gainShort,
+  gainTopOfRange,
+  clipInput,
+  clipConverter,
+  usbCableTooLong,
+];
+
+/** All findings of a solved rig, the gravest first. */
+export const runChecks = (solved: Solved): Finding[] => {
+  const unique = new Map(CHECKS.flatMap((check) => check(solved)).map((found) => [found.id, found]));
+  return [...unique.values()].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+};

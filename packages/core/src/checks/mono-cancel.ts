@@ -1,0 +1,69 @@
+import { couplingLevel, type Coupling } from '../circuit';
+import { dbFromRatio } from '../units';
+import { figureText, finding, type Check, type Finding } from './finding';
+import { insertLaptopIsolator, splitToTwoInputs, useOtherInput } from './fixes/rewire';
+
+/** A mono sound that loses more than this in the sum of left and right is as good as gone, dB. */
+const CANCELLED_DB = -12;
+
+/** Left and right of one output meet in one input with opposite signs: what is the same on both disappears. */
+export const monoCancel: Check = ({ rig, find, circuit }) => {
+  const found: Finding[] = [];
+  const byInput = new Map<string, Coupling[]>();
+  for (const coupling of circuit.couplings) {
+    const key = `${coupling.to.device}:${coupling.to.element}`;
+    byInput.set(key, [...(byInput.get(key) ?? []), coupling]);
+  }
+  for (const couplings of byInput.values()) {
+    for (const left of couplings) {
+      const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
+      if (element?.kind !== 'output' || !element.pair || element.id > element.pair) continue;
+      const right = couplings.find(
+        (c) => c.from.device === left.from.device && c.from.element === element.pair,
+      );
+      if (!right) continue;
+      const mono = couplingLevel({ re: left.re + right.re, im: left.im + right.im });
+      const wide = Math.hypot(couplingLevel(left), couplingLevel(right));
+      const loss = dbFromRatio(mono / wide);
+      if (loss > CANCELLED_DB || dbFromRatio(wide) < -60) continue;
+      const port = element.plus.split('.')[0]!;
+      const lead = find.inPort(left.from.device, port)?.lead;
+      const name = find.device(left.from.device)?.name ?? left.from.device;
+      found.push(
+        finding({
+          code: 'mono-cancel',
+          severity: 'fault',
+          title: `A mono voice from ${name} arrives ${figureText(Math.max(-120, loss), 0)} dB down`,
+          why: `This input of ${find.device(left.to.device)?.name} takes the difference of its two legs, and the lead puts left on one and right on the other. What is the same on both sides, like a voice, cancels; only left minus right remains (${figureText(dbFromRatio(wide))} dB for sounds that differ).`,
+          places: [
+            { device: left.from.device, port },
+            ...(lead ? [{ lead: lead.id }] : []),
+            { device: left.to.device },
+          ],
+          figures: [
+            {
+              label: 'Same on both sides',
+              value: dbFromRatio(mono),
+              unit: 'dB',
+              from: 'solved circuit, left and right added with their sign',
+            },
+            {
+              label: 'Unrelated sides',
+              value: dbFromRatio(wide),
+              unit: 'dB',
+              from: 'solved circuit, left and right added by power',
+            },
+          ],
+          fixes: lead
+            ? [
+                ...useOtherInput(rig, lead),
+                ...insertLaptopIsolator(rig, lead),
+                ...splitToTwoInputs(rig, lead),
+              ]
+            : [],
+        }),
+      );
+    }
+  }
+  return found;
+};

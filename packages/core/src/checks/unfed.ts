@@ -1,0 +1,61 @@
+import { pointId } from '../flow';
+import { feedOfInput, type FeedRef } from './fixes/phantom';
+import type { Solved } from './finding';
+
+/** Electronics that live on the supply of the input they feed, and do not get it. */
+export interface Unfed {
+  device: string;
+  volts: number;
+  minVolts: number;
+  /** Inputs their sound arrives at directly. */
+  inputs: { device: string; element: string }[];
+  /** The supply at one of those inputs, if it has one. */
+  feed: FeedRef | undefined;
+  /** A supply that is on at an input further down the same way. */
+  feedBeyond: FeedRef | undefined;
+  /** It has an input of its own: a booster, not a microphone. */
+  isBooster: boolean;
+}
+
+/** Walks on from an input through whatever passes the sound, to the first input whose supply is on. */
+const feedDownstream = (solved: Solved, start: string): FeedRef | undefined => {
+  const seen = new Set([start]);
+  const queue = [start];
+  for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
+    const node = solved.graph.nodes.get(at);
+    if (node?.role === 'input' && node.device) {
+      const feed = feedOfInput(solved, node.device, at.slice(node.device.length + 1));
+      if (feed?.on) return feed;
+    }
+    for (const edge of solved.graph.out.get(at) ?? []) {
+      if (!seen.has(edge.to) && solved.graph.nodes.get(edge.to)?.unit === 'dBu') {
+        seen.add(edge.to);
+        queue.push(edge.to);
+      }
+    }
+  }
+  return undefined;
+};
+
+export const unfedElectronics = (solved: Solved): Unfed[] =>
+  solved.circuit.loads
+    .filter((load) => !load.fed)
+    .flatMap((load) => {
+      const inputs = solved.circuit.couplings
+        .filter((coupling) => coupling.from.device === load.device)
+        .map((coupling) => coupling.to);
+      if (inputs.length === 0) return [];
+      const feeds = inputs.flatMap((input) => feedOfInput(solved, input.device, input.element) ?? []);
+      const feed = feeds.find(({ on }) => on) ?? feeds[0];
+      return [
+        {
+          device: load.device,
+          volts: load.volts,
+          minVolts: load.minVolts,
+          inputs,
+          feed,
+          feedBeyond: feedDownstream(solved, pointId(inputs[0]!.device, inputs[0]!.element)),
+          isBooster: solved.find.modelOf(load.device)?.elements.some(({ kind }) => kind === 'input') ?? false,
+        },
+      ];
+    });

@@ -1,0 +1,106 @@
+import type { SignalKind } from '../catalogue';
+import { couplingLevel } from '../circuit';
+import { dbFromRatio } from '../units';
+import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { mendOutputLead, moveToFedInput } from './fixes/phantom';
+import { unplug } from './fixes/rewire';
+
+const signalOf = (solved: Solved, device: string, id: string): SignalKind | undefined => {
+  const element = solved.find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
+  return element && 'signal' in element ? element.signal : undefined;
+};
+
+const unplugFrom = (solved: Solved, device: string) => {
+  const port = solved.find.modelOf(device)?.ports.find(({ id }) => solved.find.inPort(device, id));
+  const plugged = port && solved.find.inPort(device, port.id);
+  return plugged ? [unplug(solved.rig, plugged.lead)] : [];
+};
+
+/** Sound arrives at an input made for another kind of signal, or at an output. */
+export const wrongSignalKind: Check = (solved) => {
+  const { find, circuit, rig } = solved;
+  const name = (device: string) => find.device(device)?.name ?? device;
+  const found: Finding[] = [];
+  for (const coupling of circuit.couplings) {
+    const { from, to } = coupling;
+    const leaves = signalOf(solved, from.device, from.element);
+    const meets = signalOf(solved, to.device, to.element);
+    const gain = dbFromRatio(couplingLevel(coupling));
+    if ((leaves === 'aes3') !== (meets === 'aes3')) {
+      found.push(
+        finding({
+          code: 'wrong-signal-kind',
+          severity: 'fault',
+          title: `${name(from.device)} sends ${leaves === 'aes3' ? 'digital data' : 'sound'} into ${
+            leaves === 'aes3' ? 'an analogue' : 'a digital'
+          } input`,
+          why: `The plug is the same three pins, but ${name(from.device)} speaks AES3 data. ${name(to.device)} hears only noise. It needs a digital (AES3) input.`,
+          places: [{ device: from.device }, { device: to.device }],
+          figures: [
+            {
+              label: 'Data reaching the input',
+              value: gain,
+              unit: 'dB',
+              from: 'solved circuit, input volts per output volt',
+            },
+          ],
+          fixes: unplugFrom(solved, from.device),
+        }),
+      );
+    } else if (leaves === 'microphone' && meets === 'line' && gain > -60) {
+      found.push(
+        finding({
+          code: 'wrong-signal-kind',
+          severity: 'fault',
+          title: `${name(from.device)} is in a line input`,
+          why: `A microphone gives thousandths of a volt; this socket of ${name(to.device)} expects about one volt and has no microphone amplifier ahead of it. The voice would drown in hiss.`,
+          places: [{ device: from.device }, { device: to.device }],
+          figures: [
+            {
+              label: 'Way from microphone to input',
+              value: gain,
+              unit: 'dB',
+              from: 'solved circuit, input volts per output volt',
+            },
+          ],
+          fixes: [
+            ...mendOutputLead(rig, from.device),
+            ...moveToFedInput(rig, from.device),
+            ...unplugFrom(solved, from.device),
+          ],
+        }),
+      );
+    }
+  }
+  const heard = new Set(circuit.couplings.filter((c) => couplingLevel(c) > 1e-3).map((c) => c.from.device));
+  const seen = new Set<string>();
+  for (const { from, into, volts } of circuit.clashes) {
+    const key = `${from.device} ${into.device}`;
+    if (
+      signalOf(solved, from.device, from.element) !== 'microphone' ||
+      heard.has(from.device) ||
+      seen.has(key)
+    )
+      continue;
+    seen.add(key);
+    found.push(
+      finding({
+        code: 'wrong-signal-kind',
+        severity: 'fault',
+        title: `${name(from.device)} is plugged into an output`,
+        why: `The lead joins it to contacts of ${name(into.device)} that play sound; no input there hears it (${figureText(dbFromRatio(volts))} dB reaches the output's own contacts). A microphone needs an input with an amplifier.`,
+        places: [{ device: from.device }, { device: into.device }],
+        figures: [
+          {
+            label: 'Sound pressed onto that output',
+            value: dbFromRatio(volts),
+            unit: 'dB',
+            from: 'solved circuit',
+          },
+        ],
+        fixes: [...moveToFedInput(rig, from.device), ...unplugFrom(solved, from.device)],
+      }),
+    );
+  }
+  return found;
+};

@@ -1,0 +1,126 @@
+import { contactsBetween, type CircuitElement } from '../catalogue';
+import type { Lookup } from '../rig';
+import { GROUND, netsOf, type Net, type Primitive } from './primitives';
+
+/** Key of a pin anywhere in the rig. Devices: `id:port.pin`. Leads: `id/end.pin`. */
+export const devicePin = (device: string, pin: string): string => `${device}:${pin}`;
+export const leadPin = (lead: string, pin: string): string => `${lead}/${pin}`;
+
+/** Where a plug sits in a socket it does not fit. */
+export interface Mismatch {
+  lead: string;
+  end: number;
+  plug: string;
+  socket: string;
+}
+
+/** Sets of joined things: union by path halving. */
+const makeUnion = () => {
+  const parent: number[] = [];
+  const find = (item: number): number => {
+    while (parent[item] !== item) {
+      parent[item] = parent[parent[item]!]!;
+      item = parent[item]!;
+    }
+    return item;
+  };
+  return {
+    add: () => parent.push(parent.length) - 1,
+    find,
+    // The smaller number wins, so ground (0) stays 0.
+    join: (a: number, b: number) => {
+      const [x, y] = [find(a), find(b)];
+      if (x !== y) parent[Math.max(x, y)] = Math.min(x, y);
+    },
+  };
+};
+
+export interface Nets {
+  /** The net of a pin; a pin never seen before gets a net of its own. */
+  net: (key: string) => Net;
+  has: (key: string) => boolean;
+  mismatches: Mismatch[];
+}
+
+const bonds = (elements: readonly CircuitElement[]) =>
+  elements.flatMap((element) => (element.kind === 'bond' ? [element.pins] : []));
+
+/** Joins every pin that is one piece of metal: bonds in devices, plugs in sockets, leads too short to resist. */
+export const joinPins = (find: Lookup): Nets => {
+  const union = makeUnion();
+  const ids = new Map<string, number>();
+  union.add();
+  const id = (key: string): number => {
+    let found = ids.get(key);
+    if (found === undefined) ids.set(key, (found = union.add()));
+    return found;
+  };
+  const joinKeys = (keys: string[]) => keys.slice(1).forEach((key) => union.join(id(keys[0]!), id(key)));
+
+  for (const device of find.rig.devices) {
+    const model = find.modelOf(device.id);
+    if (!model) continue;
+    for (const pins of bonds(model.elements)) joinKeys(pins.map((pin) => devicePin(device.id, pin)));
+    if (model.ground === 'bonded') union.join(GROUND, id(devicePin(device.id, 'chassis')));
+  }
+  const mismatches: Mismatch[] = [];
+  for (const lead of find.rig.leads) {
+    const kind = find.leadKindOf(lead.id);
+    if (!kind) continue;
+    for (const pins of bonds(kind.elements)) joinKeys(pins.map((pin) => leadPin(lead.id, pin)));
+    for (const conductor of kind.conductors) {
+      if (lead.broken.includes(conductor.name) || kind.ohmsPerM * lead.lengthM > 0) continue;
+      joinKeys(conductor.joins.map((pin) => leadPin(lead.id, pin)));
+    }
+    lead.ends.forEach((plugged, end) => {
+      const plug = kind.ends[end]?.connector;
+      if (!plugged || !plug) return;
+      const [socket, key] =
+        'device' in plugged
+          ? [
+              find.port(plugged.device, plugged.port)?.connector,
+              (pin: string) => devicePin(plugged.device, `${plugged.port}.${pin}`),
+            ]
+          : [
+              find.leadKindOf(plugged.lead)?.ends[plugged.end]?.connector,
+              (pin: string) => leadPin(plugged.lead, `${plugged.end}.${pin}`),
+            ];
+      if (!socket) return;
+      const contacts = contactsBetween(plug, socket);
+      if (!contacts) mismatches.push({ lead: lead.id, end, plug, socket });
+      for (const [ofPlug, ofSocket] of contacts ?? []) {
+        union.join(id(leadPin(lead.id, `${end}.${ofPlug}`)), id(key(ofSocket)));
+      }
+    });
+  }
+  return { net: (key) => union.find(id(key)), has: (key) => ids.has(key), mismatches };
+};
+
+/**
+ * Groups parts into islands that share nets; ground does not connect.
+ * @param ties nets that are to be read together (the two legs of one input), so must be in one island
+ */
+export const splitIslands = (parts: readonly Primitive[], ties: readonly Net[][] = []): Primitive[][] => {
+  const union = makeUnion();
+  const ids = new Map<Net, number>();
+  const id = (net: Net) => {
+    let found = ids.get(net);
+    if (found === undefined) ids.set(net, (found = union.add()));
+    return found;
+  };
+  const isLive = (net: Net) => net !== GROUND;
+  const live = (part: Primitive) => netsOf(part).filter(isLive);
+  for (const nets of [...parts.map(live), ...ties.map((nets) => nets.filter(isLive))]) {
+    nets.slice(1).forEach((net) => union.join(id(nets[0]!), id(net)));
+  }
+  const islands = new Map<number, Primitive[]>();
+  for (const part of parts) {
+    const first = live(part)[0];
+    if (first === undefined) continue;
+    const root = union.find(id(first));
+    const island = islands.get(root);
+    if (island) island.push(part);
+    else islands.set(root, [part]);
+  }
+  return [...islands.values()];
+};

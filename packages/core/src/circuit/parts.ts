@@ -1,0 +1,61 @@
+import type { CircuitElement, When } from '../catalogue';
+import { controlValue, type Device, type Lead, type Lookup } from '../rig';
+import { lower } from './lower';
+import { devicePin, leadPin, type Nets } from './nets';
+import { GROUND, type Analysis, type Primitive } from './primitives';
+
+/** Leak from a battery device's metal to the room, ohms: a hand, a table. Common practice, no published source. */
+const FLOATING_LEAK_OHMS = 10e6;
+
+/** Whether an element or path counts, as the device's controls stand. */
+export const isActive = (find: Lookup, device: Device, when: When | undefined): boolean => {
+  if (!when) return true;
+  const model = find.modelOf(device.id);
+  return model !== undefined && controlValue(device, model, when.control) === when.is;
+};
+
+const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysis): Primitive[] => {
+  const model = find.modelOf(device.id);
+  if (!model) return [];
+  const net = (pin: string) => nets.net(devicePin(device.id, pin));
+  const isOn = (control: string | undefined) =>
+    control === undefined || controlValue(device, model, control) === true;
+  const parts = model.elements.flatMap((element) =>
+    isActive(find, device, element.when)
+      ? lower(element, analysis, { net, isOn, source: `${device.id}:${element.id}` })
+      : [],
+  );
+  if (model.ground === 'floating' && model.elements.length > 0) {
+    parts.push({ kind: 'resistor', a: net('chassis'), b: GROUND, ohms: FLOATING_LEAK_OHMS });
+  }
+  return parts;
+};
+
+const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Primitive[] => {
+  const kind = find.leadKindOf(lead.id);
+  if (!kind || kind.usb) return [];
+  const net = (pin: string) => nets.net(leadPin(lead.id, pin));
+  const parts = kind.elements.flatMap((element: CircuitElement) =>
+    lower(element, analysis, { net, isOn: () => true, source: `${lead.id}/${element.id}` }),
+  );
+  const ohms = kind.ohmsPerM * lead.lengthM;
+  const farads = kind.picofaradsPerM * 1e-12 * lead.lengthM;
+  const screen = kind.conductors.find((conductor) => conductor.name === kind.screen);
+  for (const conductor of kind.conductors) {
+    const [first, ...rest] = conductor.joins;
+    if (!first) continue;
+    if (ohms > 0 && !lead.broken.includes(conductor.name)) {
+      for (const pin of rest) parts.push({ kind: 'resistor', a: net(first), b: net(pin), ohms });
+    }
+    if (analysis === 'ac' && farads > 0 && screen?.joins[0] && conductor !== screen) {
+      parts.push({ kind: 'capacitor', a: net(first), b: net(screen.joins[0]), farads });
+    }
+  }
+  return parts;
+};
+
+/** Everything in the rig as primitives, for one analysis. */
+export const partsOf = (find: Lookup, nets: Nets, analysis: Analysis): Primitive[] => [
+  ...find.rig.devices.flatMap((device) => deviceParts(find, nets, device, analysis)),
+  ...find.rig.leads.flatMap((lead) => leadParts(find, nets, lead, analysis)),
+];

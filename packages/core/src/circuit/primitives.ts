@@ -1,0 +1,21 @@
+/** A net of joined pins; 0 is the room's ground. */
+export type Net = number;
+export const GROUND: Net = 0;
+
+/** The four things the solver knows. Everything a device or lead contains is lowered to these. */
+export type Primitive =
+  | { kind: 'resistor'; a: Net; b: Net; ohms: number }
+  | { kind: 'capacitor'; a: Net; b: Net; farads: number }
+  /** An independent voltage from b to a behind a resistance; several may belong to one source. */
+  | { kind: 'emf'; source: string; a: Net; b: Net; ohms: number; volts: number }
+  /** Ideal transformer: secondary volts = ratio × primary volts, currents the other way round. */
+  | { kind: 'transformer'; primary: [Net, Net]; secondary: [Net, Net]; ratio: number };
+
+/**
+ * `ac`: sounds on, supplies quiet. `dc`: supplies on, sounds quiet.
+ * `dc-idle`: as `dc`, with outputs that have not woken up yet.
+ */
+export type Analysis = 'ac' | 'dc' | 'dc-idle';
+
+export const netsOf = (part: Primitive): Net[] =>
+  part.kind === 'transformer' ? [...part.primary, ...part.secondary] : [part.a, part.b];

@@ -1,0 +1,85 @@
+import { DEVICE_MODELS, LEAD_KINDS, type ControlValue } from '../catalogue';
+import {
+  addDevice,
+  applyEdit,
+  changeDevice,
+  connect,
+  emptyRig,
+  putPerson,
+  putPlacement,
+  type App,
+  type Edit,
+  type Person,
+  type Placement,
+  type Plugged,
+  type Rig,
+} from '../rig';
+
+/** `"desk.in1"` → the port `in1` of the device `desk`; `"extension/1"` → end 1 of that lead. */
+const plug = (ref: string): Plugged => {
+  const slash = ref.indexOf('/');
+  if (slash > 0) return { lead: ref.slice(0, slash), end: Number(ref.slice(slash + 1)) };
+  const dot = ref.indexOf('.');
+  return { device: ref.slice(0, dot), port: ref.slice(dot + 1) };
+};
+
+const required = <T extends { id: string }>(list: readonly T[], id: string): T => {
+  const found = list.find((item) => item.id === id);
+  if (!found) throw new Error(`The catalogue has no "${id}".`);
+  return found;
+};
+
+/** Rows that describe a rig briefly: for the demo, the tests and the benchmarks. */
+export interface RigRows {
+  name: string;
+  notes?: string;
+  target?: Rig['target'];
+  devices: {
+    id: string;
+    model: string;
+    name?: string;
+    place?: string;
+    settings?: Record<string, ControlValue>;
+    apps?: App[];
+  }[];
+  leads?: { kind: string; ends: (string | null)[]; lengthM?: number; id?: string; broken?: string[] }[];
+  people?: Person[];
+  placements?: Omit<Placement, 'id'>[];
+  intents?: Rig['intents'];
+}
+
+/**
+ * Makes a rig document by the same edits an operator makes.
+ * @throws Error when a model or lead kind is not in the catalogue
+ */
+export const buildRig = (rows: RigRows): Rig => {
+  let rig: Rig = { ...emptyRig(rows.name), notes: rows.notes ?? '', target: rows.target ?? 'recording' };
+  const apply = (edit: Edit) => {
+    rig = applyEdit(rig, edit).rig;
+  };
+  for (const { id, model, name, place, settings, apps } of rows.devices) {
+    const row = required(DEVICE_MODELS, model);
+    apply(
+      addDevice(rig, row, {
+        id,
+        ...(name === undefined ? {} : { name }),
+        ...(place === undefined ? {} : { place }),
+        ...(settings === undefined ? {} : { settings }),
+      }),
+    );
+    if (apps) apply(changeDevice(rig, id, { apps }));
+  }
+  for (const { kind, ends, lengthM, id, broken } of rows.leads ?? []) {
+    const row = required(LEAD_KINDS, kind);
+    const plugged = ends.map((end) => (end === null ? null : plug(end)));
+    const edit = connect(rig, row, plugged, lengthM, id);
+    apply(edit);
+    const made = rig.leads[rig.leads.length - 1]!;
+    if (broken) rig = { ...rig, leads: [...rig.leads.slice(0, -1), { ...made, broken }] };
+  }
+  for (const person of rows.people ?? []) apply(putPerson(rig, person));
+  for (const placement of rows.placements ?? []) {
+    apply(putPlacement(rig, { id: `${placement.person}-at-${placement.device}`, ...placement }));
+  }
+  return { ...rig, intents: rows.intents ?? [] };
+};

@@ -1,0 +1,15 @@
+import type { Rig } from '../rig';
+import { condenserOnAdapter, quietBroadcaster, receiverOnOneInput, usbTooFar } from './mistakes';
+import { skerryLight } from './skerry-light';
+
+export { buildRig, type RigRows } from './build';
+export { generateRig } from './generate';
+
+/** The rigs a new user finds. Keys are stable: the server seeds each once. */
+export const DEMO_RIGS: { key: string; rig: Rig }[] = [
+  { key: 'skerry-light', rig: skerryLight },
+  { key: 'mistake-condenser-on-adapter', rig: condenserOnAdapter },
+  { key: 'mistake-receiver-on-one-input', rig: receiverOnOneInput },
+  { key: 'mistake-quiet-broadcaster', rig: quietBroadcaster },
+  { key: 'mistake-usb-too-far', rig: usbTooFar },
+];

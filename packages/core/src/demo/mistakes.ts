@@ -1,0 +1,98 @@
+import { buildRig } from './build';
+
+/** Four small rigs, each with one classic mistake. */
+
+const recorder = (device: string, stream: string, channels: [name: string, channel: number][]) => ({
+  id: 'recorder',
+  name: 'Recorder',
+  kind: 'recorder' as const,
+  input: { device, stream },
+  output: null,
+  tracks: channels.map(([name, channel]) => ({ id: name.toLowerCase().replace(/ /g, '-'), name, channel })),
+});
+
+export const condenserOnAdapter = buildRig({
+  name: 'Mistake: condenser on an adapter lead',
+  notes: 'The adapter lead has a small preamp and no phantom. The condenser stays silent.',
+  devices: [
+    { id: 'mic', model: 'mic-condenser-budget', name: 'Budget condenser' },
+    { id: 'adapter', model: 'adapter-xlr-usb', name: 'Adapter lead', settings: { gain1: 20 } },
+    {
+      id: 'laptop',
+      model: 'laptop-c',
+      name: 'Laptop',
+      apps: [recorder('adapter', 'usb-in', [['Voice', 1]])],
+    },
+  ],
+  leads: [
+    { kind: 'xlr', ends: ['mic.out', 'adapter.in1'], lengthM: 3 },
+    { kind: 'usb-c-b', ends: ['laptop.usb1', 'adapter.usb'], lengthM: 1 },
+  ],
+  people: [{ id: 'volunteer', name: 'Volunteer', effort: 'normal' }],
+  placements: [{ person: 'volunteer', device: 'mic', capsule: 'capsule', distanceM: 0.15, offAxisDeg: 0 }],
+});
+
+export const receiverOnOneInput = buildRig({
+  name: 'Mistake: wireless receiver on one input',
+  notes: 'The receiver sends the same sound on both sides; a balanced input takes the difference.',
+  devices: [
+    { id: 'receiver', model: 'receiver-dual', name: 'Wireless receiver', settings: { mode: 'mono' } },
+    { id: 'interface', model: 'interface-2', name: 'Interface', settings: { gain1: 44 } },
+    {
+      id: 'laptop',
+      model: 'laptop-c',
+      name: 'Laptop',
+      apps: [
+        recorder('interface', 'usb-in', [
+          ['Tour', 1],
+          ['Questions', 2],
+        ]),
+      ],
+    },
+  ],
+  leads: [
+    { kind: 'mini-trs', ends: ['receiver.out', 'interface.in1'], lengthM: 1 },
+    { kind: 'usb-c-c', ends: ['laptop.usb1', 'interface.usb'], lengthM: 1 },
+  ],
+  people: [{ id: 'guide', name: 'Tour guide', effort: 'raised' }],
+  placements: [{ person: 'guide', device: 'receiver', capsule: 'capsule1', distanceM: 0.2, offAxisDeg: 0 }],
+});
+
+export const quietBroadcaster = buildRig({
+  name: 'Mistake: quiet voice, low-output microphone',
+  notes: 'A broadcast dynamic far from a soft voice asks for more gain than the interface has.',
+  devices: [
+    { id: 'mic', model: 'mic-dynamic-broadcast', name: 'Broadcast dynamic' },
+    { id: 'interface', model: 'interface-2', name: 'Interface', settings: { gain1: 56 } },
+    {
+      id: 'laptop',
+      model: 'laptop-c',
+      name: 'Laptop',
+      apps: [recorder('interface', 'usb-in', [['Reader', 1]])],
+    },
+  ],
+  leads: [
+    { kind: 'xlr', ends: ['mic.out', 'interface.in1'], lengthM: 3 },
+    { kind: 'usb-c-c', ends: ['laptop.usb1', 'interface.usb'], lengthM: 1 },
+  ],
+  people: [{ id: 'reader', name: 'Reader', effort: 'normal' }],
+  placements: [{ person: 'reader', device: 'mic', capsule: 'capsule', distanceM: 0.25, offAxisDeg: 0 }],
+});
+
+export const usbTooFar = buildRig({
+  name: 'Mistake: USB microphone at the far end of the gallery',
+  notes: 'Two USB leads in a row are longer than the bus allows.',
+  target: 'live',
+  devices: [
+    { id: 'mic', model: 'mic-usb', name: 'Gallery microphone', settings: { gain: 33 } },
+    {
+      id: 'desktop',
+      model: 'desktop',
+      name: 'Streaming computer',
+      apps: [recorder('mic', 'usb-in', [['Gallery', 1]])],
+    },
+  ],
+  leads: [{ kind: 'usb-a-c', ends: ['desktop.usb1', 'mic.usb'], lengthM: 8 }],
+  people: [{ id: 'curator', name: 'Curator', effort: 'raised' }],
+  placements: [{ person: 'curator', device: 'mic', capsule: 'capsule', distanceM: 0.2, offAxisDeg: 0 }],
+});

@@ -1,0 +1,4 @@
+export * from './graph';
+export * from './build';
+export * from './propagate';
+export * from './usb-links';

@@ -1,0 +1,2 @@
+export * from './strand';
+export * from './target';

@@ -1,0 +1,3 @@
+export * from './solve-rig';
+export * from './preview';
+export * from './lead-offers';

@@ -1,0 +1,32 @@
+import { runChecks, type Finding, type Solved } from '../checks';
+import { solveCircuit, type Circuit } from '../circuit';
+import { buildFlow, usbTree, type UsbLink } from '../flow';
+import { strandsOf, type Strand } from '../gain';
+import { lookup, type Rig } from '../rig';
+
+/** Everything the views show of a rig; plain data, so it can cross to a worker or a file. */
+export interface Readings {
+  findings: Finding[];
+  strands: Strand[];
+  circuit: Circuit;
+  usbLinks: UsbLink[];
+}
+
+const solve = (rig: Rig): Solved => {
+  const find = lookup(rig);
+  const circuit = solveCircuit(find);
+  const usb = usbTree(find);
+  const graph = buildFlow(find, circuit, usb);
+  return { rig, find, circuit, usb, graph, strands: strandsOf(graph) };
+};
+
+/** One full pass of the engine. The rig must be one that `readRigValue` accepts. */
+export const solveRig = (rig: Rig): Readings => {
+  const solved = solve(rig);
+  return {
+    findings: runChecks(solved),
+    strands: solved.strands,
+    circuit: solved.circuit,
+    usbLinks: solved.usb.links,
+  };
+};

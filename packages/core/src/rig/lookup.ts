@@ -1,0 +1,63 @@
+import type { Control, ControlValue, DeviceModel, LeadKind, Port } from '../catalogue';
+import type { Device, Lead, Plugged, Rig } from './types';
+
+/** Finding things in a rig document by id. Built once per pass. */
+export interface Lookup {
+  rig: Rig;
+  device: (id: string) => Device | undefined;
+  modelOf: (device: string) => DeviceModel | undefined;
+  lead: (id: string) => Lead | undefined;
+  leadKindOf: (lead: string) => LeadKind | undefined;
+  port: (device: string, port: string) => Port | undefined;
+  /** The lead end in a device's port, if any. */
+  inPort: (device: string, port: string) => { lead: Lead; end: number } | undefined;
+}
+
+export const lookup = (rig: Rig): Lookup => {
+  const devices = new Map(rig.devices.map((device) => [device.id, device]));
+  const models = new Map(rig.models.map((model) => [model.id, model]));
+  const leads = new Map(rig.leads.map((lead) => [lead.id, lead]));
+  const kinds = new Map(rig.leadKinds.map((kind) => [kind.id, kind]));
+  const plugs = new Map<string, { lead: Lead; end: number }>();
+  for (const lead of rig.leads) {
+    lead.ends.forEach((plugged, end) => {
+      if (plugged && 'device' in plugged) plugs.set(`${plugged.device}:${plugged.port}`, { lead, end });
+    });
+  }
+  const modelOf = (id: string) => models.get(devices.get(id)?.model ?? '');
+  return {
+    rig,
+    device: (id) => devices.get(id),
+    modelOf,
+    lead: (id) => leads.get(id),
+    leadKindOf: (id) => kinds.get(leads.get(id)?.kind ?? ''),
+    port: (device, port) => modelOf(device)?.ports.find((candidate) => candidate.id === port),
+    inPort: (device, port) => plugs.get(`${device}:${port}`),
+  };
+};
+
+/** A control's value: as set, or as the model leaves the factory. */
+export const settingOf = (device: Device, control: Control): ControlValue =>
+  Object.hasOwn(device.settings, control.id) ? device.settings[control.id]! : control.initial;
+
+/** The value of a control by its id; undefined when the model has no such control. */
+export const controlValue = (
+  device: Device,
+  model: DeviceModel,
+  controlId: string,
+): ControlValue | undefined => {
+  const control = model.controls.find((candidate) => candidate.id === controlId);
+  return control && settingOf(device, control);
+};
+
+/** "Desk mixer, Input 2" for a plug; "end 1 of XLR lead" for a lead in a lead. */
+export const plugName = (find: Lookup, plugged: Plugged): string => {
+  if (!plugged) return 'nothing';
+  if ('device' in plugged) {
+    const port = find.port(plugged.device, plugged.port);
+    return `${find.device(plugged.device)?.name ?? plugged.device}, ${port?.label ?? plugged.port}`;
+  }
+  return `${find.leadKindOf(plugged.lead)?.name ?? plugged.lead}, ${
+    find.leadKindOf(plugged.lead)?.ends[plugged.end]?.label ?? plugged.end
+  }`;
+};

@@ -1,0 +1,290 @@
+import { connectorById, type CircuitElement, type DeviceModel, type LeadKind } from '../catalogue';
+import { problem, type Problem } from './problem';
+import type { Plugged, Rig } from './types';
+
+/** Checks that every id in a well-shaped document points at something; the part a JSON Schema cannot say. */
+
+type Report = (where: string, found: unknown, expected: string, cure: string) => void;
+
+const uniqueIds = (where: string, items: readonly { id: string }[], report: Report): Set<string> => {
+  const seen = new Set<string>();
+  items.forEach((item, index) => {
+    if (seen.has(item.id)) {
+      report(`${where}[${index}].id`, item.id, 'an id used once', 'give this entry an id of its own');
+    }
+    seen.add(item.id);
+  });
+  return seen;
+};
+
+const pinsOf = (element: CircuitElement): string[] => {
+  switch (element.kind) {
+    case 'output':
+      return [element.plus, element.minus, element.ground].filter((pin) => pin !== undefined);
+    case 'input':
+      return [element.plus, element.ground, element.minus].filter((pin) => pin !== undefined);
+    case 'feed':
+    case 'load':
+      return [...element.legs, element.ground];
+    case 'resistor':
+    case 'capacitor':
+      return [element.a, element.b];
+    case 'transformer':
+      return [...element.primary, ...element.secondary];
+    case 'bond':
+      return element.pins;
+  }
+};
+
+/** Dotted references must name a pin of a connector there is; a bare word is a node inside. */
+const checkPins = (
+  where: string,
+  refs: readonly string[],
+  connectors: ReadonlyMap<string, string>,
+  report: Report,
+) => {
+  for (const ref of refs) {
+    const dot = ref.indexOf('.');
+    if (dot < 0) continue;
+    const connector = connectorById(connectors.get(ref.slice(0, dot)) ?? '');
+    if (!connector?.pins.includes(ref.slice(dot + 1))) {
+      report(where, ref, 'a pin of one of its connectors', 'correct the pin, as in "in1.2"');
+    }
+  }
+};
+
+const checkElements = (
+  where: string,
+  elements: readonly CircuitElement[],
+  connectors: ReadonlyMap<string, string>,
+  report: Report,
+) => {
+  const loads = new Set(elements.filter((element) => element.kind === 'load').map(({ id }) => id));
+  elements.forEach((element, index) => {
+    const place = `${where}[${index}]`;
+    checkPins(place, pinsOf(element), connectors, report);
+    if (element.kind === 'output' && element.drive !== 'single' && !element.minus) {
+      report(
+        `${place}.minus`,
+        undefined,
+        'the return leg of this drive',
+        'add "minus" or use the drive "single"',
+      );
+    }
+    if (element.kind === 'output' && element.drive !== 'floating' && !element.ground) {
+      report(`${place}.ground`, undefined, 'the ground this output drives against', 'add "ground"');
+    }
+    if (element.kind === 'input' && element.drive === 'differential' && !element.minus) {
+      report(`${place}.minus`, undefined, 'the return leg', 'add "minus" or use the drive "single"');
+    }
+    if (element.kind === 'output' && element.poweredBy && !loads.has(element.poweredBy)) {
+      report(`${place}.poweredBy`, element.poweredBy, 'the id of a load', 'name a load of this model');
+    }
+  });
+};
+
+const checkModel = (model: DeviceModel, where: string, report: Report) => {
+  uniqueIds(`${where}.ports`, model.ports, report);
+  const controls = uniqueIds(`${where}.controls`, model.controls, report);
+  const points = uniqueIds(`${where}.points`, [...model.points, ...model.elements], report);
+  for (const [index, port] of model.ports.entries()) {
+    if (!connectorById(port.connector)) {
+      report(
+        `${where}.ports[${index}].connector`,
+        port.connector,
+        'a connector Diaphon knows',
+        'see docs/rig-format.md',
+      );
+    }
+  }
+  const connectors = new Map(model.ports.map((port) => [port.id, port.connector]));
+  checkElements(`${where}.elements`, model.elements, connectors, report);
+  for (const [index, path] of model.paths.entries()) {
+    for (const side of ['from', 'to'] as const) {
+      if (!points.has(path[side])) {
+        report(
+          `${where}.paths[${index}].${side}`,
+          path[side],
+          'a point of this model',
+          'name a point or element',
+        );
+      }
+    }
+    for (const { control } of path.controls ?? []) {
+      if (!controls.has(control)) {
+        report(`${where}.paths[${index}].controls`, control, 'a control of this model', 'name a control');
+      }
+    }
+  }
+  for (const [index, stream] of model.streams.entries()) {
+    for (const channel of stream.channels) {
+      if (!points.has(channel)) {
+        report(`${where}.streams[${index}].channels`, channel, 'a point of this model', 'name a point');
+      }
+    }
+  }
+};
+
+const checkLeadKind = (kind: LeadKind, where: string, report: Report) => {
+  const connectors = new Map(kind.ends.map((end, index) => [String(index), end.connector]));
+  kind.ends.forEach((end, index) => {
+    if (!connectorById(end.connector)) {
+      report(
+        `${where}.ends[${index}].connector`,
+        end.connector,
+        'a connector Diaphon knows',
+        'see docs/rig-format.md',
+      );
+    }
+  });
+  kind.conductors.forEach((conductor, index) =>
+    checkPins(`${where}.conductors[${index}]`, conductor.joins, connectors, report),
+  );
+  checkElements(`${where}.elements`, kind.elements, connectors, report);
+};
+
+const checkSettings = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
+  rig.devices.forEach((device, index) => {
+    const model = models.get(device.model);
+    if (!model) return;
+    for (const [id, value] of Object.entries(device.settings)) {
+      const where = `devices[${index}].settings.${id}`;
+      const control = model.controls.find((candidate) => candidate.id === id);
+      if (!control) {
+        report(where, value, `a control of ${model.name}`, 'remove it');
+      } else if (control.kind === 'gain') {
+        if (typeof value !== 'number' || value < control.minDb || value > control.maxDb) {
+          report(where, value, `${control.minDb} to ${control.maxDb} dB`, 'set a gain inside the range');
+        }
+      } else if (control.kind === 'switch') {
+        if (typeof value !== 'boolean') report(where, value, 'true or false', 'set the switch on or off');
+      } else if (typeof value !== 'string' || !control.options.includes(value)) {
+        report(where, value, `one of ${control.options.join(', ')}`, 'choose one of them');
+      }
+    }
+  });
+};
+
+const checkPlugs = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
+  const kinds = new Map(rig.leadKinds.map((kind) => [kind.id, kind]));
+  const devices = new Map(rig.devices.map((device) => [device.id, device]));
+  const leads = new Map(rig.leads.map((lead) => [lead.id, lead]));
+  const taken = new Map<string, string>();
+  const take = (key: string, where: string) => {
+    if (taken.has(key)) {
+      report(
+        where,
+        key,
+        'a socket with nothing in it',
+        `unplug ${taken.get(key)} first, or use another socket`,
+      );
+    }
+    taken.set(key, where);
+  };
+  const checkEnd = (plugged: Plugged, where: string, own: string) => {
+    if (!plugged) return;
+    if ('device' in plugged) {
+      const device = devices.get(plugged.device);
+      const ports = models.get(device?.model ?? '')?.ports ?? [];
+      if (!device)
+        report(`${where}.device`, plugged.device, 'a device of this rig', 'name a device, or null');
+      else if (!ports.some((port) => port.id === plugged.port)) {
+        report(`${where}.port`, plugged.port, `a port of ${device.name}`, 'name a port of the device');
+      }
+      take(`${plugged.device}:${plugged.port}`, where);
+    } else {
+      const other = leads.get(plugged.lead);
+      if (!other || other.id === own || plugged.end >= other.ends.length) {
+        report(where, plugged, 'an end of another lead', 'name another lead and one of its ends');
+      } else if (other.ends[plugged.end] !== null) {
+        report(where, plugged, 'a free end', 'unplug the other lead first');
+      }
+      take(`${plugged.lead}/${plugged.end}`, where);
+    }
+  };
+  rig.leads.forEach((lead, index) => {
+    const kind = kinds.get(lead.kind);
+    if (!kind) {
+      report(`leads[${index}].kind`, lead.kind, 'a lead kind carried by this rig', 'add it to leadKinds');
+      return;
+    }
+    if (lead.ends.length !== kind.ends.length) {
+      report(`leads[${index}].ends`, lead.ends.length, `${kind.ends.length} ends`, 'one entry for each end');
+    }
+    lead.broken.forEach((name) => {
+      if (!kind.conductors.some((conductor) => conductor.name === name)) {
+        report(`leads[${index}].broken`, name, 'a conductor of this lead', 'name a conductor');
+      }
+    });
+    lead.ends.forEach((plugged, end) => checkEnd(plugged, `leads[${index}].ends[${end}]`, lead.id));
+  });
+};
+
+const checkPeopleAndApps = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
+  const people = uniqueIds('people', rig.people, report);
+  uniqueIds('placements', rig.placements, report);
+  uniqueIds('intents', rig.intents, report);
+  const devices = new Map(rig.devices.map((device) => [device.id, device]));
+  const modelOf = (device: string) => models.get(devices.get(device)?.model ?? '');
+  const seats = new Map<string, string>();
+  rig.placements.forEach((placement, index) => {
+    const where = `placements[${index}]`;
+    if (!people.has(placement.person)) {
+      report(`${where}.person`, placement.person, 'a person of this rig', 'name a person');
+    }
+    const capsule = modelOf(placement.device)?.points.find(({ id }) => id === placement.capsule);
+    if (capsule?.role !== 'capsule') {
+      report(
+        `${where}.capsule`,
+        `${placement.device} ${placement.capsule}`,
+        'a capsule of a microphone',
+        'name one',
+      );
+    }
+    const seat = `${placement.person} at ${placement.device} ${placement.capsule}`;
+    if (seats.has(seat)) report(where, seat, 'one entry per person and capsule', 'remove one of the two');
+    seats.set(seat, where);
+  });
+  rig.devices.forEach((device, index) => {
+    uniqueIds(`devices[${index}].apps`, device.apps, report);
+    device.apps.forEach((app, appIndex) => {
+      const where = `devices[${index}].apps[${appIndex}]`;
+      uniqueIds(`${where}.tracks`, app.tracks, report);
+      for (const side of ['input', 'output'] as const) {
+        const choice = app[side];
+        const wanted = side === 'input' ? 'to-computer' : 'from-computer';
+        const stream = choice && modelOf(choice.device)?.streams.find(({ id }) => id === choice.stream);
+        if (choice && stream?.direction !== wanted) {
+          report(
+            `${where}.${side}`,
+            choice,
+            'a stream of a device of this rig',
+            `choose an ${side} stream, or null`,
+          );
+        }
+      }
+    });
+  });
+};
+
+/** Every dangling, doubled or out-of-range reference in a document that fits the schema. */
+export const referenceProblems = (rig: Rig): Problem[] => {
+  const problems: Problem[] = [];
+  const report: Report = (...parts) => problems.push(problem(...parts));
+  uniqueIds('models', rig.models, report);
+  uniqueIds('leadKinds', rig.leadKinds, report);
+  uniqueIds('devices', rig.devices, report);
+  uniqueIds('leads', rig.leads, report);
+  const models = new Map(rig.models.map((model) => [model.id, model]));
+  rig.models.forEach((model, index) => checkModel(model, `models[${index}]`, report));
+  rig.leadKinds.forEach((kind, index) => checkLeadKind(kind, `leadKinds[${index}]`, report));
+  rig.devices.forEach((device, index) => {
+    if (!models.has(device.model)) {
+      report(`devices[${index}].model`, device.model, 'a model carried by this rig', 'add it to models');
+    }
+  });
+  checkSettings(rig, models, report);
+  checkPlugs(rig, models, report);
+  checkPeopleAndApps(rig, models, report);
+  return problems;
+};

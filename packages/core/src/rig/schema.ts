@@ -1,0 +1,272 @@
+import { DEVICE_KINDS } from '../catalogue';
+import { VOICE_EFFORTS } from '../units';
+import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './types';
+
+/** The rig document's JSON Schema (draft 2020-12), the one definition that reading, docs and tests use. */
+
+const ID = { type: 'string', pattern: '^[a-z0-9][a-z0-9-]{0,63}$' };
+const NAME = { type: 'string', minLength: 1, maxLength: 200 };
+const TEXT = { type: 'string', maxLength: 20_000 };
+const PIN = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9]+)?$', maxLength: 80 };
+const POINT = { type: 'string', pattern: '^[A-Za-z0-9-]+$', maxLength: 80 };
+const number = (minimum: number, maximum: number) => ({ type: 'number', minimum, maximum });
+const DB = number(-300, 300);
+const OHMS = number(1e-3, 1e12);
+
+type Shape = Record<string, unknown>;
+const object = (required: Shape, optional: Shape = {}) => ({
+  type: 'object',
+  properties: { ...required, ...optional },
+  required: Object.keys(required),
+  additionalProperties: false,
+});
+const list = (items: Shape, maxItems: number) => ({ type: 'array', items, maxItems });
+const oneOf = (...values: readonly (readonly (string | boolean)[])[]) => ({ enum: values.flat() });
+
+const WHEN = object({ control: POINT, is: { type: ['boolean', 'string'] } });
+const TOLERANCE = object({ volts: number(0, 1000), milliamps: number(0, 10_000) });
+const SIGNAL = oneOf(['microphone', 'line', 'headphone', 'instrument', 'aes3']);
+const pair = (items: Shape) => ({ type: 'array', items, minItems: 2, maxItems: 2 });
+
+const element = (kind: string, required: Shape, optional: Shape = {}) =>
+  object({ kind: { const: kind }, id: POINT, ...required }, { when: WHEN, ...optional });
+
+const ELEMENT = {
+  anyOf: [
+    element(
+      'output',
+      { drive: oneOf(['floating', 'both-legs', 'one-leg', 'single']), plus: PIN, ohms: OHMS, signal: SIGNAL },
+      {
+        minus: PIN,
+        ground: PIN,
+        dcOhms: OHMS,
+        idleOhms: OHMS,
+        tolerates: TOLERANCE,
+        maxDbu: DB,
+        poweredBy: POINT,
+        pair: POINT,
+        thermal: { type: 'boolean' },
+      },
+    ),
+    element(
+      'input',
+      { drive: oneOf(['differential', 'single']), plus: PIN, ground: PIN, ohms: OHMS, signal: SIGNAL },
+      { minus: PIN, dcOhms: OHMS, maxDbu: DB },
+    ),
+    element(
+      'feed',
+      {
+        legs: { ...list(PIN, 2), minItems: 1 },
+        ground: PIN,
+        volts: number(0, 100),
+        ohmsEach: OHMS,
+        standard: oneOf(['P48', 'P24', 'P12', 'plug-in']),
+      },
+      { control: POINT },
+    ),
+    element('load', {
+      legs: { ...list(PIN, 2), minItems: 1 },
+      ground: PIN,
+      milliamps: number(1e-4, 14),
+      standard: oneOf(['P48', 'plug-in']),
+      minVolts: number(0, 60),
+    }),
+    element('resistor', { a: PIN, b: PIN, ohms: OHMS }),
+    element('capacitor', { a: PIN, b: PIN, farads: number(1e-15, 1) }),
+    element('transformer', {
+      primary: pair(PIN),
+      secondary: pair(PIN),
+      ratio: number(1e-3, 1e3),
+      primaryOhms: OHMS,
+      secondaryOhms: OHMS,
+    }),
+    element('bond', { pins: { ...list(PIN, 50), minItems: 2 } }),
+  ],
+};
+
+const CONTROL = {
+  anyOf: [
+    object({
+      id: POINT,
+      label: NAME,
+      kind: { const: 'gain' },
+      minDb: DB,
+      maxDb: DB,
+      stepDb: number(0.01, 20),
+      initial: DB,
+    }),
+    object({ id: POINT, label: NAME, kind: { const: 'switch' }, initial: { type: 'boolean' } }),
+    object({
+      id: POINT,
+      label: NAME,
+      kind: { const: 'choice' },
+      options: { ...list(NAME, 50), minItems: 1 },
+      initial: NAME,
+    }),
+  ],
+};
+
+const NOISE = {
+  anyOf: [
+    object({
+      kind: { const: 'ein' },
+      table: { ...list({ type: 'array', items: DB, minItems: 2, maxItems: 2 }, 50), minItems: 1 },
+    }),
+    object({ kind: { const: 'level' }, level: DB }),
+  ],
+};
+
+const MODEL = object({
+  id: ID,
+  name: NAME,
+  kind: oneOf(DEVICE_KINDS),
+  about: TEXT,
+  ground: oneOf(['bonded', 'floating']),
+  ports: list(
+    object(
+      { id: POINT, label: NAME, connector: ID, side: oneOf(['in', 'out']) },
+      {
+        usb: object({
+          role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
+          version: oneOf(['2.0', '3']),
+        }),
+      },
+    ),
+    100,
+  ),
+  controls: list(CONTROL, 200),
+  elements: list(ELEMENT, 300),
+  points: list(
+    object(
+      {
+        id: POINT,
+        label: NAME,
+        unit: oneOf(['dBu', 'dBFS', 'dB SPL']),
+        role: oneOf(['capsule', 'programme', 'stage', 'converter', 'mix', 'stream', 'driver']),
+      },
+      { ceiling: DB, omniPart: number(0, 1), level: DB, crestDb: number(0, 40) },
+    ),
+    300,
+  ),
+  paths: list(
+    object(
+      { from: POINT, to: POINT },
+      {
+        gainDb: DB,
+        unitShiftDb: DB,
+        controls: list(object({ control: POINT }, { onDb: DB }), 10),
+        noise: NOISE,
+        delayMs: number(0, 10_000),
+        when: WHEN,
+        poweredBy: POINT,
+      },
+    ),
+    1000,
+  ),
+  streams: list(
+    object({
+      id: POINT,
+      label: NAME,
+      direction: oneOf(['to-computer', 'from-computer']),
+      channels: list(POINT, 100),
+    }),
+    20,
+  ),
+});
+
+const LEAD_KIND = object(
+  {
+    id: ID,
+    name: NAME,
+    about: TEXT,
+    ends: { ...list(object({ connector: ID, label: NAME }), 12), minItems: 2 },
+    conductors: list(object({ name: NAME, joins: { ...list(PIN, 24), minItems: 2 } }), 30),
+    ohmsPerM: number(0, 100),
+    picofaradsPerM: number(0, 10_000),
+    elements: list(ELEMENT, 30),
+    usualLengthsM: list(number(0, 1000), 20),
+  },
+  { screen: NAME, usb: object({ version: oneOf(['2.0', '3']), maxLengthM: number(0, 100) }) },
+);
+
+const STREAM_CHOICE = { anyOf: [{ type: 'null' }, object({ device: ID, stream: POINT })] };
+
+const APP = object({
+  id: ID,
+  name: NAME,
+  kind: oneOf(APP_KINDS),
+  input: STREAM_CHOICE,
+  output: STREAM_CHOICE,
+  tracks: list(object({ id: ID, name: NAME, channel: { type: 'integer', minimum: 1, maximum: 256 } }), 256),
+});
+
+const PLUGGED = {
+  anyOf: [
+    { type: 'null' },
+    object({ device: ID, port: POINT }),
+    object({ lead: ID, end: { type: 'integer', minimum: 0, maximum: 11 } }),
+  ],
+};
+
+export const RIG_SCHEMA = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  $id: 'diaphon-rig.schema.json',
+  title: 'Diaphon rig document',
+  ...object({
+    format: { const: RIG_FORMAT },
+    version: { const: RIG_VERSION },
+    name: NAME,
+    notes: TEXT,
+    target: oneOf(TARGETS),
+    assumptions: object({
+      speechCrestDb: number(0, 40),
+      gainTravelLimit: number(0, 1),
+      callLevelDbfs: number(-80, 0),
+      callCrestDb: number(0, 40),
+    }),
+    models: list(MODEL, 500),
+    leadKinds: list(LEAD_KIND, 500),
+    devices: list(
+      object({
+        id: ID,
+        name: NAME,
+        model: ID,
+        place: { type: 'string', maxLength: 200 },
+        settings: {
+          type: 'object',
+          maxProperties: 300,
+          propertyNames: POINT,
+          additionalProperties: { type: ['number', 'boolean', 'string'] },
+        },
+        apps: list(APP, 50),
+      }),
+      2000,
+    ),
+    leads: list(
+      object({
+        id: ID,
+        kind: ID,
+        lengthM: number(0, 1000),
+        ends: { ...list(PLUGGED, 12), minItems: 2 },
+        broken: list(NAME, 30),
+      }),
+      4000,
+    ),
+    people: list(object({ id: ID, name: NAME, effort: oneOf(VOICE_EFFORTS) }), 500),
+    placements: list(
+      object({
+        id: ID,
+        person: ID,
+        device: ID,
+        capsule: POINT,
+        distanceM: number(0.01, 20),
+        offAxisDeg: number(0, 180),
+      }),
+      500,
+    ),
+    intents: list(
+      object({ id: ID, source: POINT, sink: POINT, want: oneOf(['record', 'hear', 'never']) }),
+      1000,
+    ),
+  }),
+};

@@ -1,0 +1,132 @@
+import type { ControlValue, DeviceModel, LeadKind } from '../catalogue';
+import type { VoiceEffort } from '../units';
+
+export const RIG_FORMAT = 'diaphon-rig';
+export const RIG_VERSION = 1;
+
+/** A stream of a device, as an app chooses it. */
+export interface StreamChoice {
+  device: string;
+  stream: string;
+}
+
+/** A recorder track takes one channel (counted from 1) of the app's input stream. */
+export interface Track {
+  id: string;
+  name: string;
+  channel: number;
+}
+
+export const APP_KINDS = ['recorder', 'call', 'player', 'encoder'] as const;
+
+export interface App {
+  id: string;
+  name: string;
+  kind: (typeof APP_KINDS)[number];
+  input: StreamChoice | null;
+  output: StreamChoice | null;
+  tracks: Track[];
+}
+
+export interface Device {
+  id: string;
+  name: string;
+  model: string;
+  /** Where it stands: desk, rack, guest room. */
+  place: string;
+  settings: Record<string, ControlValue>;
+  /** Programs, when the device is a computer. */
+  apps: App[];
+}
+
+/** What a lead's end is plugged into: a device's port, or the end of another lead. */
+export type Plugged = { device: string; port: string } | { lead: string; end: number } | null;
+
+export interface Lead {
+  id: string;
+  kind: string;
+  lengthM: number;
+  ends: Plugged[];
+  /** Conductors that are broken, by name. */
+  broken: string[];
+}
+
+export interface Person {
+  id: string;
+  name: string;
+  effort: VoiceEffort;
+}
+
+/** Someone speaking into a capsule of a device. */
+export interface Placement {
+  id: string;
+  person: string;
+  device: string;
+  capsule: string;
+  distanceM: number;
+  offAxisDeg: number;
+}
+
+export const TARGETS = ['recording', 'live'] as const;
+export type Target = (typeof TARGETS)[number];
+
+/** Figures the results rest on that nobody measured here; each can be changed. */
+export interface Assumptions {
+  /** Speech peaks above the long-term level, dB. ANSI S3.5 uses 15; 12 is common practice. */
+  speechCrestDb: number;
+  /** Share of a gain's travel beyond which hiss is expected. Common practice. */
+  gainTravelLimit: number;
+  /** Long-term level a call or player app sends out, dBFS. Common practice. */
+  callLevelDbfs: number;
+  /** Peaks of that sound above it, dB. Common practice. */
+  callCrestDb: number;
+}
+
+/** What should, or must never, arrive where. */
+export interface Intent {
+  id: string;
+  source: string;
+  sink: string;
+  want: 'record' | 'hear' | 'never';
+}
+
+/** One studio set-up: self-contained, it carries the models and lead kinds it uses. */
+export interface Rig {
+  format: typeof RIG_FORMAT;
+  version: typeof RIG_VERSION;
+  name: string;
+  notes: string;
+  target: Target;
+  assumptions: Assumptions;
+  models: DeviceModel[];
+  leadKinds: LeadKind[];
+  devices: Device[];
+  leads: Lead[];
+  people: Person[];
+  placements: Placement[];
+  intents: Intent[];
+}
+
+export const DEFAULT_ASSUMPTIONS: Assumptions = {
+  speechCrestDb: 12,
+  gainTravelLimit: 0.9,
+  callLevelDbfs: -20,
+  callCrestDb: 12,
+};
+
+/** A rig with nothing in it. */
+export const emptyRig = (name: string): Rig => ({
+  format: RIG_FORMAT,
+  version: RIG_VERSION,
+  name,
+  notes: '',
+  target: 'recording',
+  assumptions: { ...DEFAULT_ASSUMPTIONS },
+  models: [],
+  leadKinds: [],
+  devices: [],
+  leads: [],
+  people: [],
+  placements: [],
+  intents: [],
+});

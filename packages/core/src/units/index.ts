@@ -1,0 +1,4 @@
+export * from './level';
+export * from './johnson-noise';
+export * from './power-sum';
+export * from './speech';

@@ -1,0 +1,12 @@
+/** Installs, builds and starts Diaphon with the Skerry Light demo; prints its address. */
+import { join } from 'node:path';
+import { ensureBuilt, ensureInstalled, ROOT, run, say } from './steps.mjs';
+
+await ensureInstalled();
+await ensureBuilt();
+say('Starting Diaphon with the demo rigs. Your data stays in ./data; stop with Ctrl+C.');
+process.exit(
+  await run('node', [join(ROOT, 'apps/server/dist/main.js')], {
+    env: { DIAPHON_DEMO: '1', DIAPHON_DATA: join(ROOT, 'data'), ...process.env },
+  }),
+);
