@@ -6,6 +6,8 @@ const xlr = (id: string, name: string, mirrored: boolean): ConnectorKind => {
     id,
     name,
     medium: 'analogue',
+    // The half with pins goes into the half with holes.
+    sex: mirrored ? 'plug' : 'socket',
     pins: ['1', '2', '3'],
     face: { outline: 'round', contacts: { '1': [x(70), 38], '2': [x(30), 38], '3': [50, 70] } },
   };
@@ -17,13 +19,15 @@ const jack = (id: string, name: string, pins: string[], socket: boolean): Connec
   const contacts = Object.fromEntries(
     pins.map((pin, index) => [pin, [85 - index * step, 50]]),
   ) as ConnectorFace['contacts'];
-  return { id, name, medium: 'analogue', pins, face: { outline: socket ? 'jack' : 'barrel', contacts } };
+  const sex = socket ? 'socket' : 'plug';
+  return { id, name, medium: 'analogue', sex, pins, face: { outline: socket ? 'jack' : 'barrel', contacts } };
 };
 
 const usb = (id: string, name: string): ConnectorKind => ({
   id,
   name,
   medium: 'usb',
+  sex: id.endsWith('plug') ? 'plug' : 'socket',
   pins: ['bus'],
   face: { outline: 'slot', contacts: { bus: [50, 50] } },
 });
@@ -36,6 +40,7 @@ export const CONNECTORS: ConnectorKind[] = [
     id: 'combo',
     name: 'Combined XLR and 6.35 mm socket',
     medium: 'analogue',
+    sex: 'socket',
     pins: ['1', '2', '3', 'T', 'R', 'S'],
     face: {
       outline: 'round',

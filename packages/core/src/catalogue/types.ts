@@ -13,6 +13,8 @@ export interface ConnectorKind {
   id: string;
   name: string;
   medium: Medium;
+  /** Which of the two goes into the other. */
+  sex: 'plug' | 'socket';
   pins: string[];
   face: ConnectorFace;
 }

@@ -3,13 +3,12 @@ import { changeLead, removeLead } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { unplug, useBestLead } from './fixes/rewire';
-import { OPEN_LEG_OHMS } from './fixes/trial';
 
 /** One leg of a balanced input is joined to something, the other to nothing. */
 export const legLost: Check = ({ rig, find, circuit }) => {
   const found: Finding[] = [];
   for (const input of circuit.inputs) {
-    const open = input.legs.filter((leg) => leg.ohmsOutside > OPEN_LEG_OHMS);
+    const open = input.legs.filter((leg) => !leg.isJoined);
     if (input.legs.length !== 2 || open.length !== 1) continue;
     const sources = circuit.couplings.filter(
       (c) => c.to.device === input.device && c.to.element === input.element,

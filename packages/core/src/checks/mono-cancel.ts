@@ -22,7 +22,8 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
         (c) => c.from.device === left.from.device && c.from.element === element.pair,
       );
       if (!right) continue;
-      const mono = couplingLevel({ re: left.re + right.re, im: left.im + right.im });
+      // Exact cancellation is −∞ dB; figures stay finite.
+      const mono = Math.max(1e-6, couplingLevel({ re: left.re + right.re, im: left.im + right.im }));
       const wide = Math.hypot(couplingLevel(left), couplingLevel(right));
       const loss = dbFromRatio(mono / wide);
       if (loss > CANCELLED_DB || dbFromRatio(wide) < -60) continue;
@@ -33,7 +34,7 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
         finding({
           code: 'mono-cancel',
           severity: 'fault',
-          title: `A mono voice from ${name} arrives ${figureText(Math.max(-120, loss), 0)} dB down`,
+          title: `A mono voice from ${name} arrives ${figureText(loss, 0)} dB down`,
           why: `This input of ${find.device(left.to.device)?.name} takes the difference of its two legs, and the lead puts left on one and right on the other. What is the same on both sides, like a voice, cancels; only left minus right remains (${figureText(dbFromRatio(wide))} dB for sounds that differ).`,
           places: [
             { device: left.from.device, port },

@@ -1,7 +1,7 @@
 import type { FeedElement, InputElement, LoadElement, OutputElement } from '../catalogue';
 import { controlValue, type Lookup } from '../rig';
 import { SUPPLIES } from './lower/feed';
-import { devicePin, joinPins, splitIslands, type Mismatch, type Nets } from './nets';
+import { joinPins, splitIslands, type Mismatch, type Nets } from './nets';
 import { isActive, partsOf } from './parts';
 import { GROUND, netsOf, type Analysis, type Net, type Primitive } from './primitives';
 import { solveIsland, type Complex, type Solution } from './solve';
@@ -15,10 +15,10 @@ export interface Coupling extends Complex {
   to: { device: string; element: string };
 }
 
-/** What one leg of an input sees outside the device, ohms; Infinity when nothing is there. */
+/** Whether one leg of an input is joined to an output or to ground by anything that conducts. */
 export interface LegReading {
   pin: string;
-  ohmsOutside: number;
+  isJoined: boolean;
 }
 
 export interface InputReading {
@@ -94,8 +94,6 @@ const gather = (find: Lookup): Elements => {
   return all;
 };
 
-const pinNet = (nets: Nets, device: string, pin: string): Net => nets.net(devicePin(device, pin));
-
 const minus = (a: Complex, b: Complex): Complex => ({ re: a.re - b.re, im: a.im - b.im });
 const magnitude = ({ re, im }: Complex): number => Math.hypot(re, im);
 
@@ -111,7 +109,7 @@ const CLASH = 1e-3;
 type Legged = Placed<{ plus: string; minus?: string; ground?: string }>;
 
 const netsOfLegs = (nets: Nets, { device, element: { plus, minus, ground } }: Legged): Net[] =>
-  [plus, minus, ground].flatMap((pin) => (pin === undefined ? [] : [pinNet(nets, device, pin)]));
+  [plus, minus, ground].flatMap((pin) => (pin === undefined ? [] : [nets.ofDevice(device, pin)]));
 
 /** Elements by the first of their nets that is not the room's ground; it tells the island they belong to. */
 const byLiveNet = <P extends Legged>(nets: Nets, placed: readonly P[]) => {
@@ -126,10 +124,20 @@ const byLiveNet = <P extends Legged>(nets: Nets, placed: readonly P[]) => {
   return map;
 };
 
-/** Resistance outside a leg from the total seen there and the leg's own. */
-const outside = (total: number, own: number): number => {
-  const siemens = 1 / total - 1 / own;
-  return siemens < 1e-9 ? Infinity : 1 / siemens;
+/**
+ * Nets from which something conducting leads to an output or to ground. Capacitance does not count, and neither
+ * do inputs: two of them on one loose wire are still on a loose wire.
+ */
+const joinedNets = (parts: readonly Primitive[], nets: Nets, outputs: readonly Legged[]): Set<Net> => {
+  const conducting = parts.filter(
+    (part) => part.kind !== 'capacitor' && !(part.kind === 'resistor' && part.isInput),
+  );
+  const joined = new Set(outputs.flatMap((output) => netsOfLegs(nets, output)));
+  for (const island of splitIslands(conducting)) {
+    const touched = island.flatMap(netsOf);
+    if (touched.some((net) => net === GROUND || joined.has(net))) for (const net of touched) joined.add(net);
+  }
+  return joined.add(GROUND);
 };
 
 const solveSound = (find: Lookup, nets: Nets, elements: Elements) => {
@@ -143,80 +151,71 @@ const solveSound = (find: Lookup, nets: Nets, elements: Elements) => {
     return { device: source.slice(0, colon), element: source.slice(colon + 1) };
   };
   const ties = [...elements.inputs, ...elements.outputs].map((placed) => netsOfLegs(nets, placed));
-  for (const island of splitIslands(partsOf(find, nets, 'ac'), ties)) {
+  const parts = partsOf(find, nets, 'ac');
+  const joined = joinedNets(parts, nets, elements.outputs);
+  for (const island of splitIslands(parts, ties)) {
     const seen = new Set(island.flatMap(netsOf));
     const inputs = [...seen].flatMap((net) => inputsAt.get(net) ?? []);
     const outputs = [...seen].flatMap((net) => outputsAt.get(net) ?? []);
     const owners = new Set(outputs.map(({ device }) => device));
     if (outputs.length === 0 || (inputs.length === 0 && owners.size < 2)) continue;
-    const probes = inputs.flatMap(({ device, element }) =>
-      legPins(element).map((pin) => ({
-        source: `probe ${device}:${pin}`,
-        into: pinNet(nets, device, pin),
-        outOf: pinNet(nets, device, element.ground),
-      })),
-    );
-    const solution = solveIsland(island, MID_BAND_HZ, probes);
-    const sources = solution.sources.filter((source) => !source.startsWith('probe '));
+    const { volts, sources } = solveIsland(island, MID_BAND_HZ);
     for (const { device, element } of owners.size > 1 ? outputs : []) {
       const into = { device, element: element.id };
       const back = element.minus ?? element.ground!;
       for (const source of sources) {
         const from = split(source);
-        const volts = magnitude(
+        const pressed = magnitude(
           minus(
-            solution.volts(source, pinNet(nets, device, element.plus)),
-            solution.volts(source, pinNet(nets, device, back)),
+            volts(source, nets.ofDevice(device, element.plus)),
+            volts(source, nets.ofDevice(device, back)),
           ),
         );
-        if (from.device !== device && volts > CLASH) clashes.push({ from, into, volts });
+        if (from.device !== device && pressed > CLASH) clashes.push({ from, into, volts: pressed });
       }
     }
     for (const { device, element } of inputs) {
-      const at = (source: string, pin: string) => solution.volts(source, pinNet(nets, device, pin));
+      const at = (source: string, pin: string) => volts(source, nets.ofDevice(device, pin));
       const back = element.drive === 'differential' ? element.minus! : element.ground;
       for (const source of sources) {
-        const volts = minus(at(source, element.plus), at(source, back));
+        const across = minus(at(source, element.plus), at(source, back));
         // An output that is there but cancels is a result too: keep it, however small.
-        couplings.push({ from: split(source), to: { device, element: element.id }, ...volts });
+        couplings.push({ from: split(source), to: { device, element: element.id }, ...across });
       }
-      const own = element.ohms / legPins(element).length;
       readings.push({
         device,
         element: element.id,
-        legs: legPins(element).map((pin) => {
-          const probe = `probe ${device}:${pin}`;
-          return {
-            pin,
-            ohmsOutside: outside(magnitude(minus(at(probe, pin), at(probe, element.ground))), own),
-          };
-        }),
+        legs: legPins(element).map((pin) => ({ pin, isJoined: joined.has(nets.ofDevice(device, pin)) })),
       });
     }
   }
   return { couplings: couplings.filter((c) => magnitude(c) > NOTHING), clashes, readings };
 };
 
-const solveSupplies = (find: Lookup, nets: Nets, analysis: Analysis) => {
+type VoltsAt = (device: string, pin: string) => number;
+
+/** DC on every pin that a supply reaches. */
+const solveSupplies = (find: Lookup, nets: Nets, analysis: Analysis): VoltsAt => {
   const byNet = new Map<Net, Solution>();
   const parts = partsOf(find, nets, analysis);
-  if (parts.some((part) => part.kind === 'emf')) {
-    for (const island of splitIslands(parts)) {
-      if (!island.some((part: Primitive) => part.kind === 'emf')) continue;
-      const solution = solveIsland(island, 0);
-      for (const part of island) {
-        if ('a' in part) {
-          byNet.set(part.a, solution);
-          byNet.set(part.b, solution);
-        }
-      }
-    }
+  for (const island of parts.some(({ kind }) => kind === 'emf') ? splitIslands(parts) : []) {
+    if (!island.some(({ kind }) => kind === 'emf')) continue;
+    const solution = solveIsland(island, 0);
+    for (const net of island.flatMap(netsOf)) byNet.set(net, solution);
   }
-  return (device: string, pin: string): number => {
-    const net = pinNet(nets, device, pin);
-    return net === 0 ? 0 : (byNet.get(net)?.volts(SUPPLIES, net).re ?? 0);
+  return (device, pin) => {
+    const net = nets.ofDevice(device, pin);
+    return net === GROUND ? 0 : (byNet.get(net)?.volts(SUPPLIES, net).re ?? 0);
   };
 };
+
+/** Whether any output that changes its resistance when asleep sees a supply at all. */
+const sleepersAreFed = (outputs: readonly Placed<OutputElement>[], volts: VoltsAt): boolean =>
+  outputs.some(
+    ({ device, element }) =>
+      element.idleOhms !== undefined &&
+      outputLegs(element).some((pin) => Math.abs(volts(device, pin)) > 1e-6),
+  );
 
 const outputLegs = (element: OutputElement): string[] =>
   element.minus ? [element.plus, element.minus] : [element.plus];
@@ -230,7 +229,7 @@ export const solveCircuit = (find: Lookup): Circuit => {
   const elements = gather(find);
   const { couplings, clashes, readings } = solveSound(find, nets, elements);
   const volts = solveSupplies(find, nets, 'dc');
-  const idleVolts = solveSupplies(find, nets, 'dc-idle');
+  const idleVolts = sleepersAreFed(elements.outputs, volts) ? solveSupplies(find, nets, 'dc-idle') : volts;
 
   const feeds = elements.feeds.map(({ device, element }): FeedReading => {
     const owner = find.device(device)!;

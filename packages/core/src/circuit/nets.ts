@@ -2,10 +2,6 @@ import { contactsBetween, type CircuitElement } from '../catalogue';
 import type { Lookup } from '../rig';
 import { GROUND, netsOf, type Net, type Primitive } from './primitives';
 
-/** Key of a pin anywhere in the rig. Devices: `id:port.pin`. Leads: `id/end.pin`. */
-export const devicePin = (device: string, pin: string): string => `${device}:${pin}`;
-export const leadPin = (lead: string, pin: string): string => `${lead}/${pin}`;
-
 /** Where a plug sits in a socket it does not fit. */
 export interface Mismatch {
   lead: string;
@@ -36,11 +32,24 @@ const makeUnion = () => {
 };
 
 export interface Nets {
-  /** The net of a pin; a pin never seen before gets a net of its own. */
-  net: (key: string) => Net;
-  has: (key: string) => boolean;
+  /** The net of a pin or inner node of a device; one never seen before gets a net of its own. */
+  ofDevice: (device: string, pin: string) => Net;
+  /** The same for a lead. */
+  ofLead: (lead: string, pin: string) => Net;
   mismatches: Mismatch[];
 }
+
+/** Numbers for the pins of many owners. */
+const numbering = (add: () => number) => {
+  const owners = new Map<string, Map<string, number>>();
+  return (owner: string, pin: string): number => {
+    let pins = owners.get(owner);
+    if (!pins) owners.set(owner, (pins = new Map()));
+    let found = pins.get(pin);
+    if (found === undefined) pins.set(pin, (found = add()));
+    return found;
+  };
+};
 
 const bonds = (elements: readonly CircuitElement[]) =>
   elements.flatMap((element) => (element.kind === 'bond' ? [element.pins] : []));
@@ -48,34 +57,30 @@ const bonds = (elements: readonly CircuitElement[]) =>
 /** Joins every pin that is one piece of metal: bonds in devices, plugs in sockets, leads too short to resist. */
 export const joinPins = (find: Lookup): Nets => {
   const union = makeUnion();
-  const ids = new Map<string, number>();
   union.add();
-  const id = (key: string): number => {
-    let found = ids.get(key);
-    if (found === undefined) ids.set(key, (found = union.add()));
-    return found;
-  };
-  const joinKeys = (keys: string[]) => keys.slice(1).forEach((key) => union.join(id(keys[0]!), id(key)));
+  const devicePin = numbering(union.add);
+  const leadPin = numbering(union.add);
+  const joinAll = (items: number[]) => items.slice(1).forEach((item) => union.join(items[0]!, item));
 
   for (const device of find.rig.devices) {
     const model = find.modelOf(device.id);
     if (!model) continue;
-    for (const pins of bonds(model.elements)) joinKeys(pins.map((pin) => devicePin(device.id, pin)));
-    if (model.ground === 'bonded') union.join(GROUND, id(devicePin(device.id, 'chassis')));
+    for (const pins of bonds(model.elements)) joinAll(pins.map((pin) => devicePin(device.id, pin)));
+    if (model.ground === 'bonded') union.join(GROUND, devicePin(device.id, 'chassis'));
   }
   const mismatches: Mismatch[] = [];
   for (const lead of find.rig.leads) {
     const kind = find.leadKindOf(lead.id);
     if (!kind) continue;
-    for (const pins of bonds(kind.elements)) joinKeys(pins.map((pin) => leadPin(lead.id, pin)));
+    for (const pins of bonds(kind.elements)) joinAll(pins.map((pin) => leadPin(lead.id, pin)));
     for (const conductor of kind.conductors) {
       if (lead.broken.includes(conductor.name) || kind.ohmsPerM * lead.lengthM > 0) continue;
-      joinKeys(conductor.joins.map((pin) => leadPin(lead.id, pin)));
+      joinAll(conductor.joins.map((pin) => leadPin(lead.id, pin)));
     }
     lead.ends.forEach((plugged, end) => {
       const plug = kind.ends[end]?.connector;
       if (!plugged || !plug) return;
-      const [socket, key] =
+      const [socket, pinOf] =
         'device' in plugged
           ? [
               find.port(plugged.device, plugged.port)?.connector,
@@ -89,11 +94,15 @@ export const joinPins = (find: Lookup): Nets => {
       const contacts = contactsBetween(plug, socket);
       if (!contacts) mismatches.push({ lead: lead.id, end, plug, socket });
       for (const [ofPlug, ofSocket] of contacts ?? []) {
-        union.join(id(leadPin(lead.id, `${end}.${ofPlug}`)), id(key(ofSocket)));
+        union.join(leadPin(lead.id, `${end}.${ofPlug}`), pinOf(ofSocket));
       }
     });
   }
-  return { net: (key) => union.find(id(key)), has: (key) => ids.has(key), mismatches };
+  return {
+    ofDevice: (device, pin) => union.find(devicePin(device, pin)),
+    ofLead: (lead, pin) => union.find(leadPin(lead, pin)),
+    mismatches,
+  };
 };
 
 /**

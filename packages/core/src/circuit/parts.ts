@@ -1,7 +1,7 @@
-import type { CircuitElement, When } from '../catalogue';
+import type { CircuitElement, Conductor, When } from '../catalogue';
 import { controlValue, type Device, type Lead, type Lookup } from '../rig';
 import { lower } from './lower';
-import { devicePin, leadPin, type Nets } from './nets';
+import type { Nets } from './nets';
 import { GROUND, type Analysis, type Primitive } from './primitives';
 
 /** Leak from a battery device's metal to the room, ohms: a hand, a table. Common practice, no published source. */
@@ -17,7 +17,7 @@ export const isActive = (find: Lookup, device: Device, when: When | undefined): 
 const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysis): Primitive[] => {
   const model = find.modelOf(device.id);
   if (!model) return [];
-  const net = (pin: string) => nets.net(devicePin(device.id, pin));
+  const net = (pin: string) => nets.ofDevice(device.id, pin);
   const isOn = (control: string | undefined) =>
     control === undefined || controlValue(device, model, control) === true;
   const parts = model.elements.flatMap((element) =>
@@ -31,10 +31,16 @@ const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysi
   return parts;
 };
 
+/** The screen's contact in the same plug as a pin. */
+const screenAt = (screen: Conductor, pin: string): string => {
+  const end = `${pin.split('.')[0]}.`;
+  return screen.joins.find((contact) => contact.startsWith(end)) ?? screen.joins[0]!;
+};
+
 const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Primitive[] => {
   const kind = find.leadKindOf(lead.id);
   if (!kind || kind.usb) return [];
-  const net = (pin: string) => nets.net(leadPin(lead.id, pin));
+  const net = (pin: string) => nets.ofLead(lead.id, pin);
   const parts = kind.elements.flatMap((element: CircuitElement) =>
     lower(element, analysis, { net, isOn: () => true, source: `${lead.id}/${element.id}` }),
   );
@@ -47,8 +53,12 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
     if (ohms > 0 && !lead.broken.includes(conductor.name)) {
       for (const pin of rest) parts.push({ kind: 'resistor', a: net(first), b: net(pin), ohms });
     }
-    if (analysis === 'ac' && farads > 0 && screen?.joins[0] && conductor !== screen) {
-      parts.push({ kind: 'capacitor', a: net(first), b: net(screen.joins[0]), farads });
+    // Half of the capacitance at either end of each wire to the screen.
+    if (analysis === 'ac' && farads > 0 && screen && conductor !== screen) {
+      for (const pin of conductor.joins) {
+        const share = farads / conductor.joins.length;
+        parts.push({ kind: 'capacitor', a: net(pin), b: net(screenAt(screen, pin)), farads: share });
+      }
     }
   }
   return parts;

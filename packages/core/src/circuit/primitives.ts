@@ -4,7 +4,7 @@ export const GROUND: Net = 0;
 
 /** The four things the solver knows. Everything a device or lead contains is lowered to these. */
 export type Primitive =
-  | { kind: 'resistor'; a: Net; b: Net; ohms: number }
+  | { kind: 'resistor'; a: Net; b: Net; ohms: number; isInput?: true }
   | { kind: 'capacitor'; a: Net; b: Net; farads: number }
   /** An independent voltage from b to a behind a resistance; several may belong to one source. */
   | { kind: 'emf'; source: string; a: Net; b: Net; ohms: number; volts: number }

@@ -1,4 +1,4 @@
-import { LuDecomposition, Matrix } from 'ml-matrix';
+import { eliminate } from './eliminate';
 import { GROUND, netsOf, type Net, type Primitive } from './primitives';
 import { stamp, type System } from './stamps';
 
@@ -16,25 +16,13 @@ export interface Solution {
   sources: string[];
 }
 
-/** A current forced into one net and out of another, amps, to find what impedance is seen there. */
-export interface Probe {
-  source: string;
-  into: Net;
-  outOf: Net;
-}
-
 /**
  * Modified nodal analysis of one island: all sources at once, one right-hand side each.
- * Complex equations are solved as real ones of twice the size: [G −B; B G].
  * @param parts every primitive of the island
  * @param hertz 0 for DC (capacitors open)
- * @returns node voltages per source, volts (per volt of EMF, or per amp of a probe)
+ * @returns node voltages per source, volts (per volt of EMF)
  */
-export const solveIsland = (
-  parts: readonly Primitive[],
-  hertz: number,
-  probes: readonly Probe[] = [],
-): Solution => {
+export const solveIsland = (parts: readonly Primitive[], hertz: number): Solution => {
   const index = new Map<Net, number>();
   const row = (net: Net): number => {
     if (net === GROUND) return -1;
@@ -52,10 +40,11 @@ export const solveIsland = (
   const real = new Float64Array(size * size);
   const imaginary = new Float64Array(size * size);
   let isComplex = false;
-  const columns = new Map<string, Float64Array>();
-  const column = (source: string) => {
+  const columns = new Map<string, number>();
+  const currents: [column: number, row: number, amps: number][] = [];
+  const column = (source: string): number => {
     let found = columns.get(source);
-    if (!found) columns.set(source, (found = new Float64Array(size)));
+    if (found === undefined) columns.set(source, (found = columns.size));
     return found;
   };
   const between = (target: Float64Array, a: number, b: number, value: number) => {
@@ -75,9 +64,8 @@ export const solveIsland = (
       between(imaginary, row(a), row(b), siemens);
     },
     current: (source, a, b, amps) => {
-      const rhs = column(source);
-      if (row(a) >= 0) rhs[row(a)]! += amps;
-      if (row(b) >= 0) rhs[row(b)]! -= amps;
+      if (row(a) >= 0) currents.push([column(source), row(a), amps]);
+      if (row(b) >= 0) currents.push([column(source), row(b), -amps]);
     },
     constraint: (terms) => {
       for (const [net, coefficient] of terms) {
@@ -90,37 +78,21 @@ export const solveIsland = (
     },
   };
   for (const part of parts) stamp(part, system, 2 * Math.PI * hertz);
-  for (const probe of probes) system.current(probe.source, probe.into, probe.outOf, 1);
   for (let node = 0; node < nodes; node += 1) real[node * size + node]! += LEAK;
 
   const sources = [...columns.keys()];
-  const span = isComplex ? 2 * size : size;
-  const matrix = Matrix.zeros(span, span);
-  const right = Matrix.zeros(span, Math.max(1, sources.length));
-  for (let i = 0; i < size; i += 1) {
-    for (let j = 0; j < size; j += 1) {
-      const g = real[i * size + j]!;
-      if (g !== 0) {
-        matrix.set(i, j, g);
-        if (isComplex) matrix.set(size + i, size + j, g);
-      }
-      const b = imaginary[i * size + j]!;
-      if (b !== 0) {
-        matrix.set(i, size + j, -b);
-        matrix.set(size + i, j, b);
-      }
-    }
-    sources.forEach((source, k) => right.set(i, k, columns.get(source)![i]!));
-  }
-  const solved = new LuDecomposition(matrix).solve(right);
-  const position = new Map(sources.map((source, k) => [source, k]));
+  const width = sources.length;
+  const re = new Float64Array(size * width);
+  const im = new Float64Array(size * width);
+  for (const [k, i, amps] of currents) re[i * width + k]! += amps;
+  eliminate(size, width, real, isComplex ? imaginary : null, re, im);
   return {
     sources,
     volts: (source, net) => {
-      const node = net === GROUND ? -1 : (index.get(net) ?? -1);
-      const k = position.get(source);
-      if (node < 0 || k === undefined) return { re: 0, im: 0 };
-      return { re: solved.get(node, k), im: isComplex ? solved.get(size + node, k) : 0 };
+      const node = index.get(net);
+      const k = columns.get(source);
+      if (node === undefined || k === undefined) return { re: 0, im: 0 };
+      return { re: re[node * width + k]!, im: im[node * width + k]! };
     },
   };
 };

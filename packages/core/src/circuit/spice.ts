@@ -44,6 +44,7 @@ export const spiceDeck = (parts: readonly Primitive[], source: string, analysis:
     'set numdgt=12',
     'run',
     ...all.map((name) => (analysis === 'dc' ? `print v(${name})` : `print vr(${name}) vi(${name})`)),
+    'quit 0',
     '.endc',
     '.end',
   );

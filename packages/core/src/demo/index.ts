@@ -2,6 +2,8 @@ import type { Rig } from '../rig';
 import { condenserOnAdapter, quietBroadcaster, receiverOnOneInput, usbTooFar } from './mistakes';
 import { skerryLight } from './skerry-light';
 
+export { skerryLight } from './skerry-light';
+export * from './mistakes';
 export { buildRig, type RigRows } from './build';
 export { generateRig } from './generate';
 

@@ -63,7 +63,8 @@ export const usbTree = (find: Lookup): UsbTree => {
     let here: LeadEndRef | undefined = first && fits(find, first.lead, first.end) ? first : undefined;
     while (here) {
       const lead: Lead = here.lead;
-      if (!find.leadKindOf(lead.id)?.usb || leads.includes(lead.id) || lead.broken.length > 0) return undefined;
+      if (!find.leadKindOf(lead.id)?.usb || leads.includes(lead.id) || lead.broken.length > 0)
+        return undefined;
       leads.push(lead.id);
       lengthM += lead.lengthM;
       const far: number = here.end === 0 ? 1 : 0;

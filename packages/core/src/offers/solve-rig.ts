@@ -1,5 +1,5 @@
 import { runChecks, type Finding, type Solved } from '../checks';
-import { solveCircuit, type Circuit } from '../circuit';
+import { isSameWiring, solveCircuit, type Circuit } from '../circuit';
 import { buildFlow, usbTree, type UsbLink } from '../flow';
 import { strandsOf, type Strand } from '../gain';
 import { lookup, type Rig } from '../rig';
@@ -12,9 +12,17 @@ export interface Readings {
   usbLinks: UsbLink[];
 }
 
+/** The circuit worked out last: turning a gain or moving a talker leaves it as it is. */
+let last: { rig: Rig; circuit: Circuit } | undefined;
+
+const circuitOf = (rig: Rig): Circuit => {
+  if (!last || !isSameWiring(last.rig, rig)) last = { rig, circuit: solveCircuit(lookup(rig)) };
+  return last.circuit;
+};
+
 const solve = (rig: Rig): Solved => {
   const find = lookup(rig);
-  const circuit = solveCircuit(find);
+  const circuit = circuitOf(rig);
   const usb = usbTree(find);
   const graph = buildFlow(find, circuit, usb);
   return { rig, find, circuit, usb, graph, strands: strandsOf(graph) };

@@ -4,16 +4,15 @@ import type { Assumptions, Device, Lead, Person, Placement, Plugged, Rig, Target
 
 /** What an operator can do to a rig, each as an `Edit`. None of them changes the given rig. */
 
-const takenIds = (rig: Rig): Set<string> =>
-  new Set([...rig.devices, ...rig.leads, ...rig.people, ...rig.placements].map(({ id }) => id));
+const isTaken = (rig: Rig, id: string): boolean =>
+  [rig.devices, rig.leads, rig.people, rig.placements].some((items) => items.some((item) => item.id === id));
 
 /** A free id that reads like `base`: `mic`, `mic-2`, … */
 export const freeId = (rig: Rig, base: string): string => {
-  const taken = takenIds(rig);
   const stem = base.slice(0, 56);
   for (let n = 1; ; n += 1) {
     const id = n === 1 ? stem : `${stem}-${n}`;
-    if (!taken.has(id)) return id;
+    if (!isTaken(rig, id)) return id;
   }
 };
 

@@ -1,7 +1,7 @@
 import type { Control, ControlValue, DeviceModel, LeadKind, Port } from '../catalogue';
 import type { Device, Lead, Plugged, Rig } from './types';
 
-/** Finding things in a rig document by id. Built once per pass. */
+/** Finding things in a rig document by id. Built once per document. */
 export interface Lookup {
   rig: Rig;
   device: (id: string) => Device | undefined;
@@ -14,6 +14,17 @@ export interface Lookup {
 }
 
 export const lookup = (rig: Rig): Lookup => {
+  const known = LOOKUPS.get(rig);
+  if (known) return known;
+  const made = makeLookup(rig);
+  LOOKUPS.set(rig, made);
+  return made;
+};
+
+/** Documents are never changed in place, so what was built for one holds as long as it lives. */
+const LOOKUPS = new WeakMap<Rig, Lookup>();
+
+const makeLookup = (rig: Rig): Lookup => {
   const devices = new Map(rig.devices.map((device) => [device.id, device]));
   const models = new Map(rig.models.map((model) => [model.id, model]));
   const leads = new Map(rig.leads.map((lead) => [lead.id, lead]));

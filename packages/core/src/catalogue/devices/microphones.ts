@@ -41,7 +41,7 @@ const microphone = (row: MicrophoneRow): DeviceModel => {
         ohms: row.ohms,
         signal: 'microphone',
         ...(fed
-          ? { poweredBy: 'electronics', dcOhms: 1e6, tolerates: { volts: 52, milliamps: 20 } }
+          ? { poweredBy: 'electronics', dcOhms: 1e9, tolerates: { volts: 52, milliamps: 20 } }
           : { thermal: true, ...(row.tolerates ? { tolerates: row.tolerates } : {}) }),
       },
       ...(fed

@@ -36,7 +36,7 @@ const booster: DeviceModel = {
       minus: 'out.3',
       ground: 'chassis',
       ohms: 150,
-      dcOhms: 1e6,
+      dcOhms: 1e9,
       signal: 'microphone',
       tolerates: { volts: 52, milliamps: 20 },
       poweredBy: 'electronics',

@@ -45,9 +45,6 @@ export const isHarmed = (rig: Rig, circuit: Circuit, device?: string): boolean =
   });
 };
 
-/** A leg that sees more than this outside is connected to nothing, ohms. */
-export const OPEN_LEG_OHMS = 1e6;
-
 export const reach = (rig: Rig, from: string, to: string): Reach => {
   const find = lookup(rig);
   const circuit = solveCircuit(find);
@@ -72,9 +69,7 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
     harms: isHarmed(rig, circuit, from),
     legLost: circuit.inputs.some(
       (reading) =>
-        reading.device === to &&
-        reading.element === best.input &&
-        reading.legs.some((leg) => leg.ohmsOutside > OPEN_LEG_OHMS),
+        reading.device === to && reading.element === best.input && reading.legs.some((leg) => !leg.isJoined),
     ),
     wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
     fed: circuit.loads.every((load) => load.device !== from || load.fed),

@@ -7,5 +7,5 @@ export const lowerInput = (element: InputElement, analysis: Analysis, { net }: P
   const legs = element.drive === 'differential' ? [element.plus, element.minus!] : [element.plus];
   const ohms = analysis === 'ac' ? element.ohms / legs.length : element.dcOhms;
   if (ohms === undefined) return [];
-  return legs.map((leg) => ({ kind: 'resistor', a: net(leg), b: net(element.ground), ohms }));
+  return legs.map((leg) => ({ kind: 'resistor', a: net(leg), b: net(element.ground), ohms, isInput: true }));
 };

@@ -1,0 +1,122 @@
+import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { condenserOnAdapter, skerryLight, usbTooFar, type Rig } from '@diaphon/core';
+import type { CheckReport } from './check';
+import type { LevelsReport } from './levels';
+import { EXIT, program } from './program';
+
+const folder = mkdtempSync(join(tmpdir(), 'diaphon-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+afterEach(() => {
+  process.exitCode = undefined;
+});
+
+const fileOf = (name: string, content: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+
+const run = async (...args: string[]) => {
+  let out = '';
+  let err = '';
+  const command = program({ write: (text) => (out += text) }, { write: (text) => (err += text) });
+  await command.parseAsync(['node', 'diaphon', ...args]).catch(() => undefined);
+  return { out, err, code: process.exitCode };
+};
+
+/** The museum rig with its lead mended: nothing grave left. */
+const mended: Rig = { ...skerryLight, leads: skerryLight.leads.filter(({ id }) => id !== 'caller-lead') };
+
+describe('diaphon check', () => {
+  it('says what is wrong, why, with figures and fixes; ends with 1', async () => {
+    const { out, code } = await run('check', fileOf('museum.json', JSON.stringify(skerryLight)));
+    expect(code).toBe(EXIT.findings);
+    expect(out).toContain("DANGER  Caller's laptop gets 46 V into its headset jack  [phantom-into-output]");
+    expect(out).toContain('To mend: Put a laptop isolator box in between');
+    expect(out).toContain('1 danger, 1 fault, 1 caution');
+  });
+
+  it('ends with 0 when nothing grave is found', async () => {
+    const { out, code } = await run('check', fileOf('mended.json', JSON.stringify(mended)));
+    expect(code).toBe(EXIT.clear);
+    expect(out).toContain('1 caution');
+  });
+
+  it('--json has the documented shape', async () => {
+    const { out } = await run('check', '--json', fileOf('adapter.json', JSON.stringify(condenserOnAdapter)));
+    const report = JSON.parse(out) as CheckReport;
+    expect(report).toMatchObject({ report: 'diaphon-check', version: 1, rig: condenserOnAdapter.name });
+    expect(report.counts).toEqual({ danger: 0, fault: 1, caution: 0, advice: 0 });
+    const [found] = report.findings;
+    expect(Object.keys(found!).sort()).toEqual(
+      ['code', 'figures', 'fixes', 'id', 'places', 'severity', 'title', 'why'].sort(),
+    );
+    expect(found!.figures[0]).toEqual({
+      label: 'At its pins',
+      value: 0,
+      unit: 'V',
+      from: 'solved circuit, DC',
+    });
+    expect(typeof found!.fixes[0]).toBe('string');
+  });
+});
+
+describe('diaphon levels', () => {
+  it('prints every stage of every strand', async () => {
+    const { out, code } = await run('levels', fileOf('usb.json', JSON.stringify(usbTooFar)));
+    expect(code).toBe(EXIT.clear);
+    expect(out).toContain('Curator → Track Gallery');
+    expect(out).toMatch(/Voice at the microphone +dB SPL +82\.3 +94\.3/);
+  });
+
+  it('--json has the documented shape', async () => {
+    const { out } = await run('levels', '--json', fileOf('museum.json', JSON.stringify(skerryLight)));
+    const report = JSON.parse(out) as LevelsReport;
+    expect(report).toMatchObject({ report: 'diaphon-levels', version: 1, target: 'recording' });
+    const keeper = report.strands.find(({ sourceName }) => sourceName === 'Keeper')!;
+    expect(keeper.arrives).toBe(true);
+    expect(Object.keys(keeper.stages[0]!)).toEqual(
+      expect.arrayContaining([
+        'label',
+        'unit',
+        'typical',
+        'peak',
+        'noise',
+        'ceiling',
+        'headroomDb',
+        'signalToNoiseDb',
+      ]),
+    );
+  });
+});
+
+describe('what cannot be read ends with 2, with place and cure', () => {
+  it.each([
+    ['no such file', 'check', () => join(folder, 'ghost.json'), 'ENOENT'],
+    ['not JSON', 'levels', () => fileOf('text.json', 'hello'), 'JSON'],
+    ['another version', 'check', () => fileOf('v9.json', '{"format":"diaphon-rig","version":9}'), 'version'],
+    ['a folder', 'check', () => folder, 'EISDIR'],
+  ])('%s', async (_name, command, path, words) => {
+    const { out, err, code } = await run(command, path());
+    expect(code).toBe(EXIT.unreadable);
+    expect(out).toBe('');
+    expect(err).toContain(words);
+    expect(err).toContain('To mend:');
+  });
+
+  it('10 MB is refused by its size, without being read', async () => {
+    const path = fileOf('large.json', '');
+    truncateSync(path, 10 * 1024 * 1024);
+    const { err, code } = await run('check', path);
+    expect(code).toBe(EXIT.unreadable);
+    expect(err).toContain('10.0 MB');
+  });
+
+  it('a command there is not', async () => {
+    const { err, code } = await run('sing');
+    expect(code).toBe(EXIT.unreadable);
+    expect(err).toContain("unknown command 'sing'");
+  });
+});

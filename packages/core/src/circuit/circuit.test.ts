@@ -1,0 +1,156 @@
+import { buildRig, generateRig, skerryLight, type RigRows } from '../demo';
+import { lookup, setControl, applyEdit, putPlacement } from '../rig';
+import { dbFromRatio } from '../units';
+import { couplingLevel, solveCircuit } from './circuit';
+import { isSameWiring } from './same-wiring';
+
+const solve = (rows: RigRows) => solveCircuit(lookup(buildRig(rows)));
+
+describe('what the circuit gives without any special case', () => {
+  const into = (kind: string, from: string, to: string, model: string, desk = 'interface-2') =>
+    solve({
+      name: 'two devices',
+      devices: [
+        { id: 'a', model },
+        { id: 'b', model: desk },
+      ],
+      leads: [{ kind, ends: [from, to], lengthM: 0 }],
+    });
+
+  it('stereo into a balanced input leaves left minus right', () => {
+    const { couplings } = into('mini-trs', 'a.out', 'b.in1', 'player');
+    const [left, right] = ['line-L', 'line-R'].map((id) => couplings.find((c) => c.from.element === id)!);
+    expect(dbFromRatio(couplingLevel(left!))).toBeCloseTo(-0.1, 1);
+    expect(left!.re + right!.re).toBeCloseTo(0, 9);
+  });
+
+  it('a splitter puts tip on one input and ring on the other', () => {
+    const rig = buildRig({
+      name: 'splitter',
+      devices: [
+        { id: 'a', model: 'player' },
+        { id: 'b', model: 'interface-2' },
+      ],
+      leads: [{ kind: 'mini-two-ts', ends: ['a.out', 'b.in1', 'b.in2'], lengthM: 0 }],
+    });
+    const ways = solveCircuit(lookup(rig)).couplings.map((c) => `${c.from.element}>${c.to.element}`);
+    expect(ways.sort()).toEqual(['line-L>line1', 'line-R>line2']);
+  });
+
+  it('an output that drives both legs loses 6 dB with one leg lost, one that drives one leg loses none', () => {
+    const level = (model: string, from: string, broken: string[]) => {
+      const { couplings } = solve({
+        name: 'output',
+        devices: [
+          { id: 'a', model },
+          { id: 'b', model: 'loudspeaker' },
+        ],
+        leads: [{ kind: 'trs-635', ends: [from, 'b.in'], lengthM: 1, broken }],
+      });
+      return dbFromRatio(couplingLevel(couplings[0]!));
+    };
+    expect(level('interface-2', 'a.outL', []) - level('interface-2', 'a.outL', ['ring'])).toBeCloseTo(
+      6.02,
+      1,
+    );
+    expect(level('mixer-4-usb', 'a.outL', []) - level('mixer-4-usb', 'a.outL', ['ring'])).toBeCloseTo(0, 1);
+  });
+
+  it('phantom reaches the tip and ring of an adapter lead: about 46 V asleep, 14.1 mA playing (common practice, no published source: 46 to 48 V)', () => {
+    const { outputsDc, feeds } = solveCircuit(lookup(skerryLight));
+    const jack = outputsDc.find((o) => o.device === 'caller-laptop' && o.element === 'jack-left')!;
+    expect(jack.idleVolts).toBeGreaterThan(46);
+    expect(jack.idleVolts).toBeLessThan(48);
+    expect(jack.volts * 1000).toBeCloseTo(70.5, 0);
+    const milliamps = feeds
+      .find((f) => f.device === 'mixer' && f.element === 'feed3')!
+      .legs.reduce((sum, leg) => sum + leg.milliamps, 0);
+    expect(milliamps).toBeCloseTo(14.097, 1);
+  });
+
+  it('a condenser drawing 4 mA has 34.4 V left (IEC 61938, from memory)', () => {
+    const { loads } = solve({
+      name: 'condenser',
+      devices: [
+        { id: 'mic', model: 'mic-condenser-budget' },
+        { id: 'desk', model: 'interface-2', settings: { phantom1: true } },
+      ],
+      leads: [{ kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 0 }],
+    });
+    expect(loads[0]!.volts).toBeCloseTo(34.4, 2);
+    expect(loads[0]!.fed).toBe(true);
+  });
+
+  it('a booster keeps phantom from the microphone, an isolator box keeps it from the laptop', () => {
+    const { outputsDc } = solve({
+      name: 'isolator',
+      devices: [
+        { id: 'laptop', model: 'laptop-c' },
+        { id: 'box', model: 'isolator-laptop' },
+        { id: 'desk', model: 'interface-2', settings: { phantom1: true } },
+      ],
+      leads: [
+        { kind: 'mini', ends: ['laptop.jack', 'box.in'], lengthM: 1 },
+        { kind: 'xlr', ends: ['box.out', 'desk.in1'], lengthM: 1 },
+      ],
+    });
+    const jack = outputsDc.filter((o) => o.device === 'laptop');
+    expect(Math.max(...jack.map((o) => o.idleVolts))).toBeLessThan(1e-3);
+  });
+
+  it('the isolator box sums left and right', () => {
+    const { couplings } = solve({
+      name: 'isolator',
+      devices: [
+        { id: 'laptop', model: 'laptop-c' },
+        { id: 'box', model: 'isolator-laptop' },
+        { id: 'desk', model: 'interface-2' },
+      ],
+      leads: [
+        { kind: 'mini', ends: ['laptop.jack', 'box.in'], lengthM: 0 },
+        { kind: 'xlr', ends: ['box.out', 'desk.in1'], lengthM: 0 },
+      ],
+    });
+    const into = couplings.filter((c) => c.to.device === 'desk' && c.to.element === 'mic1');
+    expect(into).toHaveLength(2);
+    expect(into[0]!.re).toBeCloseTo(into[1]!.re, 6);
+    expect(Math.sign(into[0]!.re)).toBe(Math.sign(into[1]!.re));
+  });
+});
+
+describe('properties over rigs', () => {
+  const whole = lookup(generateRig(20));
+
+  it('adding a device that is not connected changes no result', () => {
+    const before = solveCircuit(lookup(skerryLight));
+    const more = buildRig({ name: 'more', devices: [{ id: 'spare', model: 'player' }] });
+    const after = solveCircuit(
+      lookup({ ...skerryLight, devices: [...skerryLight.devices, ...more.devices] }),
+    );
+    const key = (c: (typeof before.couplings)[number]) => [c.from, c.to, c.re.toPrecision(9)];
+    expect(after.couplings.map(key)).toEqual(before.couplings.map(key));
+  });
+
+  it('no reading is NaN on a large rig', () => {
+    const circuit = solveCircuit(whole);
+    const numbers = JSON.stringify(circuit, (_key, value: unknown) =>
+      typeof value === 'number' && Number.isNaN(value) ? 'NaN!' : value,
+    );
+    expect(numbers).not.toContain('NaN!');
+  });
+});
+
+describe('using a solved circuit again', () => {
+  it('a gain or a talker does not change the wiring; phantom and leads do', () => {
+    const gain = applyEdit(skerryLight, setControl(skerryLight, 'mixer', 'gain1', 20)).rig;
+    const phantom = applyEdit(skerryLight, setControl(skerryLight, 'mixer', 'phantom', false)).rig;
+    const talker = applyEdit(
+      skerryLight,
+      putPlacement(skerryLight, { ...skerryLight.placements[0]!, distanceM: 1 }),
+    ).rig;
+    expect(isSameWiring(skerryLight, gain)).toBe(true);
+    expect(isSameWiring(skerryLight, talker)).toBe(true);
+    expect(isSameWiring(skerryLight, phantom)).toBe(false);
+    expect(isSameWiring(skerryLight, { ...skerryLight, leads: skerryLight.leads.slice(1) })).toBe(false);
+  });
+});

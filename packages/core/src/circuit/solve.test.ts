@@ -1,0 +1,138 @@
+import * as fc from 'fast-check';
+import type { Primitive } from './primitives';
+import { solveIsland } from './solve';
+
+const emf = (source: string, a: number, ohms: number, volts: number): Primitive => ({
+  kind: 'emf',
+  source,
+  a,
+  b: 0,
+  ohms,
+  volts,
+});
+const resistor = (a: number, b: number, ohms: number): Primitive => ({ kind: 'resistor', a, b, ohms });
+
+describe('circuits solved with ngspice (references, "Phantom power and inputs")', () => {
+  const feed = [emf('supplies', 1, 6800, 48), emf('supplies', 2, 6800, 48)];
+
+  it('P48 feed, both legs into 10 MΩ: 47.967 V on each leg', () => {
+    const { volts } = solveIsland([...feed, resistor(1, 0, 10e6), resistor(2, 0, 10e6)], 0);
+    expect(volts('supplies', 1).re).toBeCloseTo(47.967, 3);
+    expect(volts('supplies', 2).re).toBeCloseTo(47.967, 3);
+  });
+
+  it('P48 feed, both legs into 10 Ω: 70.48 mV on each leg, 14.097 mA from the supply', () => {
+    const { volts } = solveIsland([...feed, resistor(1, 0, 10), resistor(2, 0, 10)], 0);
+    const leg = volts('supplies', 1).re;
+    expect(leg * 1000).toBeCloseTo(70.48, 2);
+    expect((2 * (48 - leg)) / 6.8).toBeCloseTo(14.097, 3);
+  });
+
+  it('both legs short to ground: 7.06 mA each, 14.12 mA together (IEC 61938, from memory)', () => {
+    const { volts } = solveIsland([...feed, resistor(1, 0, 1e-6), resistor(2, 0, 1e-6)], 0);
+    const legMa = (48 - volts('supplies', 1).re) / 6.8;
+    expect(legMa).toBeCloseTo(7.06, 2);
+    expect(2 * legMa).toBeCloseTo(14.12, 2);
+  });
+
+  it.each([
+    [4, 34.4],
+    [10, 14.0],
+  ])('volts left at a microphone drawing %f mA: %f V (48 − 3400·I)', (milliamps, left) => {
+    const ohms = (2 * left) / (milliamps / 1000);
+    const { volts } = solveIsland([...feed, resistor(1, 0, ohms), resistor(2, 0, ohms)], 0);
+    expect(volts('supplies', 1).re).toBeCloseTo(left, 2);
+  });
+
+  it('left and right into a differential input: the same on both gives 0 V, left alone 0.98039 V', () => {
+    const parts = [
+      emf('left', 1, 100, 1),
+      emf('right', 2, 100, 1),
+      resistor(1, 0, 5000),
+      resistor(2, 0, 5000),
+    ];
+    const { volts } = solveIsland(parts, 1000);
+    const difference = (source: string) => volts(source, 1).re - volts(source, 2).re;
+    expect(difference('left')).toBeCloseTo(0.98039, 5);
+    expect(difference('left') + difference('right')).toBeCloseTo(0, 9);
+  });
+});
+
+describe('capacitors and transformers', () => {
+  it('an RC low-pass is 3.01 dB down and 45° late at 1/(2πRC)', () => {
+    const corner = 1 / (2 * Math.PI * 1000 * 1e-6);
+    const parts: Primitive[] = [emf('s', 1, 1000, 1), { kind: 'capacitor', a: 1, b: 0, farads: 1e-6 }];
+    const { re, im } = solveIsland(parts, corner).volts('s', 1);
+    expect(20 * Math.log10(Math.hypot(re, im))).toBeCloseTo(-3.01, 2);
+    expect((Math.atan2(im, re) * 180) / Math.PI).toBeCloseTo(-45, 3);
+  });
+
+  it('a 1:10 transformer multiplies volts by its ratio and impedance by its square', () => {
+    const parts: Primitive[] = [
+      emf('s', 1, 150, 1),
+      { kind: 'transformer', primary: [1, 0], secondary: [2, 0], ratio: 10 },
+      resistor(2, 0, 15_000),
+    ];
+    const { volts } = solveIsland(parts, 1000);
+    // 15 kΩ looks like 150 Ω from the primary: half the EMF there, ten times that behind.
+    expect(volts('s', 1).re).toBeCloseTo(0.5, 6);
+    expect(volts('s', 2).re).toBeCloseTo(5, 5);
+  });
+});
+
+const NETS = 5;
+const net = fc.integer({ min: 0, max: NETS });
+const ohms = fc.double({ min: 1, max: 1e6, noNaN: true });
+const passive: fc.Arbitrary<Primitive> = fc.oneof(
+  fc.record({ kind: fc.constant('resistor' as const), a: net, b: net, ohms }),
+  fc.record({
+    kind: fc.constant('capacitor' as const),
+    a: net,
+    b: net,
+    farads: fc.double({ min: 1e-12, max: 1e-6, noNaN: true }),
+  }),
+);
+// Every net hangs on ground through something, as every net of a real rig does.
+const network = fc
+  .array(passive, { minLength: 3, maxLength: 12 })
+  .map((parts) => [...parts, ...Array.from({ length: NETS }, (_, i) => resistor(i + 1, 0, 1e5 * (i + 1)))]);
+
+describe('properties of the solver', () => {
+  it('reciprocity: a current at one net shows at another what it would show the other way round', () => {
+    fc.assert(
+      fc.property(network, (parts) => {
+        // A megavolt behind a megohm: one amp.
+        const { volts } = solveIsland([...parts, emf('at 1', 1, 1e6, 1e6), emf('at 2', 2, 1e6, 1e6)], 1000);
+        const there = volts('at 1', 2);
+        const back = volts('at 2', 1);
+        const size = Math.max(1e-9, Math.hypot(there.re, there.im));
+        expect(Math.abs(there.re - back.re) / size).toBeLessThan(1e-6);
+        expect(Math.abs(there.im - back.im) / size).toBeLessThan(1e-6);
+      }),
+    );
+  });
+
+  it('superposition: two sources at once are the sum of each alone', () => {
+    fc.assert(
+      fc.property(network, ohms, ohms, (parts, r1, r2) => {
+        const apart = solveIsland([...parts, emf('a', 1, r1, 1), emf('b', 2, r2, 1)], 1000);
+        const together = solveIsland([...parts, emf('ab', 1, r1, 1), emf('ab', 2, r2, 1)], 1000);
+        for (let n = 1; n <= NETS; n += 1) {
+          expect(together.volts('ab', n).re).toBeCloseTo(apart.volts('a', n).re + apart.volts('b', n).re, 9);
+        }
+      }),
+    );
+  });
+
+  it('no passive network gives NaN or more volts than its source has', () => {
+    fc.assert(
+      fc.property(network, ohms, (parts, r) => {
+        const { volts } = solveIsland([...parts, emf('s', 1, r, 1)], 1000);
+        for (let n = 0; n <= NETS; n += 1) {
+          const { re, im } = volts('s', n);
+          expect(Math.hypot(re, im)).toBeLessThanOrEqual(1 + 1e-9);
+        }
+      }),
+    );
+  });
+});

@@ -1,0 +1,84 @@
+import { buildRig } from '../demo';
+import { applyEdit, readRigValue } from '../rig';
+import { offerLeads } from './lead-offers';
+import { previewEdit } from './preview';
+import { solveRig } from './solve-rig';
+
+const desk = buildRig({
+  name: 'a laptop and a desk',
+  devices: [
+    { id: 'laptop', model: 'laptop-c' },
+    { id: 'mic', model: 'mic-dynamic-hand' },
+    { id: 'mixer', model: 'mixer-4-usb', settings: { phantom: true } },
+  ],
+});
+
+describe('only leads that mate are offered, each with its verdict', () => {
+  it('a microphone into an XLR input: the straight lead first, nothing wrong', () => {
+    const [first] = offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'mixer', port: 'in1' });
+    expect(first).toMatchObject({ kind: 'xlr', verdict: 'good' });
+    expect(first!.words).toMatch(/Sound passes with −0\.\d dB/);
+  });
+
+  it('a laptop jack into a phantom-fed XLR: the only lead that goes in is a danger, and says so before it is chosen', () => {
+    const offers = offerLeads(desk, { device: 'laptop', port: 'jack' }, { device: 'mixer', port: 'in2' });
+    expect(offers.length).toBeGreaterThan(0);
+    for (const offer of offers) expect(offer.verdict).toBe('danger');
+    expect(offers[0]!.words).toContain('46 V');
+  });
+
+  it('the same jack into the stereo return is fine', () => {
+    const [first] = offerLeads(desk, { device: 'laptop', port: 'jack' }, { device: 'mixer', port: 'aux' });
+    expect(first).toMatchObject({ kind: 'mini', verdict: 'good' });
+  });
+
+  it('the order of the two sockets does not matter', () => {
+    const kinds = (a: string, b: string) => {
+      const ref = (text: string) => ({ device: text.split('.')[0]!, port: text.split('.')[1]! });
+      return offerLeads(desk, ref(a), ref(b)).map(({ kind, verdict }) => [kind, verdict]);
+    };
+    expect(kinds('mixer.aux', 'laptop.jack')).toEqual(kinds('laptop.jack', 'mixer.aux'));
+  });
+
+  it('nothing for sockets that no lead joins, or that are taken', () => {
+    expect(offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'laptop', port: 'usb1' })).toEqual([]);
+    const [first] = offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'mixer', port: 'in1' });
+    const taken = applyEdit(desk, first!.edit).rig;
+    expect(offerLeads(taken, { device: 'laptop', port: 'jack' }, { device: 'mixer', port: 'in1' })).toEqual(
+      [],
+    );
+  });
+
+  it('every offer makes a sound document', () => {
+    for (const offer of offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'mixer', port: 'aux' })) {
+      expect(readRigValue(applyEdit(desk, offer.edit).rig).ok).toBe(true);
+    }
+  });
+});
+
+describe('preview of an edit', () => {
+  it('says which findings go and come, and leaves the rig alone', () => {
+    const [danger] = offerLeads(desk, { device: 'laptop', port: 'jack' }, { device: 'mixer', port: 'in2' });
+    const before = JSON.stringify(desk);
+    const { come, gone, possible } = previewEdit(desk, danger!.edit);
+    expect(possible).toBe(true);
+    expect(gone).toEqual([]);
+    expect(come.map(({ code }) => code)).toContain('phantom-into-output');
+    expect(JSON.stringify(desk)).toBe(before);
+  });
+
+  it('an edit that cannot be done is said to be impossible', () => {
+    const edit = {
+      label: 'odd',
+      steps: [{ op: 'remove' as const, collection: 'leads' as const, id: 'ghost' }],
+    };
+    expect(previewEdit(desk, edit)).toEqual({ possible: false, gone: [], come: [] });
+  });
+});
+
+describe('readings', () => {
+  it('are plain data: they survive JSON', () => {
+    const { findings, strands } = solveRig(desk);
+    expect(JSON.parse(JSON.stringify({ findings, strands }))).toEqual({ findings, strands });
+  });
+});

@@ -1,0 +1,142 @@
+/* eslint-disable @typescript-eslint/no-explicit-any -- documents are spoiled on purpose */
+import * as fc from 'fast-check';
+import { skerryLight } from '../demo';
+import { MAX_RIG_BYTES, readRigText, readRigValue } from './read-rig';
+
+const copy = (): Record<string, unknown> =>
+  JSON.parse(JSON.stringify(skerryLight)) as Record<string, unknown>;
+const text = () => JSON.stringify(skerryLight);
+
+/** Changes one spot of the demo document. */
+const spoiled = (change: (rig: any) => void): unknown => {
+  const rig = copy();
+  change(rig);
+  return rig;
+};
+
+const firstProblem = (value: unknown) => {
+  const read = readRigValue(value);
+  return read.ok ? undefined : read.problems[0];
+};
+
+describe('reading a rig file', () => {
+  it('takes what Diaphon wrote', () => {
+    expect(readRigText(text())).toEqual({ ok: true, rig: skerryLight });
+  });
+
+  it.each([
+    ['not JSON', 'this is not JSON', 'the file'],
+    ['an empty file', '', 'the file'],
+    ['cut off in the middle', text().slice(0, 4000), 'the file'],
+    ['a list', '[]', 'the document'],
+    ['null', 'null', 'the document'],
+    ['another format', '{"format":"other","version":1}', 'format'],
+    ['a newer version', text().replace('"version":1', '"version":99'), 'version'],
+    ['10 MB', `"${'x'.repeat(10 * 1024 * 1024)}"`, 'the file'],
+  ])('%s is refused with its place and a cure', (_name, file, where) => {
+    const read = readRigText(file);
+    expect(read.ok).toBe(false);
+    const problem = read.ok ? undefined : read.problems[0];
+    expect(problem?.where).toBe(where);
+    expect(problem?.cure.length).toBeGreaterThan(10);
+    expect(problem!.found.length).toBeLessThan(200);
+  });
+
+  it('the limit is 4 MB', () => {
+    expect(MAX_RIG_BYTES).toBe(4 * 1024 * 1024);
+  });
+
+  it.each([
+    ['a dangling model', (rig: any) => (rig.devices[0].model = 'ghost'), 'devices[0].model'],
+    ['a dangling lead kind', (rig: any) => (rig.leads[0].kind = 'ghost'), 'leads[0].kind'],
+    ['a lead to no device', (rig: any) => (rig.leads[0].ends[0].device = 'ghost'), 'leads[0].ends[0].device'],
+    ['a lead to no port', (rig: any) => (rig.leads[0].ends[0].port = 'ghost'), 'leads[0].ends[0].port'],
+    [
+      'a lead in itself',
+      (rig: any) => (rig.leads[0].ends[0] = { lead: 'keeper-lead', end: 1 }),
+      'leads[0].ends[0]',
+    ],
+    ['a doubled id', (rig: any) => (rig.devices[1].id = 'keeper-mic'), 'devices[1].id'],
+    [
+      'a doubled plug',
+      (rig: any) => (rig.leads[1].ends[1] = { ...rig.leads[0].ends[1] }),
+      'leads[1].ends[1]',
+    ],
+    ['a stranger in a seat', (rig: any) => (rig.placements[0].person = 'ghost'), 'placements[0].person'],
+    [
+      'a track of no stream',
+      (rig: any) => (rig.devices[5].apps[0].input.stream = 'ghost'),
+      'devices[5].apps[0].input',
+    ],
+    ['a broken wire there is not', (rig: any) => (rig.leads[0].broken = ['ghost']), 'leads[0].broken'],
+    ['an unknown switch', (rig: any) => (rig.devices[4].settings.ghost = true), 'devices[4].settings.ghost'],
+    ['text for a number', (rig: any) => (rig.leads[0].lengthM = 'long'), 'leads[0].lengthM'],
+    ['a negative length', (rig: any) => (rig.leads[0].lengthM = -1), 'leads[0].lengthM'],
+    ['NaN', (rig: any) => (rig.leads[0].lengthM = NaN), 'leads[0].lengthM'],
+    ['infinity', (rig: any) => (rig.assumptions.speechCrestDb = Infinity), 'assumptions.speechCrestDb'],
+    ['a missing list', (rig: any) => delete rig.people, 'the document'],
+    ['an extra key', (rig: any) => (rig.surprise = 1), 'the document'],
+    [
+      'a control loop in a model',
+      (rig: any) => (rig.models[0].paths[0].from = 'ghost'),
+      'models[0].paths[0].from',
+    ],
+  ] as [string, (rig: any) => void, string][])('%s: the place is named', (_name, change, where) => {
+    expect(firstProblem(spoiled(change))?.where).toBe(where);
+  });
+
+  it('prototype keys are refused, not merged', () => {
+    const hostile = text().replace('"notes"', '"__proto__":{"polluted":true},"notes"');
+    const read = readRigText(hostile);
+    expect(read.ok).toBe(false);
+    expect(read.ok ? '' : read.problems[0]!.where).toBe('__proto__');
+    expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
+  });
+
+  it('a document nested a thousand deep is refused without overflowing', () => {
+    const deep = `${'{"a":'.repeat(1000)}1${'}'.repeat(1000)}`;
+    const read = readRigText(text().replace('"notes":', `"extra":${deep},"notes":`));
+    expect(read.ok).toBe(false);
+  });
+
+  it('leads plugged in a ring are read or refused, never a hang', () => {
+    const ring = spoiled((rig) => {
+      rig.leads[0].ends = [{ lead: 'guest-lead', end: 1 }, null];
+      rig.leads[1].ends = [{ lead: 'keeper-lead', end: 1 }, null];
+    });
+    expect(typeof readRigValue(ring).ok).toBe('boolean');
+  });
+
+  it('whatever JSON comes in, an answer comes out', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => {
+        const read = readRigValue(value);
+        expect(read.ok).toBe(false);
+      }),
+    );
+  });
+
+  it('any single value of the document replaced by anything is read or refused with a place', () => {
+    const places: (string | number)[][] = [];
+    const walk = (value: unknown, path: (string | number)[]) => {
+      if (path.length > 0) places.push(path);
+      if (typeof value === 'object' && value !== null && path.length < 5) {
+        for (const key of Object.keys(value)) walk((value as Record<string, unknown>)[key], [...path, key]);
+      }
+    };
+    walk(copy(), []);
+    fc.assert(
+      fc.property(fc.nat(places.length - 1), fc.jsonValue(), (index, replacement) => {
+        const rig = copy();
+        const path = places[index]!;
+        const parent = path
+          .slice(0, -1)
+          .reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], rig) as Record<string, unknown>;
+        parent[path[path.length - 1]!] = replacement;
+        const read = readRigValue(rig);
+        if (!read.ok) for (const problem of read.problems) expect(problem.where).not.toBe('');
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
