@@ -1,0 +1,30 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { APP_GUARD } from '@nestjs/core';
+import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
+import type { Sequelize } from 'sequelize';
+import { DatabaseModule } from './database/database.module';
+import { DemoModule } from './demo/demo.module';
+import { HealthModule } from './health/health.module';
+import { KitModule } from './kit/kit.module';
+import { RigsModule } from './rigs/rigs.module';
+
+/** Requests a minute from one address; a person dragging a slider saves far less often. */
+const REQUESTS_A_MINUTE = 1200;
+
+@Module({})
+export class AppModule {
+  static with(sequelize: Sequelize): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        DatabaseModule.with(sequelize),
+        ThrottlerModule.forRoot([{ ttl: 60_000, limit: REQUESTS_A_MINUTE }]),
+        RigsModule,
+        KitModule,
+        HealthModule,
+        DemoModule,
+      ],
+      providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
+    };
+  }
+}

@@ -1,0 +1,68 @@
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import compression from 'compression';
+import type { NextFunction, Request, Response } from 'express';
+import helmet from 'helmet';
+import { AppModule } from './app.module';
+import { databaseFile, openDatabase } from './database/open-database';
+import { DemoService } from './demo/demo.service';
+import { ErrorFilter } from './errors/error-filter';
+import { passphraseOnly, sameOriginOnly } from './guards';
+import type { Settings } from './settings';
+import { serveWeb } from './web-files';
+
+const OWN = ["'self'"];
+
+/** Nothing but this server's own files; `styles` lets the API page keep its inline styles. */
+const contentSecurity = (styles: string[]) =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: OWN,
+        scriptSrc: OWN,
+        styleSrc: styles,
+        imgSrc: [...OWN, 'data:', 'blob:'],
+        workerSrc: OWN,
+        connectSrc: OWN,
+        fontSrc: OWN,
+        objectSrc: ["'none'"],
+        frameAncestors: ["'none'"],
+        baseUri: OWN,
+        formAction: OWN,
+      },
+    },
+    strictTransportSecurity: false,
+  });
+
+/** The whole server, ready to listen. */
+export const createApp = async (settings: Settings): Promise<NestExpressApplication> => {
+  const sequelize = await openDatabase(settings.dataFolder);
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(sequelize), {
+    logger: ['error', 'warn'],
+    bodyParser: false,
+  });
+  const forApp = contentSecurity(OWN);
+  const forDocs = contentSecurity([...OWN, "'unsafe-inline'"]);
+  app.use((request: Request, response: Response, next: NextFunction) =>
+    (request.path.startsWith('/api/docs') ? forDocs : forApp)(request, response, next),
+  );
+  app.use(sameOriginOnly(settings));
+  if (settings.passphrase) app.use(passphraseOnly(settings.passphrase));
+  app.use(compression());
+  app.useBodyParser('json', { limit: '5mb' });
+  app.setGlobalPrefix('api');
+  app.useGlobalFilters(new ErrorFilter(databaseFile(settings.dataFolder)));
+  const description = new DocumentBuilder()
+    .setTitle('Diaphon')
+    .setDescription('Rigs, their revisions, and the kit they are made of.')
+    .setVersion('1')
+    .build();
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, description));
+  serveWeb(app, settings.webFolder);
+  await app.init();
+  app.enableShutdownHooks();
+  if (settings.seedDemo) await app.get(DemoService).seed();
+  return app;
+};

@@ -1,0 +1,11 @@
+import type { QueryInterface } from 'sequelize';
+import * as rigs from './2026-11-24-rigs';
+
+export interface Migration {
+  name: string;
+  up: (context: { context: QueryInterface }) => Promise<void>;
+  down: (context: { context: QueryInterface }) => Promise<void>;
+}
+
+/** In the order they are applied. Add at the end; never change one that was released. */
+export const MIGRATIONS: Migration[] = [{ name: '2026-11-24-rigs', ...rigs }];

@@ -1,0 +1,69 @@
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
+
+/** A rig on the shelf; its documents are its revisions. */
+export class RigRow extends Model<InferAttributes<RigRow>, InferCreationAttributes<RigRow>> {
+  declare id: string;
+  declare name: string;
+  /** Number of the newest revision. */
+  declare revision: number;
+  declare createdAt: CreationOptional<Date>;
+  declare updatedAt: CreationOptional<Date>;
+  declare deletedAt: CreationOptional<Date | null>;
+}
+
+/** One saved state of a rig. Never changed, never removed while the rig is there. */
+export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreationAttributes<RevisionRow>> {
+  declare rigId: string;
+  declare number: number;
+  /** What was done, in the operator's words. */
+  declare label: string;
+  /** The rig document as JSON text. */
+  declare document: string;
+  declare savedAt: CreationOptional<Date>;
+}
+
+/** Which demo rig was put on the shelf as what, so that it is done once. */
+export class SeedRow extends Model<InferAttributes<SeedRow>, InferCreationAttributes<SeedRow>> {
+  declare key: string;
+  declare rigId: string;
+}
+
+export const initModels = (sequelize: Sequelize): void => {
+  // A new one for each column: Sequelize writes the column's name into it.
+  const now = () => ({ type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW });
+  RigRow.init(
+    {
+      id: { type: DataTypes.STRING, primaryKey: true },
+      name: { type: DataTypes.STRING, allowNull: false },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      createdAt: now(),
+      updatedAt: now(),
+      deletedAt: { type: DataTypes.DATE, allowNull: true },
+    },
+    { sequelize, tableName: 'rigs', timestamps: false },
+  );
+  RevisionRow.init(
+    {
+      rigId: { type: DataTypes.STRING, primaryKey: true },
+      number: { type: DataTypes.INTEGER, primaryKey: true },
+      label: { type: DataTypes.STRING, allowNull: false },
+      document: { type: DataTypes.TEXT, allowNull: false },
+      savedAt: now(),
+    },
+    { sequelize, tableName: 'revisions', timestamps: false },
+  );
+  SeedRow.init(
+    {
+      key: { type: DataTypes.STRING, primaryKey: true },
+      rigId: { type: DataTypes.STRING, allowNull: false },
+    },
+    { sequelize, tableName: 'seeds', timestamps: false },
+  );
+};

@@ -1,0 +1,49 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { Sequelize, Transaction } from 'sequelize';
+import sqlite3 from 'sqlite3';
+import { SequelizeStorage, Umzug } from 'umzug';
+import { MIGRATIONS } from './migrations';
+import { initModels } from './models';
+
+export const databaseFile = (dataFolder: string): string => join(dataFolder, 'diaphon.sqlite');
+
+/** Every connection waits for another program's lock, and syncs at checkpoints (safe with a write-ahead log). */
+class TunedDatabase extends sqlite3.Database {
+  constructor(file: string, mode: number, done: (error: Error | null) => void) {
+    super(file, mode, done);
+    this.configure('busyTimeout', 5000);
+    this.exec('PRAGMA synchronous = NORMAL');
+  }
+}
+
+/**
+ * Opens the database, brings its tables up to date and sets it to survive a killed server:
+ * write-ahead log, foreign keys, every change in a transaction that takes the write lock first.
+ * @throws Error naming the folder when it cannot be made or opened
+ */
+export const openDatabase = async (dataFolder: string): Promise<Sequelize> => {
+  try {
+    mkdirSync(dataFolder, { recursive: true });
+  } catch (error) {
+    throw new Error(
+      `The data folder ${dataFolder} cannot be made (${(error as NodeJS.ErrnoException).code}). Set DIAPHON_DATA to a folder that can be written to.`,
+    );
+  }
+  const sequelize = new Sequelize({
+    dialect: 'sqlite',
+    dialectModule: { ...sqlite3, Database: TunedDatabase },
+    storage: databaseFile(dataFolder),
+    logging: false,
+    transactionType: Transaction.TYPES.IMMEDIATE,
+  });
+  await sequelize.query('PRAGMA journal_mode = WAL');
+  initModels(sequelize);
+  await new Umzug({
+    migrations: MIGRATIONS,
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  }).up();
+  return sequelize;
+};

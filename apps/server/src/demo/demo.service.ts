@@ -1,0 +1,58 @@
+import { DEMO_RIGS, type Rig } from '@diaphon/core';
+import { Injectable } from '@nestjs/common';
+import type { Transaction } from 'sequelize';
+import { RevisionRow, RigRow, SeedRow } from '../database/models';
+import { Writes } from '../database/writes';
+import { RigsService } from '../rigs/rigs.service';
+
+/** Puts the demo rigs on the shelf once, and brings them back on request. What a user made of them stays in their history. */
+@Injectable()
+export class DemoService {
+  constructor(
+    private readonly writes: Writes,
+    private readonly rigs: RigsService,
+  ) {}
+
+  /** Adds the demo rigs that were never added before; a deleted one stays deleted. */
+  seed(): Promise<number> {
+    return this.writes.run(async (transaction) => {
+      let added = 0;
+      for (const { key, rig } of [...DEMO_RIGS].reverse()) {
+        if (await SeedRow.findByPk(key, { transaction })) continue;
+        await this.add(key, rig, transaction);
+        added += 1;
+      }
+      return added;
+    });
+  }
+
+  /** Every demo rig as it was, each as a new revision; other rigs are not touched. */
+  reset(): Promise<{ restored: number }> {
+    return this.writes.run(async (transaction) => {
+      let restored = 0;
+      for (const { key, rig } of [...DEMO_RIGS].reverse()) {
+        const seed = await SeedRow.findByPk(key, { transaction });
+        const row = seed && (await RigRow.findByPk(seed.rigId, { transaction }));
+        if (!row) await this.add(key, rig, transaction);
+        else if (!(await this.bringBack(row, rig, transaction))) continue;
+        restored += 1;
+      }
+      return { restored };
+    });
+  }
+
+  private async add(key: string, rig: Rig, transaction: Transaction): Promise<void> {
+    const { id } = await this.rigs.insert(rig, 'Demo', transaction);
+    await SeedRow.upsert({ key, rigId: id }, { transaction });
+  }
+
+  /** False when there was nothing to bring back. */
+  private async bringBack(row: RigRow, rig: Rig, transaction: Transaction): Promise<boolean> {
+    const newest = await RevisionRow.findOne({ where: { rigId: row.id, number: row.revision }, transaction });
+    const isSame = newest?.document === JSON.stringify(rig);
+    if (isSame && !row.deletedAt) return false;
+    if (row.deletedAt) await row.update({ deletedAt: null }, { transaction });
+    if (!isSame) await this.rigs.append(row, rig, 'Demo restored', transaction);
+    return true;
+  }
+}

@@ -1,0 +1,34 @@
+/** The one shape of every error the API sends. */
+export interface ErrorBody {
+  /** Stable, for programs: `not-found`, `conflict`, `bad-request`, … */
+  code: string;
+  /** What is wrong. */
+  message: string;
+  /** The place: a path in the document, a parameter, a file. */
+  where: string;
+  /** What to do about it. */
+  hint: string;
+}
+
+/** An error with its HTTP status, thrown by services and sent as is. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: ErrorBody,
+    /** More that belongs in the answer, such as both versions of a conflict. */
+    readonly extra: Record<string, unknown> = {},
+  ) {
+    super(body.message);
+  }
+}
+
+export const notFound = (what: string, id: string): ApiError =>
+  new ApiError(404, {
+    code: 'not-found',
+    message: `There is no ${what} "${id}".`,
+    where: id,
+    hint: 'Open the shelf of rigs and choose one from there.',
+  });
+
+export const badRequest = (where: string, message: string, hint: string): ApiError =>
+  new ApiError(400, { code: 'bad-request', message, where, hint });

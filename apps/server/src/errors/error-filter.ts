@@ -1,0 +1,71 @@
+import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { ApiError, notFound } from './api-error';
+import { diskError } from './disk-errors';
+
+/** What Express and its parts throw before a controller is reached. */
+const fromExpress = (error: { type?: string; status?: number }, request: Request): ApiError | undefined => {
+  switch (error.type) {
+    case 'entity.too.large':
+      return new ApiError(413, {
+        code: 'too-large',
+        message: 'The request is larger than 5 MB.',
+        where: 'body',
+        hint: 'Send a rig of at most 4 MB; remove models it does not use.',
+      });
+    case 'entity.parse.failed':
+      return new ApiError(400, {
+        code: 'bad-request',
+        message: 'The request is not JSON.',
+        where: 'body',
+        hint: 'Send a JSON object.',
+      });
+    default:
+      return error.status === 404 ? notFound('file', request.path) : undefined;
+  }
+};
+
+const fromHttp = (error: HttpException, request: Request): ApiError => {
+  const status = error.getStatus();
+  const codes: Record<number, [code: string, hint: string]> = {
+    404: ['not-found', 'Check the address; the API is described at /api/docs.'],
+    429: ['too-many', 'Wait a minute, then try again.'],
+  };
+  const [code, hint] = codes[status] ?? [
+    'bad-request',
+    'Check the request; the API is described at /api/docs.',
+  ];
+  return new ApiError(status, { code, message: error.message, where: request.path, hint });
+};
+
+/** Turns whatever was thrown into the one error shape. Details of the unexpected go to the log, not to the client. */
+@Catch()
+export class ErrorFilter implements ExceptionFilter {
+  private readonly log = new Logger('errors');
+
+  constructor(private readonly dataFile: string) {}
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const http = host.switchToHttp();
+    const request = http.getRequest<Request>();
+    const known =
+      error instanceof ApiError
+        ? error
+        : (fromExpress(error as object, request) ??
+          diskError(error, this.dataFile) ??
+          (error instanceof HttpException ? fromHttp(error, request) : undefined));
+    if (!known) this.log.error(error instanceof Error ? error.stack : String(error));
+    const sent =
+      known ??
+      new ApiError(500, {
+        code: 'unexpected',
+        message: 'Diaphon met something it did not expect; nothing was changed.',
+        where: request.path,
+        hint: "Try again. If it stays, the server's log says more.",
+      });
+    http
+      .getResponse<Response>()
+      .status(sent.status)
+      .json({ ...sent.body, ...sent.extra });
+  }
+}

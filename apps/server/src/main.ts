@@ -1,0 +1,23 @@
+import 'reflect-metadata';
+import { createApp } from './create-app';
+import { readSettings } from './settings';
+
+const start = async (): Promise<void> => {
+  const settings = readSettings(process.env);
+  const app = await createApp(settings);
+  await app.listen(settings.port, settings.host);
+  const address = (await app.getUrl()).replace('[::1]', 'localhost');
+  console.log(`Diaphon is ready: open ${address}  (the API is described at ${address}/api/docs)`);
+};
+
+const explain = (error: unknown): string => {
+  const { code, message } = error as { code?: string; message?: string };
+  return code === 'EADDRINUSE'
+    ? 'The port is taken: another Diaphon may be running. Stop it, or set DIAPHON_PORT to another number.'
+    : (message ?? String(error));
+};
+
+start().catch((error: unknown) => {
+  console.error(`✗ Diaphon could not start. ${explain(error)}`);
+  process.exit(1);
+});

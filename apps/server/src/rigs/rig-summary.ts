@@ -1,0 +1,41 @@
+import { SEVERITIES, solveRig, type Rig, type Severity } from '@diaphon/core';
+
+/** What the shelf shows of a rig without opening it. */
+export interface RigSummary {
+  devices: number;
+  leads: number;
+  people: number;
+  target: Rig['target'];
+  findings: Record<Severity, number>;
+  /** The gravest finding in one sentence, or null. */
+  gravest: string | null;
+}
+
+const summarise = (rig: Rig): RigSummary => {
+  const { findings } = solveRig(rig);
+  return {
+    devices: rig.devices.length,
+    leads: rig.leads.length,
+    people: rig.people.length,
+    target: rig.target,
+    findings: Object.fromEntries(
+      SEVERITIES.map((severity) => [severity, findings.filter((f) => f.severity === severity).length]),
+    ) as RigSummary['findings'],
+    gravest: findings[0]?.title ?? null,
+  };
+};
+
+/** A revision never changes, so its summary is worked out once while the server runs. */
+export const makeSummaries = (limit = 500) => {
+  const known = new Map<string, RigSummary>();
+  return (id: string, revision: number, document: () => Rig): RigSummary => {
+    const key = `${id} ${revision}`;
+    let found = known.get(key);
+    if (!found) {
+      found = summarise(document());
+      if (known.size >= limit) known.delete(known.keys().next().value!);
+      known.set(key, found);
+    }
+    return found;
+  };
+};

@@ -1,0 +1,201 @@
+import { randomBytes } from 'node:crypto';
+import { emptyRig, readRigValue, type Rig } from '@diaphon/core';
+import { Injectable } from '@nestjs/common';
+import { Op, type Transaction } from 'sequelize';
+import { RevisionRow, RigRow } from '../database/models';
+import { Writes } from '../database/writes';
+import { ApiError, notFound } from '../errors/api-error';
+import { makeSummaries, type RigSummary } from './rig-summary';
+import type { HistoryQuery, SaveBody } from './rigs.schemas';
+
+export interface RigOnShelf {
+  id: string;
+  name: string;
+  revision: number;
+  updatedAt: string;
+  deletedAt: string | null;
+  summary: RigSummary;
+}
+
+export interface OpenRig {
+  id: string;
+  revision: number;
+  updatedAt: string;
+  document: Rig;
+}
+
+export interface RevisionEntry {
+  number: number;
+  label: string;
+  savedAt: string;
+}
+
+const slug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60) || 'rig';
+
+/** Takes a document that came from outside, or answers with everything that is wrong with it. */
+const readDocument = (value: object): Rig => {
+  const read = readRigValue(value);
+  if (read.ok) return read.rig;
+  const first = read.problems[0]!;
+  throw new ApiError(
+    422,
+    {
+      code: 'bad-document',
+      message: `Found ${first.found}; expected ${first.expected}.`,
+      where: first.where,
+      hint: first.cure,
+    },
+    { problems: read.problems },
+  );
+};
+
+/** Keeps rigs: every save is one transaction and a new revision, so nothing typed is ever lost. */
+@Injectable()
+export class RigsService {
+  private readonly summaryOf = makeSummaries();
+
+  constructor(private readonly writes: Writes) {}
+
+  async list(deleted: boolean): Promise<RigOnShelf[]> {
+    const rigs = await RigRow.findAll({
+      where: { deletedAt: deleted ? { [Op.not]: null } : null },
+      order: [['updatedAt', 'DESC']],
+    });
+    return Promise.all(
+      rigs.map(async (rig) => {
+        const document = await this.documentOf(rig.id, rig.revision);
+        return {
+          id: rig.id,
+          name: rig.name,
+          revision: rig.revision,
+          updatedAt: rig.updatedAt.toISOString(),
+          deletedAt: rig.deletedAt?.toISOString() ?? null,
+          summary: this.summaryOf(rig.id, rig.revision, () => document),
+        };
+      }),
+    );
+  }
+
+  async read(id: string): Promise<OpenRig> {
+    return this.open(await this.find(id));
+  }
+
+  create(name: string, document: object | undefined): Promise<OpenRig> {
+    const rig = { ...(document ? readDocument(document) : emptyRig(name)), name };
+    return this.writes.run((transaction) => this.insert(rig, 'Created', transaction));
+  }
+
+  /** Adds a rig to the shelf inside a transaction that is already open. */
+  async insert(document: Rig, label: string, transaction: Transaction): Promise<OpenRig> {
+    const id = `${slug(document.name)}-${randomBytes(3).toString('hex')}`;
+    const row = await RigRow.create({ id, name: document.name, revision: 0 }, { transaction });
+    return this.append(row, document, label, transaction);
+  }
+
+  /**
+   * Saves a new revision made from `baseRevision`.
+   * @throws ApiError 409 with both versions when someone else saved in between, 422 for a document that does not hold
+   */
+  async save(id: string, body: SaveBody): Promise<OpenRig> {
+    const document = readDocument(body.document);
+    return this.writes.run(async (transaction) => {
+      const row = await this.find(id, transaction);
+      if (row.revision === body.baseRevision) return this.append(row, document, body.label, transaction);
+      const theirs = await this.open(row, transaction);
+      // The same save sent twice (an answer got lost on the way) is not a clash.
+      if (JSON.stringify(theirs.document) === JSON.stringify(document)) return theirs;
+      throw new ApiError(
+        409,
+        {
+          code: 'conflict',
+          message: `This rig was changed elsewhere: it is at revision ${row.revision}, your change was made from ${body.baseRevision}.`,
+          where: id,
+          hint: 'Compare the two, then keep yours as a new revision, take theirs, or keep yours as a copy.',
+        },
+        { theirs, yours: { baseRevision: body.baseRevision, document } },
+      );
+    });
+  }
+
+  async history(id: string, query: HistoryQuery): Promise<RevisionEntry[]> {
+    await this.find(id);
+    const rows = await RevisionRow.findAll({
+      attributes: ['number', 'label', 'savedAt'],
+      where: { rigId: id, ...(query.before === undefined ? {} : { number: { [Op.lt]: query.before } }) },
+      order: [['number', 'DESC']],
+      limit: query.limit,
+    });
+    return rows.map((row) => ({ number: row.number, label: row.label, savedAt: row.savedAt.toISOString() }));
+  }
+
+  async revision(id: string, number: number): Promise<RevisionEntry & { document: Rig }> {
+    await this.find(id);
+    const row = await RevisionRow.findOne({ where: { rigId: id, number } });
+    if (!row) throw notFound('revision', `${id} ${number}`);
+    const document = JSON.parse(row.document) as Rig;
+    return { number, label: row.label, savedAt: row.savedAt.toISOString(), document };
+  }
+
+  async restore(id: string, number: number, baseRevision: number): Promise<OpenRig> {
+    const { document } = await this.revision(id, number);
+    return this.save(id, { baseRevision, document, label: `Restored revision ${number}` });
+  }
+
+  async copy(id: string, name: string | undefined): Promise<OpenRig> {
+    const { document } = await this.read(id);
+    return this.create(name ?? `${document.name} (copy)`.slice(0, 200), document);
+  }
+
+  async remove(id: string): Promise<void> {
+    await this.writes.run(async (transaction) => {
+      const row = await this.find(id, transaction);
+      await row.update({ deletedAt: new Date() }, { transaction });
+    });
+  }
+
+  async undoRemove(id: string): Promise<OpenRig> {
+    const row = await RigRow.findByPk(id);
+    if (!row) throw notFound('rig', id);
+    await this.writes.run((transaction) => row.update({ deletedAt: null }, { transaction }));
+    return this.open(row);
+  }
+
+  /** Appends a revision to a rig's row, in the caller's transaction. */
+  async append(row: RigRow, document: Rig, label: string, transaction: Transaction): Promise<OpenRig> {
+    const number = row.revision + 1;
+    const savedAt = new Date();
+    await RevisionRow.create(
+      { rigId: row.id, number, label, document: JSON.stringify(document), savedAt },
+      { transaction },
+    );
+    await row.update({ revision: number, name: document.name, updatedAt: savedAt }, { transaction });
+    return { id: row.id, revision: number, updatedAt: savedAt.toISOString(), document };
+  }
+
+  private async find(id: string, transaction?: Transaction): Promise<RigRow> {
+    const row = await RigRow.findByPk(id, transaction ? { transaction } : {});
+    if (!row || row.deletedAt) throw notFound('rig', id);
+    return row;
+  }
+
+  private async documentOf(id: string, number: number, transaction?: Transaction): Promise<Rig> {
+    const row = await RevisionRow.findOne({
+      where: { rigId: id, number },
+      rejectOnEmpty: true,
+      ...(transaction ? { transaction } : {}),
+    });
+    return JSON.parse(row.document) as Rig;
+  }
+
+  private async open(row: RigRow, transaction?: Transaction): Promise<OpenRig> {
+    const document = await this.documentOf(row.id, row.revision, transaction);
+    return { id: row.id, revision: row.revision, updatedAt: row.updatedAt.toISOString(), document };
+  }
+}

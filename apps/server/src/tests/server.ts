@@ -1,0 +1,37 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { createApp } from '../create-app';
+import type { Settings } from '../settings';
+
+/** A server on a database of its own, for tests. */
+export interface TestServer {
+  app: NestExpressApplication;
+  settings: Settings;
+  http: ReturnType<NestExpressApplication['getHttpServer']>;
+  close: () => Promise<void>;
+}
+
+export const startTestServer = async (changes: Partial<Settings> = {}): Promise<TestServer> => {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'diaphon-server-'));
+  const settings: Settings = {
+    host: '127.0.0.1',
+    port: 0,
+    dataFolder,
+    webFolder: join(dataFolder, 'no-web'),
+    seedDemo: false,
+    passphrase: undefined,
+    ...changes,
+  };
+  const app = await createApp(settings);
+  return {
+    app,
+    settings,
+    http: app.getHttpServer(),
+    close: async () => {
+      await app.close();
+      if (!changes.dataFolder) rmSync(dataFolder, { recursive: true, force: true });
+    },
+  };
+};
