@@ -34,7 +34,10 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
         finding({
           code: 'mono-cancel',
           severity: 'fault',
-          title: `A mono voice from ${name} arrives ${figureText(loss, 0)} dB down`,
+          title:
+            loss < -60
+              ? `A mono voice from ${name} cancels itself out`
+              : `A mono voice from ${name} arrives ${figureText(-loss, 0)} dB down`,
           why: `This input of ${find.device(left.to.device)?.name} takes the difference of its two legs, and the lead puts left on one and right on the other. What is the same on both sides, like a voice, cancels; only left minus right remains (${figureText(dbFromRatio(wide))} dB for sounds that differ).`,
           places: [
             { device: left.from.device, port },

@@ -33,7 +33,11 @@ export const phantomIntoOutput: Check = (solved) => {
         severity: 'danger',
         title: `${name} gets ${figureText(reading.idleVolts, 0)} V into its ${port.label.toLowerCase()}`,
         why: `Phantom power${from} comes back through this lead: ${figureText(reading.idleVolts)} V while the jack is asleep, ${figureText(total)} mA once it plays. It is built for ${limit.volts} V and ${limit.milliamps} mA. Computers and phones have been destroyed this way: switch phantom off before you pull the lead.`,
-        places: [{ device: reading.device, port: port.id }, ...(lead ? [{ lead: lead.id }] : [])],
+        places: [
+          { device: reading.device, port: port.id },
+          ...(lead ? [{ lead: lead.id }] : []),
+          ...(feed ? [{ device: feed.device }] : []),
+        ],
         figures: [
           {
             label: 'On the contacts, jack asleep',

@@ -1,2 +1,4 @@
 export * from './strand';
+export * from './strand-controls';
+export * from './explain';
 export * from './target';

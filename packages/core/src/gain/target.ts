@@ -1,5 +1,6 @@
 import type { Target } from '../rig';
 import type { Db } from '../units';
+import type { Strand } from './strand';
 
 /** Where speech should sit on a track, dBFS. Common practice, no published source. */
 export interface Aim {
@@ -29,4 +30,23 @@ export const missingDb = (aim: Aim, typical: number, peak: number): Db =>
 export const onTarget = (aim: Aim, typical: number, peak: number): boolean => {
   const level = aim.measure === 'typical' ? typical : peak;
   return level >= aim.lowest && level <= aim.highest;
+};
+
+/** How a voice stands on its track. */
+export interface Verdict {
+  kind: 'on-target' | 'too-quiet' | 'too-loud' | 'not-arriving';
+  /** The level the aim looks at, dBFS. */
+  level: number;
+  /** How far outside the aim's band, dB; 0 inside. */
+  byDb: Db;
+}
+
+/** Judges the end of a voice's strand against the aim. */
+export const verdictOf = (aim: Aim, strand: Strand): Verdict => {
+  const end = strand.stages[strand.stages.length - 1]!;
+  const level = aim.measure === 'typical' ? end.typical : end.peak;
+  if (!strand.arrives) return { kind: 'not-arriving', level, byDb: 0 };
+  if (level < aim.lowest) return { kind: 'too-quiet', level, byDb: aim.lowest - level };
+  if (level > aim.highest) return { kind: 'too-loud', level, byDb: level - aim.highest };
+  return { kind: 'on-target', level, byDb: 0 };
 };

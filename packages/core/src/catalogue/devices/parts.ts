@@ -93,7 +93,7 @@ export const preampChannel = (row: PreampRow): Piece => {
         : []),
     ],
     points: [
-      { id: `head${n}`, label: `Input ${n}`, unit: 'dBu', role: 'stage', ceiling: row.maxInputDbu },
+      { id: `head${n}`, label: `Behind pad ${n}`, unit: 'dBu', role: 'stage', ceiling: row.maxInputDbu },
       {
         id: `preamp${n}`,
         label: `Amplifier ${n}`,

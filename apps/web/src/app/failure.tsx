@@ -1,0 +1,53 @@
+import { Link, useRouteError } from 'react-router';
+import type { ErrorBody } from '../server/api';
+import { Button } from '../look/button';
+
+/** An error in the one shape: what, where, what to do. */
+export const ErrorWords = ({ error, children }: { error: ErrorBody; children?: React.ReactNode }) => (
+  <div role="alert" className="m-6 max-w-[640px] border border-fault bg-sheet p-4">
+    <p className="text-[16px] font-bold">{error.message}</p>
+    <p>{error.hint}</p>
+    <p className="small-caps mt-2">
+      {error.code} · {error.where}
+    </p>
+    {children && <div className="mt-3 flex gap-2">{children}</div>}
+  </div>
+);
+
+/** The interface itself failed: nothing recorded is lost, and the way back is one click. */
+export const Failure = () => {
+  const error = useRouteError();
+  return (
+    <main>
+      <ErrorWords
+        error={{
+          code: 'view-failed',
+          message: 'This view could not be shown.',
+          where: error instanceof Error ? error.message : String(error),
+          hint: 'What you did is kept in this browser and on the server. Load the page again.',
+        }}
+      >
+        <Button kind="main" onClick={() => window.location.reload()}>
+          Load again
+        </Button>
+      </ErrorWords>
+    </main>
+  );
+};
+
+export const NotFound = () => (
+  <main>
+    <ErrorWords
+      error={{
+        code: 'not-found',
+        message: 'There is no view at this address.',
+        where: window.location.pathname,
+        hint: 'Choose a rig on the shelf.',
+      }}
+    >
+      <Link to="/rigs" className="border border-ink bg-action px-3 py-1 text-action-ink">
+        To the shelf
+      </Link>
+    </ErrorWords>
+  </main>
+);

@@ -1,0 +1,67 @@
+import { X } from 'lucide-react';
+import { useEffect } from 'react';
+import { Button } from '../look/button';
+import { rigActions } from '../store/rig-slice';
+import { useAppDispatch, useAppSelector } from '../store/store';
+
+/** How long "done" stays in view, milliseconds; undo stays in the bar above. */
+const DONE_MS = 9000;
+
+/** What was just done, or why it was refused, at the foot of the page. */
+export const Notices = () => {
+  const dispatch = useAppDispatch();
+  const done = useAppSelector((state) => state.rig.done);
+  const refused = useAppSelector((state) => state.rig.refused);
+  const failure = useAppSelector((state) => state.readings.failure);
+  useEffect(() => {
+    if (!done) return undefined;
+    const timer = setTimeout(() => dispatch(rigActions.doneSeen()), DONE_MS);
+    return () => clearTimeout(timer);
+  }, [done, dispatch]);
+
+  return (
+    <div className="pointer-events-none fixed bottom-4 left-4 z-30 flex max-w-[min(560px,calc(100vw-32px))] flex-col gap-2">
+      <div role="status" className="pointer-events-auto">
+        {done && (
+          <div className="flex items-center gap-3 border border-ink bg-ink px-3 py-2 text-paper">
+            <span>{done.label}</span>
+            {done.canUndo && (
+              <Button
+                kind="quiet"
+                className="!text-paper underline"
+                onClick={() => dispatch(rigActions.undone())}
+              >
+                Undo
+              </Button>
+            )}
+          </div>
+        )}
+      </div>
+      {refused && (
+        <div role="alert" className="pointer-events-auto flex gap-3 border border-fault bg-sheet px-3 py-2">
+          <div>
+            <p className="font-bold">Not done: {refused.label}</p>
+            {refused.problems.slice(0, 3).map((problem) => (
+              <p key={problem.where}>
+                {problem.where}: found {problem.found}, expected {problem.expected}. To mend: {problem.cure}.
+              </p>
+            ))}
+          </div>
+          <button
+            aria-label="Dismiss"
+            className="self-start"
+            onClick={() => dispatch(rigActions.refusalSeen())}
+          >
+            <X size={16} aria-hidden />
+          </button>
+        </div>
+      )}
+      {failure && (
+        <p role="alert" className="pointer-events-auto border border-fault bg-sheet px-3 py-2">
+          The engine stopped: {failure}. Your edits are safe. Load the page again; if it stays, undo the last
+          edit.
+        </p>
+      )}
+    </div>
+  );
+};

@@ -1,0 +1,147 @@
+import { setName } from '@diaphon/core';
+import { History, Redo2, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Button } from '../look/button';
+import { openRig } from '../store/open-rig';
+import { rigActions } from '../store/rig-slice';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { useEdit } from '../store/use-edit';
+import { ErrorWords } from './failure';
+import { Notices } from './notices';
+import { SaveWords } from './save-words';
+import { TopBar } from './top-bar';
+import { useUndoKeys } from './use-undo-keys';
+import { Waiting } from './waiting';
+
+const HistoryDialog = lazy(async () => ({
+  default: (await import('../history/history-dialog')).HistoryDialog,
+}));
+
+const RigName = () => {
+  const name = useAppSelector((state) => state.rig.document?.name ?? '');
+  const [text, setText] = useState(name);
+  const edit = useEdit();
+  useEffect(() => setText(name), [name]);
+  return (
+    <input
+      aria-label="Name of this rig"
+      className="min-w-[8em] max-w-[26em] flex-1 truncate border border-transparent bg-transparent px-1 py-0.5 hover:border-line focus:border-line"
+      value={text}
+      maxLength={200}
+      onChange={(event) => setText(event.target.value)}
+      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      onBlur={() => {
+        const next = text.trim();
+        if (next && next !== name) edit(() => setName(next));
+        else setText(name);
+      }}
+    />
+  );
+};
+
+const VIEWS = [
+  ['wiring', 'Wiring'],
+  ['levels', 'Levels'],
+] as const;
+
+const Tools = () => {
+  const dispatch = useAppDispatch();
+  const past = useAppSelector((state) => state.rig.past);
+  const future = useAppSelector((state) => state.rig.future);
+  const [isHistory, setIsHistory] = useState(false);
+  const [undo, redo] = [past[past.length - 1]?.label, future[future.length - 1]?.label];
+  return (
+    <>
+      <SaveWords />
+      <Button
+        kind="quiet"
+        disabled={!undo}
+        aria-label={undo ? `Undo: ${undo}` : 'Undo'}
+        title={undo ? `Undo: ${undo} (Ctrl+Z)` : 'Nothing to undo'}
+        onClick={() => dispatch(rigActions.undone())}
+      >
+        <Undo2 size={17} aria-hidden />
+      </Button>
+      <Button
+        kind="quiet"
+        disabled={!redo}
+        aria-label={redo ? `Redo: ${redo}` : 'Redo'}
+        title={redo ? `Redo: ${redo} (Ctrl+Shift+Z)` : 'Nothing to redo'}
+        onClick={() => dispatch(rigActions.redone())}
+      >
+        <Redo2 size={17} aria-hidden />
+      </Button>
+      <Button kind="quiet" onClick={() => setIsHistory(true)}>
+        <History size={16} aria-hidden /> History
+      </Button>
+      {isHistory && (
+        <Suspense>
+          <HistoryDialog onClose={() => setIsHistory(false)} />
+        </Suspense>
+      )}
+    </>
+  );
+};
+
+/** The frame around every view of one rig: its name, the views, undo, and how safe the last edit is. */
+export const RigShell = () => {
+  const { id } = useParams();
+  const dispatch = useAppDispatch();
+  const status = useAppSelector((state) => state.rig.status);
+  const error = useAppSelector((state) => state.rig.error);
+  const name = useAppSelector((state) => state.rig.document?.name);
+  useUndoKeys();
+
+  useEffect(() => {
+    if (id) void openRig(dispatch, id);
+    return () => void dispatch(rigActions.closed());
+  }, [dispatch, id]);
+  useEffect(() => {
+    document.title = name ? `${name} · Diaphon` : 'Diaphon';
+  }, [name]);
+
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar tools={status === 'open' && <Tools />}>
+        {status === 'open' && (
+          <>
+            <RigName />
+            <nav aria-label="Views of this rig" className="flex">
+              {VIEWS.map(([path, label]) => (
+                <NavLink
+                  key={path}
+                  to={path}
+                  className={({ isActive }) =>
+                    `border-b-[3px] px-3 py-1 ${isActive ? 'border-ink font-bold' : 'border-transparent hover:border-line'}`
+                  }
+                >
+                  {label}
+                </NavLink>
+              ))}
+            </nav>
+          </>
+        )}
+      </TopBar>
+      {status === 'loading' && <Waiting words="Opening the rig" />}
+      {status === 'failed' && error && (
+        <main>
+          <ErrorWords error={error}>
+            <Button kind="main" onClick={() => id && void openRig(dispatch, id)}>
+              Try again
+            </Button>
+            <Link to="/rigs" className="border border-line px-3 py-1">
+              To the shelf
+            </Link>
+          </ErrorWords>
+        </main>
+      )}
+      {status === 'open' && (
+        <Suspense fallback={<Waiting words="Opening the view" />}>
+          <Outlet />
+        </Suspense>
+      )}
+      <Notices />
+    </div>
+  );
+};

@@ -1,0 +1,37 @@
+import { createBrowserRouter, Navigate, useParams } from 'react-router';
+import { Failure, NotFound } from './failure';
+import { RigShell } from './rig-shell';
+import { Waiting } from './waiting';
+
+const RigStart = () => {
+  const { id } = useParams();
+  return <Navigate to={`/rigs/${id}/wiring`} replace />;
+};
+
+/** The address names the rig and the view. Each view is loaded when it is first opened. */
+export const router = createBrowserRouter([
+  {
+    errorElement: <Failure />,
+    hydrateFallbackElement: <Waiting words="Opening Diaphon" />,
+    children: [
+      { path: '/', element: <Navigate to="/rigs" replace /> },
+      { path: '/rigs', lazy: async () => ({ Component: (await import('../shelf/shelf-view')).ShelfView }) },
+      {
+        path: '/rigs/:id',
+        element: <RigShell />,
+        children: [
+          { index: true, element: <RigStart /> },
+          {
+            path: 'wiring',
+            lazy: async () => ({ Component: (await import('../wiring/wiring-view')).WiringView }),
+          },
+          {
+            path: 'levels',
+            lazy: async () => ({ Component: (await import('../levels/levels-view')).LevelsView }),
+          },
+        ],
+      },
+      { path: '*', element: <NotFound /> },
+    ],
+  },
+]);

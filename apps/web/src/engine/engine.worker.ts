@@ -1,0 +1,32 @@
+import {
+  applyEdit,
+  offerLeads,
+  previewEdit,
+  solveRig,
+  type Edit,
+  type PortRef,
+  type Readings,
+  type Rig,
+} from '@diaphon/core';
+import { expose } from 'comlink';
+
+/** The engine beside the page. It keeps the document, so that an edit is all that has to cross. */
+let rig: Rig | undefined;
+let readings: Readings | undefined;
+
+const solve = (next: Rig): Readings => {
+  rig = next;
+  readings = solveRig(next);
+  return readings;
+};
+
+const engine = {
+  open: (next: Rig) => solve(next),
+  /** Applies an edit to the document held here. */
+  apply: (edit: Edit) => solve(applyEdit(rig!, edit).rig),
+  offers: (a: PortRef, b: PortRef) => (rig ? offerLeads(rig, a, b) : []),
+  preview: (edit: Edit) => previewEdit(rig!, edit, readings!.findings),
+};
+
+export type Engine = typeof engine;
+expose(engine);

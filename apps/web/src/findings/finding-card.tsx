@@ -1,0 +1,65 @@
+import type { Finding } from '@diaphon/core';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { Button } from '../look/button';
+import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { useEdit } from '../store/use-edit';
+import { FiguresList } from './figures-list';
+
+interface FindingCardProps {
+  finding: Finding;
+  isOpen: boolean;
+  onToggle: () => void;
+  onShow: () => void;
+}
+
+/** One finding: what, why, on which figures, and how to mend it in one click. */
+export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardProps) => {
+  const edit = useEdit();
+  const { severity, title, why, figures, fixes } = finding;
+  const Chevron = isOpen ? ChevronDown : ChevronRight;
+  return (
+    <li className="card" data-code={finding.code}>
+      <h3>
+        <button
+          aria-expanded={isOpen}
+          onClick={() => {
+            onToggle();
+            if (!isOpen) onShow();
+          }}
+          className={`flex w-full items-start gap-2 px-3 py-2 text-left ${severity === 'danger' ? 'hatched' : ''}`}
+        >
+          <span className="mt-0.5">
+            <SeverityMark severity={severity} size={18} />
+          </span>
+          <span className="min-w-0 flex-1">
+            <span className="text-[12px] font-bold" style={{ color: SEVERITY_COLOUR[severity] }}>
+              {SEVERITY_WORDS[severity]}
+            </span>
+            <span className="block leading-snug font-bold">{title}</span>
+          </span>
+          <Chevron size={16} aria-hidden className="mt-1 shrink-0 text-faint" />
+        </button>
+      </h3>
+      {isOpen && (
+        <div className="px-3 pb-3">
+          <div className="flex flex-col items-start gap-1.5 py-1.5">
+            {fixes.map((fix, index) => (
+              <Button
+                key={fix.label}
+                kind={index === 0 ? 'main' : 'plain'}
+                onClick={() => edit(() => ({ ...fix.edit, label: fix.label }), { announce: true })}
+              >
+                {fix.label}
+              </Button>
+            ))}
+          </div>
+          <p>{why}</p>
+          <FiguresList figures={figures} />
+          <button className="mt-2 text-[13px] underline" onClick={onShow}>
+            Show where
+          </button>
+        </div>
+      )}
+    </li>
+  );
+};

@@ -1,0 +1,62 @@
+import { SEVERITIES, type Finding, type Place } from '@diaphon/core';
+import { useMemo, useState } from 'react';
+import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { useAppSelector } from '../store/store';
+import { FindingCard } from './finding-card';
+
+interface FindingsPanelProps {
+  onShow: (places: Place[]) => void;
+}
+
+const Tally = ({ findings }: { findings: Finding[] }) => (
+  <span className="flex flex-wrap gap-x-3">
+    {SEVERITIES.map((severity) => {
+      const count = findings.filter((finding) => finding.severity === severity).length;
+      return count === 0 ? null : (
+        <span key={severity} className="inline-flex items-center gap-1">
+          <SeverityMark severity={severity} size={14} />
+          {count} {SEVERITY_WORDS[severity].toLowerCase()}
+        </span>
+      );
+    })}
+  </span>
+);
+
+/** Everything found, the gravest first and open. */
+export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
+  const readings = useAppSelector((state) => state.readings.readings);
+  const findings = useMemo(() => readings?.findings ?? [], [readings]);
+  const [chosen, setChosen] = useState<string | null | undefined>(undefined);
+  // Until the operator chooses, and whenever the chosen one is mended, the gravest is open.
+  const isThere = chosen === null || findings.some(({ id }) => id === chosen);
+  const open = isThere ? chosen : findings[0]?.id;
+
+  return (
+    <section aria-label="Findings" className="flex min-h-0 flex-col">
+      <header className="flex flex-wrap items-baseline justify-between gap-2 px-3 py-2">
+        <h2 className="text-[15px] font-bold">Findings</h2>
+        {findings.length > 0 && <Tally findings={findings} />}
+      </header>
+      <div role="status" className="sr-only">
+        {readings && `${findings.length} findings. ${findings[0]?.title ?? ''}`}
+      </div>
+      {!readings && <p className="px-3 text-faint">Working it out …</p>}
+      {readings && findings.length === 0 && (
+        <p className="px-3 pb-3 text-good">
+          Clear. Nothing in this wiring endangers gear or silences anyone.
+        </p>
+      )}
+      <ul className="min-h-0 flex-1 space-y-1.5 overflow-y-auto px-3 pb-3">
+        {findings.map((finding) => (
+          <FindingCard
+            key={finding.id}
+            finding={finding}
+            isOpen={finding.id === open}
+            onToggle={() => setChosen(finding.id === open ? null : finding.id)}
+            onShow={() => onShow(finding.places)}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+};

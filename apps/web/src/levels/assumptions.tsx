@@ -1,0 +1,80 @@
+import { setAssumptions, type Assumptions, type Rig } from '@diaphon/core';
+import { NumberField } from '../look/number-field';
+import { useEdit } from '../store/use-edit';
+
+interface Row {
+  key: keyof Assumptions;
+  label: string;
+  note: string;
+  unit: string;
+  min: number;
+  max: number;
+  step: number;
+  /** How many of the shown unit make one of the document's. */
+  times: number;
+}
+
+const ROWS: Row[] = [
+  {
+    key: 'speechCrestDb',
+    label: 'Peaks of speech over its level',
+    note: 'ANSI S3.5 uses 15; 12 is common practice',
+    unit: 'dB',
+    min: 0,
+    max: 30,
+    step: 1,
+    times: 1,
+  },
+  {
+    key: 'gainTravelLimit',
+    label: 'Hiss expected beyond',
+    note: 'share of a gain’s travel; common practice',
+    unit: '%',
+    min: 50,
+    max: 100,
+    step: 1,
+    times: 100,
+  },
+  {
+    key: 'callLevelDbfs',
+    label: 'Level a call or player sends',
+    note: 'long-term; common practice',
+    unit: 'dBFS',
+    min: -60,
+    max: 0,
+    step: 1,
+    times: 1,
+  },
+  {
+    key: 'callCrestDb',
+    label: 'Peaks of that over its level',
+    note: 'common practice',
+    unit: 'dB',
+    min: 0,
+    max: 30,
+    step: 1,
+    times: 1,
+  },
+];
+
+/** What the results rest on that nobody measured here. */
+export const AssumptionFields = ({ rig }: { rig: Rig }) => {
+  const edit = useEdit();
+  return (
+    <div className="space-y-1">
+      {ROWS.map(({ key, times, ...row }) => (
+        <NumberField
+          key={key}
+          {...row}
+          hideSlider
+          value={Math.round(rig.assumptions[key] * times * 100) / 100}
+          onChange={(value) =>
+            edit((now) => setAssumptions({ ...now.assumptions, [key]: value / times }), {
+              key: `assumption ${key}`,
+            })
+          }
+        />
+      ))}
+    </div>
+  );
+};

@@ -1,0 +1,147 @@
+import type { Aim, Strand } from '@diaphon/core';
+import { useMemo } from 'react';
+import { figure, quantity } from '../look/figures';
+import { channelOf, onScale } from './channel-scale';
+import { useWidth } from './use-width';
+
+interface ChannelChartProps {
+  strand: Strand;
+  aim: Aim | null;
+  height: number;
+  chosen: number | null;
+  onChoose: (stage: number) => void;
+  deviceName: (id: string | null) => string;
+}
+
+const TOP = 58;
+const BOTTOM = 62;
+/** Less room than this over the peaks is drawn as a narrow, dB. Common practice. */
+const NARROW_DB = 6;
+
+/**
+ * The channel chart: the stages of one strand from left to right, the ceiling as land above, the noise as the bed
+ * below, and the voice passing between them as a line with peak whiskers.
+ */
+export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName }: ChannelChartProps) => {
+  const [ref, width] = useWidth();
+  const { stages } = strand;
+  const channel = useMemo(
+    () => channelOf(strand, aim, { width, height, top: TOP, bottom: BOTTOM }),
+    [strand, aim, width, height],
+  );
+  const { x, y, step, paths, tightest } = channel;
+  const voiceColour = strand.arrives ? 'var(--ink)' : 'var(--fault)';
+
+  return (
+    <div ref={ref} className="card relative overflow-hidden" style={{ height }}>
+      <svg width={width} height={height} aria-hidden className="absolute inset-0">
+        <rect width={width} height={height} fill="var(--deep)" />
+        <path d={paths.ceiling} fill="var(--land)" />
+        <path d={paths.bed} fill="var(--land)" />
+        <path d={paths.shore} fill="none" stroke="var(--shore)" strokeWidth="1.6" />
+        <path d={paths.bedShore} fill="none" stroke="var(--shore)" strokeWidth="1.6" strokeDasharray="5 3" />
+        <path d={paths.band} fill="var(--shoal)" />
+        {channel.aim && (
+          <g>
+            <rect
+              x={channel.aim.x - step * 0.36}
+              y={channel.aim.top}
+              width={step * 0.72}
+              height={channel.aim.bottom - channel.aim.top}
+              fill="none"
+              stroke="var(--good)"
+              strokeWidth="2"
+              strokeDasharray="6 3"
+            />
+          </g>
+        )}
+        <path d={paths.voice} fill="none" stroke={voiceColour} strokeWidth="2.4" strokeLinejoin="round" />
+        {stages.map((stage, index) => {
+          const at = x(index);
+          const level = y(onScale(stage, stage.typical));
+          const peak = y(onScale(stage, stage.peak));
+          const isOver = (stage.headroomDb ?? 1) < 0;
+          return (
+            <g
+              key={stage.node}
+              stroke={isOver ? 'var(--danger)' : voiceColour}
+              strokeWidth={isOver ? 3 : 1.6}
+            >
+              <path d={`M${at} ${level}V${peak}M${at - 6} ${peak}h12`} />
+              <circle cx={at} cy={level} r="4.2" fill="var(--sheet)" />
+            </g>
+          );
+        })}
+        {stages.map((stage, index) => {
+          if (stage.headroomDb === null || stage.ceiling === null) return null;
+          const gap = y(onScale(stage, stage.peak)) - y(onScale(stage, stage.ceiling));
+          const isNarrow = index === tightest && stage.headroomDb < NARROW_DB;
+          const middle = y(onScale(stage, stage.ceiling)) + Math.max(13, gap / 2 + 4);
+          return (
+            <text
+              key={stage.node}
+              x={x(index) + 9}
+              y={middle}
+              fontSize="12.5"
+              fontWeight={isNarrow ? 700 : 400}
+              fill={stage.headroomDb < 0 ? 'var(--danger)' : isNarrow ? 'var(--caution)' : 'var(--faint)'}
+            >
+              {stage.headroomDb < 0 ? `over by ${figure(-stage.headroomDb)}` : figure(stage.headroomDb)}
+            </text>
+          );
+        })}
+      </svg>
+      <ol aria-label={`Stages of ${strand.sourceName}`} className="absolute inset-0 flex">
+        {stages.map((stage, index) => (
+          <li key={stage.node} style={{ width: step }} className="min-w-0">
+            <button
+              onClick={() => onChoose(index)}
+              aria-pressed={chosen === index}
+              aria-label={`${stage.label}: level ${quantity(stage.typical, stage.unit)}, peaks ${quantity(stage.peak, stage.unit)}, noise ${quantity(stage.noise, stage.unit)}, ceiling ${quantity(stage.ceiling, stage.unit)}, room ${quantity(stage.headroomDb, 'dB')}`}
+              className={`flex h-full w-full flex-col justify-between px-1 py-1 text-center -outline-offset-2 ${chosen === index ? 'bg-focus/10 shadow-[inset_0_-4px_0_var(--focus)]' : 'hover:bg-focus/5'}`}
+            >
+              <span className="block text-[12px] leading-[1.2]">
+                <span className="line-clamp-2 font-bold">{stage.label}</span>
+                <span className="block truncate text-[11.5px] text-ink">{deviceName(stage.device)}</span>
+              </span>
+              <span className="block text-[12px] leading-[1.25]">
+                <span className={`block font-bold ${index === stages.length - 1 ? 'text-[14px]' : ''}`}>
+                  {figure(stage.typical)}
+                </span>
+                <span className="block text-[11.5px] text-ink">{stage.unit}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+};
+
+/** The same channel small, for choosing one among many. */
+export const ChannelThumb = ({ strand, aim }: { strand: Strand; aim: Aim | null }) => {
+  const size = { width: 218, height: 44, top: 4, bottom: 4 };
+  const { paths } = useMemo(
+    () => channelOf(strand, aim, { width: 218, height: 44, top: 4, bottom: 4 }),
+    [strand, aim],
+  );
+  return (
+    <svg
+      viewBox={`0 0 ${size.width} ${size.height}`}
+      aria-hidden
+      className="block h-[44px] w-full"
+      preserveAspectRatio="none"
+    >
+      <rect width={size.width} height={size.height} fill="var(--deep)" />
+      <path d={paths.ceiling} fill="var(--land)" />
+      <path d={paths.bed} fill="var(--land)" />
+      <path d={paths.band} fill="var(--shoal)" />
+      <path
+        d={paths.voice}
+        fill="none"
+        stroke={strand.arrives ? 'var(--ink)' : 'var(--fault)'}
+        strokeWidth="1.5"
+      />
+    </svg>
+  );
+};

@@ -1,0 +1,140 @@
+import { AIMS, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { Waiting } from '../app/waiting';
+import { Choice } from '../look/choice';
+import { useAppSelector } from '../store/store';
+import { useEdit } from '../store/use-edit';
+import { useSelection } from '../store/use-selection';
+import { ControlField } from '../wiring/control-field';
+import { VoiceFields } from '../wiring/talkers';
+import { AssumptionFields } from './assumptions';
+import { ChannelChart } from './channel-chart';
+import { StageDetail } from './stage-detail';
+import { StrandList } from './strand-list';
+
+const TARGET_OPTIONS: { value: Target; label: string }[] = [
+  { value: 'recording', label: 'Recording' },
+  { value: 'live', label: 'Live' },
+];
+
+/** Everything that moves one strand: the voice, the gains and switches on its way. */
+const StrandControls = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
+  const find = lookup(rig);
+  const microphone = strand.stages.find(({ role }) => role === 'capsule')?.device;
+  const placement = rig.placements.find((p) => p.person === strand.person && p.device === microphone);
+  const controls = strandControls(find, strand);
+  return (
+    <>
+      {placement && (
+        <section aria-label="Voice">
+          <h3 className="mb-1 font-bold">Voice</h3>
+          <VoiceFields rig={rig} placement={placement} />
+        </section>
+      )}
+      <section aria-label="On the way">
+        <h3 className="mb-1 font-bold">On the way</h3>
+        {controls.length === 0 && <p className="text-faint">Nothing on this way can be turned.</p>}
+        <div className="space-y-1.5">
+          {controls.map(({ device: id, control }) => {
+            const device = find.device(id)!;
+            return (
+              <ControlField
+                key={`${id} ${control.id}`}
+                device={device}
+                control={control}
+                label={`${control.label}, ${device.name}`}
+              />
+            );
+          })}
+        </div>
+      </section>
+    </>
+  );
+};
+
+/** Where level is made and lost: one channel chart for each strand, with everything that moves it beside it. */
+export const LevelsView = () => {
+  const { id } = useParams();
+  const rig = useAppSelector((state) => state.rig.document)!;
+  const readings = useAppSelector((state) => state.readings.readings);
+  const [selection, select] = useSelection();
+  const [stage, setStage] = useState<number | null>(null);
+  const edit = useEdit();
+  const aim = AIMS[rig.target];
+  const strands = useMemo(() => readings?.strands ?? [], [readings]);
+  const strand = strands.find((candidate) => candidate.id === selection.strand) ?? strands[0];
+  const find = lookup(rig);
+  const shownStage =
+    strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;
+
+  if (!readings) return <Waiting words="Working out the levels" />;
+  return (
+    <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
+      <aside
+        aria-label="Strands of this rig"
+        className="w-[262px] shrink-0 overflow-y-auto border-r border-line max-[820px]:w-full max-[820px]:overflow-visible max-[820px]:border-r-0"
+      >
+        <StrandList
+          strands={strands}
+          target={rig.target}
+          chosen={strand?.id}
+          onChoose={(next) => {
+            select({ strand: next });
+            setStage(null);
+          }}
+        />
+      </aside>
+      {!strand ? (
+        <p className="max-w-[460px] p-6 text-faint">
+          No sound starts anywhere yet. Put someone in front of a microphone or add a player in{' '}
+          <Link className="underline" to={`/rigs/${id}/wiring`}>
+            Wiring
+          </Link>
+          , and its way shows here.
+        </p>
+      ) : (
+        <div className="min-w-0 flex-1 overflow-y-auto p-3">
+          <header className="mb-2 flex items-start gap-x-5 gap-y-1 max-[820px]:flex-wrap">
+            <div className="min-w-0 flex-1">
+              <h2 className="text-[17px] leading-tight font-bold">
+                {strand.sourceName} to {strand.sinkLabel}
+              </h2>
+              <p className="text-faint">
+                {strand.arrives
+                  ? `Numbers in the channel: dB of room between the peaks and the ceiling. Aim for ${aim.words}.`
+                  : 'This sound does not arrive. The findings in Wiring say why.'}
+              </p>
+            </div>
+            <Choice
+              label="Level for"
+              value={rig.target}
+              options={TARGET_OPTIONS}
+              onChange={(target) => edit(() => setTarget(target))}
+            />
+          </header>
+          <div className="overflow-x-auto">
+            <div style={{ minWidth: Math.max(320, strand.stages.length * 84) }}>
+              <ChannelChart
+                strand={strand}
+                aim={strand.person ? aim : null}
+                height={340}
+                chosen={shownStage}
+                onChoose={setStage}
+                deviceName={(device) => (device ? (find.device(device)?.name ?? '') : '')}
+              />
+            </div>
+          </div>
+          <div className="mt-3 grid grid-cols-[minmax(250px,1fr)_minmax(250px,1fr)_minmax(300px,1.4fr)] items-start gap-x-6 gap-y-3 max-[1100px]:grid-cols-2 max-[820px]:grid-cols-1">
+            <StrandControls rig={rig} strand={strand} />
+            <StageDetail rig={rig} strand={strand} index={shownStage} />
+            <details>
+              <summary className="cursor-pointer font-bold">Assumptions behind these figures</summary>
+              <AssumptionFields rig={rig} />
+            </details>
+          </div>
+        </div>
+      )}
+    </main>
+  );
+};

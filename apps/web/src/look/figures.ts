@@ -1,0 +1,13 @@
+/** "−18.3" with a real minus sign; "–" when there is nothing to show, "silent" below what anyone could hear. */
+export const figure = (value: number | null | undefined, digits = 1): string => {
+  if (value === null || value === undefined) return '–';
+  if (value < -160) return 'silent';
+  const rounded = value.toFixed(digits);
+  return (Number(rounded) === 0 ? (0).toFixed(digits) : rounded).replace('-', '−');
+};
+
+/** The same with its unit. */
+export const quantity = (value: number | null | undefined, unit: string, digits = 1): string =>
+  value === null || value === undefined || value < -160
+    ? figure(value, digits)
+    : `${figure(value, digits)} ${unit}`;

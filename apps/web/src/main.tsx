@@ -1,0 +1,17 @@
+import '@fontsource/b612/latin-400.css';
+import '@fontsource/b612/latin-700.css';
+import './look/look.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { router } from './app/router';
+import { store } from './store/store';
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>
+  </StrictMode>,
+);

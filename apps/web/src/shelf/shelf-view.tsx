@@ -1,0 +1,251 @@
+import { formatDistanceToNow } from 'date-fns';
+import { readRigText, SEVERITIES, type Problem } from '@diaphon/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { ErrorWords } from '../app/failure';
+import { TopBar } from '../app/top-bar';
+import { Waiting } from '../app/waiting';
+import { Button } from '../look/button';
+import { Dialog } from '../look/dialog';
+import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { api, explain, type ErrorBody, type RigOnShelf } from '../server/api';
+import { downloadRig } from './download-rig';
+
+const Findings = ({ rig }: { rig: RigOnShelf }) => {
+  const found = SEVERITIES.filter((severity) => rig.summary.findings[severity] > 0);
+  if (found.length === 0) return <span className="text-good">Clear</span>;
+  return (
+    <span className="flex flex-wrap gap-x-3 gap-y-0.5">
+      {found.map((severity) => (
+        <span key={severity} className="inline-flex items-center gap-1 whitespace-nowrap">
+          <SeverityMark severity={severity} />
+          {rig.summary.findings[severity]} {SEVERITY_WORDS[severity].toLowerCase()}
+        </span>
+      ))}
+    </span>
+  );
+};
+
+interface RowActions {
+  copy: (rig: RigOnShelf) => void;
+  remove: (rig: RigOnShelf) => void;
+  save: (rig: RigOnShelf) => void;
+}
+
+const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions }) => {
+  const isDanger = rig.summary.findings.danger > 0;
+  return (
+    <li className="relative flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair px-4 py-2.5">
+      <span aria-hidden className={`absolute inset-y-0 left-0 w-1.5 ${isDanger ? 'hatched' : ''}`} />
+      <span className="min-w-0 flex-[3_1_320px]">
+        <Link
+          to={`/rigs/${rig.id}/wiring`}
+          className="block truncate text-[16px] font-bold underline decoration-line underline-offset-4 hover:decoration-ink"
+        >
+          {rig.name}
+        </Link>
+        <span className="block truncate text-faint">
+          {rig.summary.gravest ?? 'Nothing found that is wrong.'}
+        </span>
+      </span>
+      <span className="flex-[1_1_180px]">
+        <Findings rig={rig} />
+      </span>
+      <span className="w-[17em] text-faint">
+        {rig.summary.devices} devices, {rig.summary.leads} leads
+        <span className="block">
+          saved {formatDistanceToNow(new Date(rig.updatedAt), { addSuffix: true })}
+        </span>
+      </span>
+      <span className="flex gap-1">
+        <Button kind="quiet" onClick={() => actions.copy(rig)} aria-label={`Copy ${rig.name}`}>
+          Copy
+        </Button>
+        <Button kind="quiet" onClick={() => actions.save(rig)} aria-label={`Save ${rig.name} as a file`}>
+          To file
+        </Button>
+        <Button kind="quiet" onClick={() => actions.remove(rig)} aria-label={`Delete ${rig.name}`}>
+          Delete
+        </Button>
+      </span>
+    </li>
+  );
+};
+
+const NewRig = ({ onClose, onCreate }: { onClose: () => void; onCreate: (name: string) => void }) => {
+  const [name, setName] = useState('');
+  return (
+    <Dialog title="New rig" onClose={onClose}>
+      <form
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onCreate(name.trim() || 'New rig');
+        }}
+      >
+        <label className="flex-1">
+          Name
+          <input
+            className="field mt-1 block w-full"
+            autoFocus
+            maxLength={200}
+            placeholder="Thursday interviews"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <Button kind="main" type="submit">
+          Create
+        </Button>
+      </form>
+    </Dialog>
+  );
+};
+
+/** What is wrong with a file that was opened, place by place. */
+const FileProblems = ({
+  file,
+  problems,
+  onClose,
+}: {
+  file: string;
+  problems: Problem[];
+  onClose: () => void;
+}) => (
+  <Dialog title={`${file} cannot be opened`} description="Nothing was changed." onClose={onClose}>
+    <ul className="space-y-2">
+      {problems.map((problem) => (
+        <li key={problem.where + problem.found}>
+          <b>{problem.where}</b>: found {problem.found}; expected {problem.expected}.
+          <span className="block text-faint">To mend: {problem.cure}.</span>
+        </li>
+      ))}
+    </ul>
+  </Dialog>
+);
+
+/** The shelf of set-ups: what each is, and how it stands. */
+export const ShelfView = () => {
+  const navigate = useNavigate();
+  const [rigs, setRigs] = useState<RigOnShelf[] | null>(null);
+  const [error, setError] = useState<ErrorBody | null>(null);
+  const [removed, setRemoved] = useState<RigOnShelf | null>(null);
+  const [isNew, setIsNew] = useState(false);
+  const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
+  const [note, setNote] = useState('');
+  const picker = useRef<HTMLInputElement>(null);
+
+  const attempt = useCallback(async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      setRigs(await api.shelf());
+      setError(null);
+    } catch (failure) {
+      setError(explain(failure));
+    }
+  }, []);
+  useEffect(() => {
+    document.title = 'Rigs · Diaphon';
+    void attempt(() => Promise.resolve());
+  }, [attempt]);
+
+  const openFile = async (file: File) => {
+    const read = readRigText(await file.text());
+    if (!read.ok) return setBadFile({ file: file.name, problems: read.problems });
+    await attempt(async () => navigate(`/rigs/${(await api.create(read.rig.name, read.rig)).id}/wiring`));
+  };
+
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <span className="text-faint">Rigs</span>
+      </TopBar>
+      <main className="min-h-0 flex-1 overflow-y-auto">
+        <div className="mx-auto max-w-[1180px] p-4">
+          <div className="mb-3 flex flex-wrap items-center gap-2">
+            <h1 className="mr-auto text-[20px] font-bold">Rigs</h1>
+            <Button
+              onClick={() =>
+                void attempt(async () => {
+                  const { restored } = await api.resetDemo();
+                  setNote(
+                    restored === 0
+                      ? 'The demo rigs are as they came.'
+                      : `${restored} demo rig${restored === 1 ? '' : 's'} brought back; your edits stay in their history.`,
+                  );
+                })
+              }
+            >
+              Reset the demo
+            </Button>
+            <Button onClick={() => picker.current?.click()}>Open a file</Button>
+            <input
+              ref={picker}
+              type="file"
+              accept=".json,application/json"
+              aria-label="Rig file"
+              className="hidden"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = '';
+                if (file) void openFile(file);
+              }}
+            />
+            <Button kind="main" onClick={() => setIsNew(true)}>
+              New rig
+            </Button>
+          </div>
+          <p role="status" className="min-h-[1.4em] text-faint">
+            {removed ? `${removed.name} deleted. ` : note}
+            {removed && (
+              <button
+                className="underline"
+                onClick={() => void attempt(() => api.undoRemove(removed.id)).then(() => setRemoved(null))}
+              >
+                Undo
+              </button>
+            )}
+          </p>
+          {error && (
+            <ErrorWords error={error}>
+              <Button kind="main" onClick={() => void attempt(() => Promise.resolve())}>
+                Try again
+              </Button>
+            </ErrorWords>
+          )}
+          {!rigs && !error && <Waiting words="Reading the shelf" />}
+          {rigs?.length === 0 && (
+            <p className="card p-6">
+              No rigs yet. A rig is one set-up of your studio: its gear, its leads and who sits where. Start a
+              new one, open a file, or reset the demo to see five ready-made ones.
+            </p>
+          )}
+          {rigs && rigs.length > 0 && (
+            <ul aria-label="Rigs" className="card">
+              {rigs.map((rig) => (
+                <RigRow
+                  key={rig.id}
+                  rig={rig}
+                  actions={{
+                    copy: ({ id }) => void attempt(() => api.copy(id)),
+                    remove: (gone) => void attempt(() => api.remove(gone.id)).then(() => setRemoved(gone)),
+                    save: ({ id }) => void attempt(async () => downloadRig((await api.open(id)).document)),
+                  }}
+                />
+              ))}
+            </ul>
+          )}
+        </div>
+      </main>
+      {isNew && (
+        <NewRig
+          onClose={() => setIsNew(false)}
+          onCreate={(name) =>
+            void attempt(async () => navigate(`/rigs/${(await api.create(name)).id}/wiring`))
+          }
+        />
+      )}
+      {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
+    </div>
+  );
+};

@@ -1,0 +1,170 @@
+import { applyEdit, tryEdit, type Edit, type Problem, type Rig } from '@diaphon/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { ErrorBody, OpenRig } from '../server/api';
+
+/** One thing that can be taken back, or done again. */
+export interface Step {
+  label: string;
+  edit: Edit;
+  /** Edits of one drag or one typed number share a key and are taken back together. */
+  key?: string;
+  /** When it was last added to, milliseconds. */
+  at?: number;
+}
+
+export type SaveState =
+  | { kind: 'saved' }
+  | { kind: 'waiting' }
+  | { kind: 'saving' }
+  /** The server does not answer: kept in this browser, sent later. */
+  | { kind: 'offline' }
+  | { kind: 'failed'; error: ErrorBody }
+  | { kind: 'conflict'; theirs: OpenRig };
+
+export interface RigState {
+  status: 'none' | 'loading' | 'open' | 'failed';
+  id: string | null;
+  document: Rig | null;
+  /** Revision on the server that the document was made from. */
+  baseRevision: number;
+  past: Step[];
+  future: Step[];
+  save: SaveState;
+  /** What was done since the last save, for the revision's label. */
+  unsavedLabels: string[];
+  error: ErrorBody | null;
+  /** Why the last edit was refused. */
+  refused: { label: string; problems: Problem[] } | null;
+  /** What was done last, announced once with a way back. */
+  done: { label: string; canUndo: boolean } | null;
+}
+
+const initialState: RigState = {
+  status: 'none',
+  id: null,
+  document: null,
+  baseRevision: 0,
+  past: [],
+  future: [],
+  save: { kind: 'saved' },
+  unsavedLabels: [],
+  error: null,
+  refused: null,
+  done: null,
+};
+
+/** Undo reaches this far back; older states are in the history on the server. */
+const MOST_STEPS = 500;
+
+/** A pause longer than this ends a drag. */
+const SAME_DRAG_MS = 1500;
+
+/** The document is replaced as a whole by the engine's own edits; drafting it would only copy it twice. */
+type Raw = Omit<RigState, 'document'> & { document: Rig | null };
+
+const changed = (state: Raw, document: Rig, label: string) => {
+  state.document = document;
+  state.unsavedLabels.push(label);
+  if (state.save.kind === 'saved' || state.save.kind === 'failed') state.save = { kind: 'waiting' };
+};
+
+const rigSlice = createSlice({
+  name: 'rig',
+  initialState,
+  reducers: {
+    opening: (_state, { payload }: PayloadAction<string>) => ({
+      ...initialState,
+      status: 'loading',
+      id: payload,
+    }),
+    opened: (_state, { payload }: PayloadAction<OpenRig>) => ({
+      ...initialState,
+      status: 'open',
+      id: payload.id,
+      document: payload.document,
+      baseRevision: payload.revision,
+    }),
+    openFailed: (state, { payload }: PayloadAction<ErrorBody>) => {
+      state.status = 'failed';
+      state.error = payload;
+    },
+    closed: () => initialState,
+    /** An edit by the operator. Refused, with reasons, when the document would no longer hold together. */
+    edited: (
+      state,
+      { payload }: PayloadAction<{ edit: Edit; key?: string; at?: number; announce?: boolean }>,
+    ) => {
+      const raw = state as Raw;
+      if (!raw.document) return;
+      const { edit, key, at = 0, announce } = payload;
+      const result = tryEdit(raw.document, edit);
+      if (!result.ok) {
+        state.refused = { label: edit.label, problems: result.problems };
+        return;
+      }
+      const last = raw.past[raw.past.length - 1];
+      // Within one drag the first way back is the whole way back.
+      if (key && last?.key === key && at - (last.at ?? 0) < SAME_DRAG_MS) last.at = at;
+      else {
+        raw.past.push({ label: edit.label, edit: result.inverse, ...(key ? { key, at } : {}) });
+        if (raw.past.length > MOST_STEPS) raw.past.shift();
+      }
+      raw.future = [];
+      raw.refused = null;
+      raw.done = announce ? { label: edit.label, canUndo: true } : null;
+      changed(raw, result.rig, edit.label);
+    },
+    undone: (state) => {
+      const raw = state as Raw;
+      const step = raw.past.pop();
+      if (!step || !raw.document) return;
+      const { rig, inverse } = applyEdit(raw.document, step.edit);
+      raw.future.push({ label: step.label, edit: inverse });
+      raw.done = { label: `Undone: ${step.label}`, canUndo: false };
+      changed(raw, rig, `Undo ${step.label}`);
+    },
+    redone: (state) => {
+      const raw = state as Raw;
+      const step = raw.future.pop();
+      if (!step || !raw.document) return;
+      const { rig, inverse } = applyEdit(raw.document, step.edit);
+      raw.past.push({ label: step.label, edit: inverse });
+      raw.done = { label: `Done again: ${step.label}`, canUndo: true };
+      changed(raw, rig, `Redo ${step.label}`);
+    },
+    /** Unsent work of an earlier session found in this browser. */
+    recovered: (state, { payload }: PayloadAction<{ document: Rig; label: string }>) => {
+      changed(state as Raw, payload.document, payload.label);
+      state.done = { label: 'Brought back what this browser had not sent yet', canUndo: false };
+    },
+    saving: (state) => {
+      state.save = { kind: 'saving' };
+    },
+    saved: (
+      state,
+      { payload }: PayloadAction<{ revision: number; labelsSent: number; isNewer: boolean }>,
+    ) => {
+      state.baseRevision = payload.revision;
+      state.unsavedLabels.splice(0, payload.labelsSent);
+      state.save = payload.isNewer ? { kind: 'waiting' } : { kind: 'saved' };
+    },
+    saveFailed: (state, { payload }: PayloadAction<SaveState>) => {
+      state.save = payload;
+    },
+    /** Keep mine: the next save is made on top of theirs. */
+    conflictKeptMine: (state) => {
+      if (state.save.kind !== 'conflict') return;
+      state.baseRevision = state.save.theirs.revision;
+      state.save = { kind: 'waiting' };
+    },
+    refusalSeen: (state) => {
+      state.refused = null;
+    },
+    doneSeen: (state) => {
+      state.done = null;
+    },
+  },
+});
+
+export const rigActions = rigSlice.actions;
+export const rigReducer = rigSlice.reducer;

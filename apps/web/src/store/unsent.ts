@@ -1,0 +1,38 @@
+import type { Rig } from '@diaphon/core';
+
+/** Work that has not reached the server yet, kept in this browser under the rig's id. */
+export interface Unsent {
+  baseRevision: number;
+  document: Rig;
+  label: string;
+}
+
+type Box = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+
+const keyOf = (id: string) => `diaphon.unsent.${id}`;
+
+/** Keeps it; false when the browser has no room or refuses. */
+export const keepUnsent = (box: Box, id: string, unsent: Unsent): boolean => {
+  try {
+    box.setItem(keyOf(id), JSON.stringify(unsent));
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** What was kept, or undefined; something unreadable counts as nothing and is left where it is. */
+export const readUnsent = (box: Box, id: string): Unsent | undefined => {
+  const text = box.getItem(keyOf(id));
+  if (!text) return undefined;
+  try {
+    const value = JSON.parse(text) as Partial<Unsent>;
+    return typeof value.baseRevision === 'number' && value.document?.format === 'diaphon-rig'
+      ? (value as Unsent)
+      : undefined;
+  } catch {
+    return undefined;
+  }
+};
+
+export const dropUnsent = (box: Box, id: string): void => box.removeItem(keyOf(id));

@@ -1,0 +1,30 @@
+import { useCallback, useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+
+/** What is selected, as the address says it: a device, a lead, a person's strand. */
+export interface Selection {
+  device?: string;
+  lead?: string;
+  strand?: string;
+}
+
+const KEYS = ['device', 'lead', 'strand'] as const;
+
+export const useSelection = (): [Selection, (selection: Selection) => void] => {
+  const [params, setParams] = useSearchParams();
+  const selection = useMemo(
+    () =>
+      Object.fromEntries(
+        KEYS.flatMap((key) => {
+          const value = params.get(key);
+          return value ? [[key, value]] : [];
+        }),
+      ) as Selection,
+    [params],
+  );
+  const select = useCallback(
+    (next: Selection) => setParams(next as Record<string, string>, { replace: true }),
+    [setParams],
+  );
+  return [selection, select];
+};

@@ -1,0 +1,175 @@
+import { connectorById, lookup, plugName, type LeadOffer, type PortRef, type Rig } from '@diaphon/core';
+import { useEffect, useMemo, useState } from 'react';
+import { Waiting } from '../app/waiting';
+import { engine } from '../engine/engine';
+import { Button } from '../look/button';
+import { Dialog } from '../look/dialog';
+import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { store } from '../store/store';
+import { useEdit } from '../store/use-edit';
+
+interface ConnectDialogProps {
+  rig: Rig;
+  from: PortRef | null;
+  to: PortRef | null;
+  onClose: () => void;
+  onConnected: (lead: string) => void;
+}
+
+const keyOf = (ref: PortRef | null): string => (ref ? `${ref.device} ${ref.port}` : '');
+const refOf = (key: string): PortRef | null => {
+  const [device, port] = key.split(' ');
+  return device && port ? { device, port } : null;
+};
+
+const SocketSelect = ({
+  label,
+  rig,
+  value,
+  onChange,
+  except,
+}: {
+  label: string;
+  rig: Rig;
+  value: PortRef | null;
+  onChange: (ref: PortRef | null) => void;
+  except: PortRef | null;
+}) => {
+  const find = lookup(rig);
+  return (
+    <label className="min-w-0 flex-1">
+      {label}
+      <select
+        className="field mt-1 block w-full"
+        value={keyOf(value)}
+        onChange={(event) => onChange(refOf(event.target.value))}
+      >
+        <option value="">Choose a socket</option>
+        {rig.devices.map((device) => {
+          const free = (find.modelOf(device.id)?.ports ?? []).filter(
+            (port) =>
+              (!find.inPort(device.id, port.id) || keyOf(value) === `${device.id} ${port.id}`) &&
+              !(except?.device === device.id && except.port === port.id),
+          );
+          return free.length === 0 ? null : (
+            <optgroup key={device.id} label={device.name}>
+              {free.map((port) => (
+                <option key={port.id} value={`${device.id} ${port.id}`}>
+                  {device.name}: {port.label} ({connectorById(port.connector)?.name})
+                </option>
+              ))}
+            </optgroup>
+          );
+        })}
+      </select>
+    </label>
+  );
+};
+
+const Offer = ({ offer, onUse }: { offer: LeadOffer; onUse: () => void }) => {
+  const { verdict } = offer;
+  const isGood = verdict === 'good';
+  return (
+    <li
+      className={`flex items-start gap-3 border border-hair p-2.5 ${verdict === 'danger' ? 'hatched' : 'bg-sheet'}`}
+    >
+      <span className="mt-0.5 w-[18px]">{!isGood && <SeverityMark severity={verdict} size={18} />}</span>
+      <span className="min-w-0 flex-1">
+        <b>{offer.name}</b>
+        <span className="block text-[12.5px] text-faint">{offer.about}</span>
+        <span className="block" style={{ color: isGood ? 'var(--good)' : SEVERITY_COLOUR[verdict] }}>
+          <b>{isGood ? 'Good' : SEVERITY_WORDS[verdict]}:</b> {offer.words}
+        </span>
+      </span>
+      <Button kind={isGood ? 'main' : 'plain'} onClick={onUse} aria-label={`Use ${offer.name}`}>
+        {isGood ? 'Use it' : 'Use it anyway'}
+      </Button>
+    </li>
+  );
+};
+
+/** Two sockets and the leads that go into both, each with what it would do, before it is chosen. */
+export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDialogProps) => {
+  const edit = useEdit();
+  const [ends, setEnds] = useState({ from, to });
+  const [offers, setOffers] = useState<LeadOffer[] | null>(null);
+  const [failure, setFailure] = useState('');
+  const find = lookup(rig);
+  const taken = useMemo(
+    () =>
+      [ends.from, ends.to].filter((ref) => ref !== null && find.inPort(ref.device, ref.port)) as PortRef[],
+    [ends, find],
+  );
+
+  useEffect(() => {
+    let isCurrent = true;
+    setOffers(null);
+    if (ends.from && ends.to) {
+      engine()
+        .offers(ends.from, ends.to)
+        .then(
+          (found) => isCurrent && setOffers(found),
+          (error: unknown) => isCurrent && setFailure(error instanceof Error ? error.message : String(error)),
+        );
+    }
+    return () => {
+      isCurrent = false;
+    };
+  }, [ends]);
+
+  const use = (offer: LeadOffer) => {
+    edit(() => offer.edit, { announce: true });
+    const leads = store.getState().rig.document?.leads ?? [];
+    onClose();
+    const last = leads[leads.length - 1];
+    if (last) onConnected(last.id);
+  };
+
+  return (
+    <Dialog
+      title="Connect two sockets"
+      description="Only leads that go into both are shown. Each was tried on this rig first."
+      onClose={onClose}
+      wide
+    >
+      <div className="flex gap-3 max-[640px]:flex-col">
+        <SocketSelect
+          label="From"
+          rig={rig}
+          value={ends.from}
+          except={ends.to}
+          onChange={(next) => setEnds({ ...ends, from: next })}
+        />
+        <SocketSelect
+          label="To"
+          rig={rig}
+          value={ends.to}
+          except={ends.from}
+          onChange={(next) => setEnds({ ...ends, to: next })}
+        />
+      </div>
+      <div className="pt-3" role="status">
+        {failure && <p className="text-fault">The engine could not try the leads: {failure}</p>}
+        {taken.map((ref) => (
+          <p key={keyOf(ref)} className="py-2">
+            {plugName(find, ref)} already holds a lead. Unplug that one first, or choose another socket.
+          </p>
+        ))}
+        {ends.from && ends.to && taken.length === 0 && !offers && !failure && (
+          <Waiting words="Trying the leads" />
+        )}
+        {offers?.length === 0 && taken.length === 0 && (
+          <p className="py-2">
+            No single lead goes from {plugName(find, ends.from)} to {plugName(find, ends.to)}. Look for
+            another socket, or put a device between them.
+          </p>
+        )}
+      </div>
+      <ul className="space-y-1.5">
+        {offers?.map((offer) => (
+          <Offer key={offer.kind} offer={offer} onUse={() => use(offer)} />
+        ))}
+      </ul>
+    </Dialog>
+  );
+};

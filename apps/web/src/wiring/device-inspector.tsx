@@ -1,0 +1,123 @@
+import {
+  changeDevice,
+  lookup,
+  plugName,
+  removeDevice,
+  type Device,
+  type PortRef,
+  type Rig,
+} from '@diaphon/core';
+import { Button } from '../look/button';
+import { useEdit } from '../store/use-edit';
+import type { Selection } from '../store/use-selection';
+import { ConnectorFace } from './connector-face';
+import { ControlField } from './control-field';
+import { InspectorHead } from './inspector-head';
+import { Talkers } from './talkers';
+
+interface DeviceInspectorProps {
+  rig: Rig;
+  device: Device;
+  onSelect: (selection: Selection) => void;
+  onConnectFrom: (from: PortRef) => void;
+}
+
+const Sockets = ({ rig, device, onSelect, onConnectFrom }: DeviceInspectorProps) => {
+  const find = lookup(rig);
+  return (
+    <section aria-label="Sockets" className="px-3 py-2">
+      <h3 className="font-bold">Sockets</h3>
+      <ul className="divide-y divide-hair">
+        {find.modelOf(device.id)?.ports.map((port) => {
+          const plugged = find.inPort(device.id, port.id);
+          const far = plugged?.lead.ends
+            .filter((_end, index) => index !== plugged.end)
+            .map((end) => plugName(find, end))
+            .join(' and ');
+          return (
+            <li key={port.id} className="flex items-center gap-2 py-1">
+              <ConnectorFace id={port.connector} />
+              <span className="min-w-0 flex-1">
+                {port.label}
+                {plugged && <span className="block truncate text-[12.5px] text-faint">to {far}</span>}
+              </span>
+              {plugged ? (
+                <Button
+                  kind="quiet"
+                  aria-label={`Show the lead in ${port.label}`}
+                  onClick={() => onSelect({ lead: plugged.lead.id })}
+                >
+                  Lead
+                </Button>
+              ) : (
+                <Button
+                  aria-label={`Connect ${port.label}`}
+                  onClick={() => onConnectFrom({ device: device.id, port: port.id })}
+                >
+                  Connect
+                </Button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+};
+
+/** A device: its name and place, its controls, who speaks into it, what is plugged where. */
+export const DeviceInspector = (props: DeviceInspectorProps) => {
+  const { rig, device, onSelect } = props;
+  const edit = useEdit();
+  const model = lookup(rig).modelOf(device.id);
+  if (!model) return null;
+  const rename = (change: { name?: string; place?: string }) =>
+    edit((now) => changeDevice(now, device.id, change));
+  const capsules = model.points.filter(({ role }) => role === 'capsule');
+  return (
+    <section aria-label={`Selected: ${device.name}`}>
+      <InspectorHead
+        title={<h2 className="text-[15px] leading-tight font-bold">{device.name}</h2>}
+        about={`${model.name}. ${model.about}`}
+        onClose={() => onSelect({})}
+      />
+      {capsules.length > 0 && <Talkers rig={rig} device={device} capsules={capsules} />}
+      {model.controls.length > 0 && (
+        <section aria-label="Controls" className="space-y-1.5 px-3 py-2">
+          <h3 className="font-bold">Controls</h3>
+          {model.controls.map((control) => (
+            <ControlField key={control.id} device={device} control={control} />
+          ))}
+        </section>
+      )}
+      <Sockets {...props} />
+      <section aria-label="Name and place" className="flex gap-2 px-3 py-2">
+        {(['name', 'place'] as const).map((key) => (
+          <label key={key} className="min-w-0 flex-1">
+            {key === 'name' ? 'Name' : 'Where it stands'}
+            <input
+              className="field block w-full"
+              key={device[key]}
+              defaultValue={device[key]}
+              maxLength={200}
+              onBlur={(event) => {
+                const next = event.target.value.trim();
+                if (next !== device[key] && (next || key === 'place')) rename({ [key]: next });
+              }}
+            />
+          </label>
+        ))}
+      </section>
+      <div className="px-3 pb-3">
+        <Button
+          onClick={() => {
+            edit((now) => removeDevice(now, device.id), { announce: true });
+            onSelect({});
+          }}
+        >
+          Remove from the rig
+        </Button>
+      </div>
+    </section>
+  );
+};

@@ -1,0 +1,93 @@
+import type { Place, PortRef } from '@diaphon/core';
+import { Plus } from 'lucide-react';
+import { useCallback, useMemo, useState } from 'react';
+import { FindingsPanel } from '../findings/findings-panel';
+import { Button } from '../look/button';
+import { useAppSelector } from '../store/store';
+import { useSelection } from '../store/use-selection';
+import { AddDeviceDialog } from './add-device-dialog';
+import { ConnectDialog } from './connect-dialog';
+import { Inspector } from './inspector';
+import { WiringChart } from './wiring-chart';
+
+/** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
+export const WiringView = () => {
+  const rig = useAppSelector((state) => state.rig.document)!;
+  const findings = useAppSelector((state) => state.readings.readings?.findings);
+  const [selection, select] = useSelection();
+  const [isAdding, setIsAdding] = useState(false);
+  const [connecting, setConnecting] = useState<{ from: PortRef | null; to: PortRef | null } | null>(null);
+
+  const connectFrom = useCallback((from: PortRef) => setConnecting({ from, to: null }), []);
+  const connect = useCallback((from: PortRef, to: PortRef) => setConnecting({ from, to }), []);
+  const show = useCallback(
+    (places: Place[]) => {
+      const lead = places.find((place) => place.lead)?.lead;
+      const device = places.find((place) => place.device)?.device;
+      if (lead) select({ lead });
+      else if (device) select({ device });
+    },
+    [select],
+  );
+  const selected = useMemo(
+    () =>
+      (selection.device && rig.devices.some(({ id }) => id === selection.device)) ||
+      (selection.lead && rig.leads.some(({ id }) => id === selection.lead)),
+    [rig, selection],
+  );
+
+  return (
+    <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
+      <section aria-label="Chart" className="relative min-h-[46vh] min-w-0 flex-1">
+        <div className="absolute top-2 left-2 z-10 flex gap-1.5">
+          <Button kind={rig.devices.length === 0 ? 'main' : 'plain'} onClick={() => setIsAdding(true)}>
+            <Plus size={16} aria-hidden /> Add a device
+          </Button>
+          {rig.devices.length > 1 && (
+            <Button onClick={() => setConnecting({ from: null, to: null })}>Connect two sockets</Button>
+          )}
+        </div>
+        {rig.devices.length === 0 ? (
+          <p className="mx-auto max-w-[420px] px-4 pt-24 text-center text-faint">
+            An empty rig. Add the first device, say a microphone, then what it goes into, and connect them by
+            dragging from socket to socket.
+          </p>
+        ) : (
+          <WiringChart
+            rig={rig}
+            findings={findings ?? []}
+            selection={selection}
+            onSelect={select}
+            onConnectFrom={connectFrom}
+            onConnect={connect}
+          />
+        )}
+      </section>
+      <aside
+        aria-label="What is found and what is selected"
+        className="flex w-[376px] shrink-0 flex-col border-l border-line bg-paper max-[820px]:w-full max-[820px]:border-t max-[820px]:border-l-0"
+      >
+        {selected && (
+          <div className="max-h-[58%] shrink-0 overflow-y-auto border-b border-line max-[820px]:max-h-none">
+            <Inspector rig={rig} selection={selection} onSelect={select} onConnectFrom={connectFrom} />
+          </div>
+        )}
+        <div className="flex min-h-0 flex-1 flex-col">
+          <FindingsPanel onShow={show} />
+        </div>
+      </aside>
+      {isAdding && (
+        <AddDeviceDialog onClose={() => setIsAdding(false)} onAdded={(device) => select({ device })} />
+      )}
+      {connecting && (
+        <ConnectDialog
+          rig={rig}
+          from={connecting.from}
+          to={connecting.to}
+          onClose={() => setConnecting(null)}
+          onConnected={(lead) => select({ lead })}
+        />
+      )}
+    </main>
+  );
+};

@@ -1,0 +1,109 @@
+import { settingOf, type Lookup } from '../rig';
+import type { Stage, Strand } from './strand';
+
+/** One figure of a stage and where it comes from. */
+export interface Provenance {
+  label: string;
+  value: number | null;
+  unit: string;
+  from: string;
+}
+
+const signed = (db: number) => `${db < 0 ? '−' : '+'} ${Math.abs(db).toFixed(1)} dB`;
+
+const startWords = (find: Lookup, strand: Strand): string => {
+  const { assumptions, people } = find.rig;
+  const [first] = strand.stages;
+  switch (first?.role) {
+    case 'voice': {
+      const effort = people.find(({ id }) => id === strand.person)?.effort ?? '';
+      return `${effort} voice, long-term level 1 m in front of the mouth (ANSI S3.5-1997)`;
+    }
+    case 'app':
+      return `assumption of this rig: ${assumptions.callLevelDbfs} dBFS`.replace('-', '−');
+    default:
+      return `device model of ${find.device(first?.device ?? '')?.name ?? 'the source'}`;
+  }
+};
+
+/** What turned the level of the stage before into this one. */
+const gainWords = (find: Lookup, strand: Strand, stage: Stage): string => {
+  if (stage.role === 'capsule' && strand.person) {
+    const placement = find.rig.placements.find(
+      (candidate) => candidate.person === strand.person && candidate.device === stage.device,
+    );
+    return `${Math.round((placement?.distanceM ?? 1) * 100)} cm away (inverse-square law) and ${placement?.offAxisDeg ?? 0}° off axis`;
+  }
+  if (stage.role === 'input')
+    return 'solved circuit: source and input impedance, lead, everything else on these contacts';
+  const settings = stage.controls.flatMap(({ device: id, control: controlId }) => {
+    const device = find.device(id);
+    const control = find.modelOf(id)?.controls.find((candidate) => candidate.id === controlId);
+    if (!device || !control) return [];
+    const value = settingOf(device, control);
+    const words =
+      typeof value === 'number' ? `${value} dB` : typeof value === 'boolean' ? (value ? 'on' : 'off') : value;
+    return [`${control.label} at ${words}`.replace('-', '−')];
+  });
+  const model = `device model of ${find.device(stage.device ?? '')?.name ?? 'the app'}`;
+  return settings.length > 0 ? `${settings.join(', ')}; ${model}` : model;
+};
+
+const crestWords = (find: Lookup, strand: Strand): string => {
+  const { speechCrestDb, callCrestDb } = find.rig.assumptions;
+  if (strand.person) return `level + ${speechCrestDb} dB, an assumption of this rig (ANSI S3.5 uses 15)`;
+  return strand.stages[0]?.role === 'app'
+    ? `level + ${callCrestDb} dB, an assumption of this rig`
+    : 'level + the programme’s own peaks, from its device model';
+};
+
+/**
+ * Where every figure of a stage comes from, in words an operator can follow back.
+ * @param index which stage of the strand, from 0
+ * @throws RangeError when the strand has no such stage
+ */
+export const explainStage = (find: Lookup, strand: Strand, index: number): Provenance[] => {
+  const stage = strand.stages[index];
+  if (!stage) throw new RangeError(`This strand has ${strand.stages.length} stages, none at ${index}.`);
+  const before = strand.stages[index - 1];
+  const { unit } = stage;
+  return [
+    {
+      label: 'Level',
+      value: stage.typical,
+      unit,
+      from: before
+        ? `“${before.label}” ${signed(stage.gainDb)}: ${gainWords(find, strand, stage)}`
+        : startWords(find, strand),
+    },
+    { label: 'Peaks', value: stage.peak, unit, from: crestWords(find, strand) },
+    {
+      label: 'Noise',
+      value: stage.noise,
+      unit,
+      from:
+        stage.noise === null
+          ? 'no noise is stated for anything before this place'
+          : 'powers added: thermal noise of coils (290 K, 20 kHz), self-noise and equivalent input noise of the device models on the way',
+    },
+    {
+      label: 'Ceiling',
+      value: stage.ceiling,
+      unit,
+      from:
+        stage.ceiling === null
+          ? 'no ceiling is stated for this place'
+          : unit === 'dBFS'
+            ? 'digital full scale'
+            : `device model of ${find.device(stage.device ?? '')?.name ?? ''}`,
+    },
+    { label: 'Room over the peaks', value: stage.headroomDb, unit: 'dB', from: 'ceiling − peaks' },
+    { label: 'Voice over the noise', value: stage.signalToNoiseDb, unit: 'dB', from: 'level − noise' },
+    {
+      label: 'Late by',
+      value: stage.delayMs,
+      unit: 'ms',
+      from: 'air at 343 m/s, converters and buffers so far',
+    },
+  ];
+};
