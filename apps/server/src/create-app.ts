@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
@@ -10,12 +11,14 @@ import { DemoService } from './demo/demo.service';
 import { ErrorFilter } from './errors/error-filter';
 import { passphraseOnly, sameOriginOnly } from './guards';
 import type { Settings } from './settings';
-import { serveWeb } from './web-files';
+import { serveWeb, styleNonce } from './web-files';
 
 const OWN = ["'self'"];
 
-/** Nothing but this server's own files; `styles` lets the API page keep its inline styles. */
-const contentSecurity = (styles: string[]) =>
+type Source = string | ((request: IncomingMessage, response: ServerResponse) => string);
+
+/** Nothing but this server's own files; `styles` says whose styles may stand in a page. */
+const contentSecurity = (styles: Source[]) =>
   helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -43,7 +46,7 @@ export const createApp = async (settings: Settings): Promise<NestExpressApplicat
     logger: ['error', 'warn'],
     bodyParser: false,
   });
-  const forApp = contentSecurity(OWN);
+  const forApp = contentSecurity([...OWN, (_request, response) => `'nonce-${styleNonce(response)}'`]);
   const forDocs = contentSecurity([...OWN, "'unsafe-inline'"]);
   app.use((request: Request, response: Response, next: NextFunction) =>
     (request.path.startsWith('/api/docs') ? forDocs : forApp)(request, response, next),

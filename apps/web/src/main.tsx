@@ -5,8 +5,12 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { setNonce } from 'get-nonce';
 import { router } from './app/router';
 import { store } from './store/store';
+
+// The few styles that dialogs add while they are open carry the page's nonce; nothing else may.
+setNonce(document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content ?? '');
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

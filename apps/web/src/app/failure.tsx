@@ -19,6 +19,7 @@ export const Failure = () => {
   const error = useRouteError();
   return (
     <main>
+      <h1 className="sr-only">Failure</h1>
       <ErrorWords
         error={{
           code: 'view-failed',
@@ -37,6 +38,7 @@ export const Failure = () => {
 
 export const NotFound = () => (
   <main>
+    <h1 className="sr-only">Not found</h1>
     <ErrorWords
       error={{
         code: 'not-found',

@@ -103,7 +103,7 @@ export const RigShell = () => {
 
   return (
     <div className="flex h-full flex-col">
-      <TopBar tools={status === 'open' && <Tools />}>
+      <TopBar heading={name ?? 'Rig'} tools={status === 'open' && <Tools />}>
         {status === 'open' && (
           <>
             <RigName />

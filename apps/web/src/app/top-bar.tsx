@@ -5,8 +5,15 @@ import { Button } from '../look/button';
 import { lightSwitched } from '../store/light-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
+interface TopBarProps {
+  /** The page's heading, for those who hear it, when the page itself shows none. */
+  heading?: string;
+  children?: ReactNode;
+  tools?: ReactNode;
+}
+
 /** The head of every page: where you are on the left, what can be done everywhere on the right. */
-export const TopBar = ({ children, tools }: { children?: ReactNode; tools?: ReactNode }) => {
+export const TopBar = ({ heading, children, tools }: TopBarProps) => {
   const light = useAppSelector((state) => state.light);
   const dispatch = useAppDispatch();
   const other = light === 'day' ? 'night' : 'day';
@@ -15,6 +22,7 @@ export const TopBar = ({ children, tools }: { children?: ReactNode; tools?: Reac
       <Link to="/rigs" className="text-[17px] font-bold tracking-wide">
         Diaphon
       </Link>
+      {heading && <h1 className="sr-only">{heading}</h1>}
       {children}
       <div className="ml-auto flex flex-wrap items-center gap-1.5">
         {tools}

@@ -1,7 +1,7 @@
 import type { Aim, Strand } from '@diaphon/core';
 import { useMemo } from 'react';
 import { figure, quantity } from '../look/figures';
-import { channelOf, onScale } from './channel-scale';
+import { channelOf, isSilent, onScale } from './channel-scale';
 import { useWidth } from './use-width';
 
 interface ChannelChartProps {
@@ -73,7 +73,7 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
           );
         })}
         {stages.map((stage, index) => {
-          if (stage.headroomDb === null || stage.ceiling === null) return null;
+          if (stage.headroomDb === null || stage.ceiling === null || isSilent(stage)) return null;
           const gap = y(onScale(stage, stage.peak)) - y(onScale(stage, stage.ceiling));
           const isNarrow = index === tightest && stage.headroomDb < NARROW_DB;
           const middle = y(onScale(stage, stage.ceiling)) + Math.max(13, gap / 2 + 4);
@@ -97,7 +97,7 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
             <button
               onClick={() => onChoose(index)}
               aria-pressed={chosen === index}
-              aria-label={`${stage.label}: level ${quantity(stage.typical, stage.unit)}, peaks ${quantity(stage.peak, stage.unit)}, noise ${quantity(stage.noise, stage.unit)}, ceiling ${quantity(stage.ceiling, stage.unit)}, room ${quantity(stage.headroomDb, 'dB')}`}
+              aria-label={`${stage.label}: level ${quantity(stage.typical, stage.unit)}, peaks ${quantity(stage.peak, stage.unit)}, noise ${quantity(stage.noise, stage.unit)}, ceiling ${quantity(stage.ceiling, stage.unit)}, room ${isSilent(stage) ? '–' : quantity(stage.headroomDb, 'dB')}`}
               className={`flex h-full w-full flex-col justify-between px-1 py-1 text-center -outline-offset-2 ${chosen === index ? 'bg-focus/10 shadow-[inset_0_-4px_0_var(--focus)]' : 'hover:bg-focus/5'}`}
             >
               <span className="block text-[12px] leading-[1.2]">

@@ -24,6 +24,8 @@ export interface ChannelSize {
 /** A silent stage is drawn at the bottom of the sheet, not kilometres below it. */
 const DEEPEST = -150;
 
+export const isSilent = (stage: Stage): boolean => stage.typical - stage.shiftDb < DEEPEST;
+
 export const onScale = (stage: Stage, level: number): number => Math.max(DEEPEST, level - stage.shiftDb);
 
 /** Fills stages without a figure from their neighbours, so that the coast has no gaps. */
@@ -35,7 +37,7 @@ const withoutGaps = (values: (number | null)[], fallback: number): number[] => {
 const tightestOf = (stages: readonly Stage[]): number | null => {
   let best: number | null = null;
   stages.forEach((stage, index) => {
-    if (stage.headroomDb === null || stage.typical < DEEPEST) return;
+    if (stage.headroomDb === null || isSilent(stage)) return;
     if (best === null || stage.headroomDb < stages[best]!.headroomDb!) best = index;
   });
   return best;

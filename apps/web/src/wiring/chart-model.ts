@@ -11,7 +11,8 @@ import {
 
 /** The rig as boxes and lines with sizes, before anything has a position. Pure: no drawing, no layout. */
 
-export const BOX = { width: 248, head: 44, row: 27, foot: 7 } as const;
+/** Pixels; a box with sockets on one side only is narrow. */
+export const BOX = { wide: 244, narrow: 188, head: 44, row: 27, foot: 7 } as const;
 const KNOT = { width: 172, head: 26, row: 22 } as const;
 
 export interface ChartPort {
@@ -81,7 +82,8 @@ const boxOfDevice = (
   );
   const rows = Math.max(1, sides.left.length, sides.right.length);
   const height = BOX.head + rows * BOX.row + BOX.foot;
-  return { id: device.id, kind: 'device', device, model, width: BOX.width, height, ports };
+  const width = sides.left.length > 0 && sides.right.length > 0 ? BOX.wide : BOX.narrow;
+  return { id: device.id, kind: 'device', device, model, width, height, ports };
 };
 
 const boxOfLead = (lead: Lead, leadKind: LeadKind): ChartBox => {

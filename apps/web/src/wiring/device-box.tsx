@@ -14,15 +14,15 @@ export interface BoxData extends Record<string, unknown> {
   onPort: (port: ChartPort) => void;
 }
 
-const PortButton = ({
-  port,
-  deviceName,
-  onPort,
-}: {
+interface PortButtonProps {
   port: ChartPort;
+  /** No sockets on the other side: the whole width is its own. */
+  isAlone: boolean;
   deviceName: string;
   onPort: () => void;
-}) => {
+}
+
+const PortButton = ({ port, isAlone, deviceName, onPort }: PortButtonProps) => {
   const isLeft = port.side === 'left';
   return (
     <>
@@ -41,7 +41,7 @@ const PortButton = ({
         aria-hidden
       />
       <button
-        className={`nodrag absolute flex w-1/2 items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0' : 'right-0 flex-row-reverse text-right'}`}
+        className={`nodrag absolute flex ${isAlone ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0' : 'right-0 flex-row-reverse text-right'}`}
         style={{ top: port.y - BOX.row / 2, height: BOX.row }}
         onClick={(event) => {
           event.stopPropagation();
@@ -87,7 +87,13 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
         </span>
       </button>
       {box.ports.map((port) => (
-        <PortButton key={port.id} port={port} deviceName={device.name} onPort={() => onPort(port)} />
+        <PortButton
+          key={port.id}
+          port={port}
+          isAlone={box.ports.every(({ side }) => side === port.side)}
+          deviceName={device.name}
+          onPort={() => onPort(port)}
+        />
       ))}
     </div>
   );

@@ -15,7 +15,7 @@ const OPTIONS = {
   'elk.algorithm': 'layered',
   'elk.direction': 'RIGHT',
   'elk.edgeRouting': 'ORTHOGONAL',
-  'elk.layered.spacing.nodeNodeBetweenLayers': '76',
+  'elk.layered.spacing.nodeNodeBetweenLayers': '58',
   'elk.spacing.nodeNode': '26',
   'elk.layered.spacing.edgeNodeBetweenLayers': '16',
   'elk.layered.spacing.edgeEdgeBetweenLayers': '12',

@@ -35,13 +35,15 @@ export const LeadLine = memo(({ id, data }: EdgeProps & { data?: LineData }) => 
       <EdgeLabelRenderer>
         <button
           className={`nodrag nopan pointer-events-auto absolute flex items-center gap-1 border bg-paper px-1 text-[11.5px] ${isSelected ? 'border-focus font-bold' : severity ? 'border-transparent' : 'border-transparent opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
-          style={{ transform: `translate(-50%, -50%) translate(${middle.x}px, ${middle.y}px)` }}
+          style={{
+            transform: `translate(-50%, ${severity ? -50 : -115}%) translate(${middle.x}px, ${middle.y}px)`,
+          }}
           onClick={onSelect}
           aria-pressed={isSelected}
           aria-label={`Lead: ${name}${severity ? `, ${SEVERITY_WORDS[severity].toLowerCase()}` : ''}`}
         >
           {severity && <SeverityMark severity={severity} size={17} />}
-          {(isSelected || !severity) && name}
+          {!severity && <span className="block max-w-[190px] truncate">{name}</span>}
         </button>
       </EdgeLabelRenderer>
     </>

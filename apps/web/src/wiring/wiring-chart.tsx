@@ -101,6 +101,8 @@ const Chart = (props: WiringChartProps) => {
                 width: box.width,
                 height: box.height,
                 draggable: false,
+                // Boxes are neither dragged nor selected by the chart itself, but they hold buttons.
+                style: { pointerEvents: 'all' },
               },
             ];
           }),
@@ -131,6 +133,7 @@ const Chart = (props: WiringChartProps) => {
                 targetHandle: line.to.port,
                 data,
                 focusable: false,
+                ariaLabel: `${line.name}, ${line.from.box} to ${line.to.box}`,
               },
             ];
           }),

@@ -181,7 +181,7 @@ const mixerUsb: DeviceModel = {
     ),
     {
       controls: [{ id: 'phantom', label: 'Phantom 1–4', kind: 'switch', initial: false }],
-      ports: [{ id: 'aux', label: 'Stereo return (mini-jack)', connector: 'trs-35-socket', side: 'in' }],
+      ports: [{ id: 'aux', label: 'Stereo return', connector: 'trs-35-socket', side: 'in' }],
       elements: (['left', 'right'] as const).map((side) => ({
         kind: 'input' as const,
         id: `aux-${side}`,

@@ -1,0 +1,79 @@
+import AxeBuilder from '@axe-core/playwright';
+import { copyOfDemo, expect, MUSEUM, openWiring, test } from './app';
+
+/** WCAG 2.2 AA by axe, on every view, in both lights. */
+const axe = async (page: import('@playwright/test').Page) => {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(' | ')}`),
+  ).toEqual([]);
+};
+
+for (const light of ['light', 'dark'] as const) {
+  test.describe(light === 'light' ? 'by day' : 'by night', () => {
+    test.use({ colorScheme: light });
+
+    test('shelf', async ({ page }) => {
+      await page.goto('/rigs');
+      await expect(page.getByRole('link', { name: MUSEUM, exact: true })).toBeVisible();
+      await axe(page);
+      await page.getByRole('button', { name: 'New rig' }).click();
+      await axe(page);
+    });
+
+    test('wiring, with a device, a lead and each dialog', async ({ page, request }) => {
+      const id = await copyOfDemo(request, MUSEUM);
+      await openWiring(page, id);
+      await axe(page);
+      await page.goto(`/rigs/${id}/wiring?device=keeper-mic`);
+      await expect(page.getByRole('region', { name: "Selected: Keeper's microphone" })).toBeVisible();
+      await axe(page);
+      await page.goto(`/rigs/${id}/wiring?lead=caller-lead`);
+      await expect(page.getByRole('button', { name: 'Unplug', exact: true })).toBeVisible();
+      await axe(page);
+      await page.getByRole('button', { name: 'Add a device' }).click();
+      await axe(page);
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Connect two sockets' }).click();
+      const dialog = page.getByRole('dialog');
+      await dialog.getByRole('combobox', { name: 'From' }).selectOption('recorder jack');
+      await dialog.getByRole('combobox', { name: 'To' }).selectOption('mixer in4');
+      await expect(dialog.getByText('Danger:')).toBeVisible();
+      await axe(page);
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'History' }).click();
+      await expect(page.getByText('Created')).toBeVisible();
+      await axe(page);
+    });
+
+    test('levels', async ({ page, request }) => {
+      const id = await copyOfDemo(request, MUSEUM);
+      await page.goto(`/rigs/${id}/levels`);
+      await expect(page.getByRole('button', { name: /^Track Keeper: level/ })).toBeVisible();
+      await page.getByText('Assumptions behind these figures').click();
+      await axe(page);
+      await page.getByRole('button', { name: /^Call on Caller's laptop/ }).click();
+      await expect(page.getByText('This sound does not arrive.')).toBeVisible();
+      await axe(page);
+    });
+
+    test('errors', async ({ page }) => {
+      await page.goto('/rigs/ghost-000000/wiring');
+      await expect(page.getByRole('alert')).toContainText('There is no rig');
+      await axe(page);
+      await page.goto('/nowhere');
+      await expect(page.getByRole('alert')).toContainText('no view at this address');
+      await axe(page);
+    });
+  });
+}
+
+test('the light that was chosen stays', async ({ page }) => {
+  await page.goto('/rigs');
+  await page.getByRole('button', { name: 'Switch to night light' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'night');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'night');
+});

@@ -1,0 +1,47 @@
+import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+
+interface Shelved {
+  id: string;
+  name: string;
+}
+
+/** Every test watches for what must never happen: requests to elsewhere, refused styles, errors in the page. */
+export const test = base.extend<{ watch: string[] }>({
+  watch: [
+    async ({ page, baseURL }, use) => {
+      const seen: string[] = [];
+      page.on('request', (request) => {
+        const url = request.url();
+        if (!url.startsWith(baseURL!) && !/^(blob|data):/.test(url)) seen.push(`request to ${url}`);
+      });
+      page.on('pageerror', (error) => seen.push(`page error: ${error.message}`));
+      page.on('console', (message) => {
+        if (message.text().includes('Content Security Policy')) seen.push(message.text());
+      });
+      await use(seen);
+      expect(seen).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** A copy of a demo rig for one test alone. */
+export const copyOfDemo = async (request: APIRequestContext, name: string): Promise<string> => {
+  const shelf = (await (await request.get('/api/rigs')).json()) as Shelved[];
+  const original = shelf.find((rig) => rig.name === name)!;
+  const copy = await request.post(`/api/rigs/${original.id}/copy`, { data: {} });
+  return ((await copy.json()) as Shelved).id;
+};
+
+export const MUSEUM = 'Skerry Light oral history';
+
+export const openWiring = async (page: Page, id: string): Promise<void> => {
+  await page.goto(`/rigs/${id}/wiring`);
+  await expect(page.getByRole('button', { name: /^Output of Keeper's microphone/ })).toBeVisible();
+};
+
+export const isSaved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
+
+export const finding = (page: Page, code: string) => page.locator(`[data-code="${code}"]`);

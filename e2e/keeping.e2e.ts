@@ -1,0 +1,172 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { copyOfDemo, expect, isSaved, MUSEUM, test } from './app';
+
+/** Nothing typed or recorded is ever lost. */
+
+const gainOf = (page: import('@playwright/test').Page) =>
+  page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer' });
+
+test('without the server, edits are kept in this browser and sent later', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await expect(gainOf(page)).toHaveValue('54');
+  await page.route(`**/api/rigs/${id}`, (route) =>
+    route.request().method() === 'PUT' ? route.abort('connectionrefused') : route.continue(),
+  );
+  await gainOf(page).fill('51');
+  await expect(page.getByTestId('save-state')).toHaveText('Offline: kept in this browser, sent later');
+  // Closed and opened again before the server was back.
+  await page.reload();
+  await expect(gainOf(page)).toHaveValue('51');
+  await page.unroute(`**/api/rigs/${id}`);
+  await isSaved(page);
+  const stored = (await (await request.get(`/api/rigs/${id}`)).json()) as {
+    document: { devices: { id: string; settings: Record<string, number> }[] };
+  };
+  expect(stored.document.devices.find((device) => device.id === 'mixer')!.settings['gain1']).toBe(51);
+});
+
+test('the same rig edited in two tabs: the clash is shown, both versions survive', async ({
+  page,
+  context,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  const other = await context.newPage();
+  await page.goto(`/rigs/${id}/levels`);
+  await other.goto(`/rigs/${id}/levels`);
+  await expect(gainOf(other)).toHaveValue('54');
+  await gainOf(page).fill('40');
+  await isSaved(page);
+  await gainOf(other).fill('30');
+  const dialog = other.getByRole('dialog', { name: 'This rig was changed elsewhere' });
+  await expect(dialog).toBeVisible();
+  await expect(dialog.getByText('Lamp room mixer: different')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take theirs, keep mine as a copy' }).click();
+  await expect(other).not.toHaveURL(new RegExp(id));
+  await other.getByRole('link', { name: 'Levels' }).click();
+  await expect(gainOf(other)).toHaveValue('30');
+  await other.goto(`/rigs/${id}/levels`);
+  await expect(gainOf(other)).toHaveValue('40');
+});
+
+test('keeping mine makes a revision on top of theirs', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await expect(gainOf(page)).toHaveValue('54');
+  const open = (await (await request.get(`/api/rigs/${id}`)).json()) as { document: object };
+  await request.put(`/api/rigs/${id}`, {
+    data: { baseRevision: 1, label: 'Elsewhere', document: { ...open.document, notes: 'from elsewhere' } },
+  });
+  await gainOf(page).fill('33');
+  await page.getByRole('button', { name: 'Keep mine on top of theirs' }).click();
+  await isSaved(page);
+  const history = (await (await request.get(`/api/rigs/${id}/revisions`)).json()) as { label: string }[];
+  expect(history.map(({ label }) => label)).toEqual([
+    expect.stringContaining('Set Gain 1'),
+    'Elsewhere',
+    'Created',
+  ]);
+});
+
+test('an earlier state is brought back from the history', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await gainOf(page).fill('20');
+  await isSaved(page);
+  await page.getByRole('button', { name: 'History' }).click();
+  await page.getByRole('button', { name: 'Bring back revision 1' }).click();
+  await expect(gainOf(page)).toHaveValue('54');
+  await gainOf(page).fill('22');
+  await isSaved(page);
+});
+
+test('the shelf: new, copy, delete and undo, files in and out', async ({ page }) => {
+  await page.goto('/rigs');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByLabel('Name').fill('Harbour day');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of this rig')).toHaveValue('Harbour day');
+  await page.getByLabel('Name of this rig').fill('Harbour night');
+  await page.keyboard.press('Enter');
+  await isSaved(page);
+  await page.getByRole('link', { name: 'Diaphon' }).click();
+  await page.getByRole('button', { name: 'Copy Harbour night' }).click();
+  await expect(page.getByRole('link', { name: 'Harbour night (copy)' })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete Harbour night', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Harbour night', exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('link', { name: 'Harbour night', exact: true })).toBeVisible();
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save Harbour night as a file', exact: true }).click();
+  const file = await (await download).path();
+  await page.getByLabel('Rig file').setInputFiles(file);
+  await expect(page).toHaveURL(/harbour-night-[0-9a-f]{6}\/wiring/);
+
+  await page.goto('/rigs');
+  await page.getByLabel('Rig file').setInputFiles({
+    name: 'broken.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"diaphon-rig","version":1,"name":'),
+  });
+  const dialog = page.getByRole('dialog', { name: 'broken.json cannot be opened' });
+  await expect(dialog).toContainText('To mend:');
+});
+
+test('a server killed in the middle of saving leaves whole revisions', async () => {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'diaphon-kill-'));
+  const port = 4391;
+  const url = `http://127.0.0.1:${port}/api`;
+  const start = async (): Promise<ChildProcess> => {
+    const server = spawn('node', [join(__dirname, '../apps/server/dist/main.js')], {
+      env: { ...process.env, DIAPHON_DEMO: '1', DIAPHON_PORT: String(port), DIAPHON_DATA: dataFolder },
+      stdio: 'ignore',
+    });
+    await expect(async () => expect((await fetch(`${url}/health`)).ok).toBe(true)).toPass({
+      timeout: 15_000,
+    });
+    return server;
+  };
+  const kill = (server: ChildProcess) =>
+    new Promise((resolve) => {
+      server.once('exit', resolve);
+      server.kill('SIGKILL');
+    });
+
+  let server = await start();
+  const [rig] = (await (await fetch(`${url}/rigs`)).json()) as { id: string }[];
+  const open = (await (await fetch(`${url}/rigs/${rig!.id}`)).json()) as { document: object };
+  let confirmed = 1;
+  const writing = (async () => {
+    for (let revision = 1; revision < 400; revision += 1) {
+      const answer = await fetch(`${url}/rigs/${rig!.id}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          baseRevision: revision,
+          document: { ...open.document, notes: `note ${revision + 1}` },
+        }),
+      });
+      if (answer.ok) confirmed = revision + 1;
+    }
+  })().catch(() => undefined);
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  await kill(server);
+  await writing;
+
+  server = await start();
+  const after = (await (await fetch(`${url}/rigs/${rig!.id}`)).json()) as {
+    revision: number;
+    document: { notes: string };
+  };
+  // What was confirmed is there; the one in flight is there whole or not at all.
+  expect(confirmed).toBeGreaterThan(3);
+  expect([confirmed, confirmed + 1]).toContain(after.revision);
+  expect(after.document.notes).toBe(`note ${after.revision}`);
+  await kill(server);
+  rmSync(dataFolder, { recursive: true, force: true });
+});
