@@ -28,6 +28,11 @@ module.exports = {
     project('core', 'packages/core'),
     project('cli', 'packages/cli'),
     project('server', 'apps/server'),
-    project('web', 'apps/web'),
+    {
+      ...project('web', 'apps/web'),
+      // d3 comes as ES modules only.
+      transform: { ...transform, 'node_modules/.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
+      transformIgnorePatterns: ['node_modules/(?!(d3-[a-z-]+|internmap)/)'],
+    },
   ],
 };

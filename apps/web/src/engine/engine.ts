@@ -23,6 +23,8 @@ export const makeFeeder = (
 ) => {
   let waiting: Job | undefined;
   let isBusy = false;
+  /** After a failure nobody knows what the engine holds: it gets the whole document next. */
+  let isLost = false;
   const next = async () => {
     if (isBusy || !waiting) return;
     const job = waiting;
@@ -33,8 +35,10 @@ export const makeFeeder = (
         job.kind === 'open'
           ? await send.open(job.rig)
           : await send.apply({ label: 'edits', steps: job.edits.flatMap(({ steps }) => steps) });
+      isLost = false;
       onReadings(readings);
     } catch (error) {
+      isLost = true;
       onFailure(error);
     }
     isBusy = false;
@@ -47,7 +51,7 @@ export const makeFeeder = (
     },
     /** `rig` is the document after the edit, for when an opening is still waiting. */
     apply: (edit: Edit, rig: Rig) => {
-      if (waiting?.kind === 'open') waiting = { kind: 'open', rig };
+      if (isLost || waiting?.kind === 'open') waiting = { kind: 'open', rig };
       else if (waiting) waiting.edits.push(edit);
       else waiting = { kind: 'apply', edits: [edit] };
       void next();

@@ -32,6 +32,8 @@ const PortButton = ({ port, isAlone, deviceName, onPort }: PortButtonProps) => {
         position={isLeft ? Position.Left : Position.Right}
         style={{
           top: port.y,
+          // Above the button beside it: half of the ring lies on it.
+          zIndex: 2,
           width: 12,
           height: 12,
           borderRadius: 6,

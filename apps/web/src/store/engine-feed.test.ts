@@ -1,0 +1,105 @@
+import {
+  applyEdit,
+  setControl,
+  skerryLight,
+  solveRig,
+  type Edit,
+  type Readings,
+  type Rig,
+} from '@diaphon/core';
+import { configureStore } from '@reduxjs/toolkit';
+import { makeEngineFeed } from './engine-feed';
+import { readingsReducer } from './readings-slice';
+import { rigActions, rigReducer } from './rig-slice';
+
+const opened = (document: Rig) =>
+  rigActions.opened({ id: 'museum-000001', revision: 1, updatedAt: '', document });
+
+/** The engine as the worker runs it, here without the worker. */
+const makeEngine = () => {
+  let rig: Rig = skerryLight;
+  const passes: string[] = [];
+  const solve = async (next: Rig, name: string): Promise<Readings> => {
+    rig = next;
+    passes.push(name);
+    return solveRig(next);
+  };
+  return {
+    passes,
+    open: (next: Rig) => solve(next, 'open'),
+    apply: (edit: Edit) => solve(applyEdit(rig, edit).rig, `apply ${edit.steps.length}`),
+    rig: () => rig,
+  };
+};
+
+const setUp = () => {
+  const engine = makeEngine();
+  const store = configureStore({
+    reducer: { rig: rigReducer, readings: readingsReducer },
+    middleware: (defaults) =>
+      defaults({ serializableCheck: false, immutableCheck: false }).concat(makeEngineFeed(engine)),
+  });
+  return { engine, store };
+};
+const settled = async () => {
+  for (let turn = 0; turn < 20; turn += 1) await Promise.resolve();
+};
+
+describe('the engine follows the document', () => {
+  it('opens it, applies edits, undo and redo, and puts readings into the store', async () => {
+    const { engine, store } = setUp();
+    store.dispatch(opened(skerryLight));
+    await settled();
+    expect(store.getState().readings.readings!.findings[0]!.code).toBe('phantom-into-output');
+    store.dispatch(rigActions.edited({ edit: setControl(skerryLight, 'mixer', 'phantom', false) }));
+    await settled();
+    expect(store.getState().readings.readings!.findings[0]!.code).not.toBe('phantom-into-output');
+    store.dispatch(rigActions.undone());
+    await settled();
+    expect(engine.rig()).toEqual(skerryLight);
+    store.dispatch(rigActions.redone());
+    await settled();
+    expect(engine.rig()).toEqual(store.getState().rig.document);
+    expect(engine.passes).toEqual(['open', 'apply 1', 'apply 1', 'apply 1']);
+  });
+
+  it('edits that come while it works go together in the next pass', async () => {
+    const { engine, store } = setUp();
+    store.dispatch(opened(skerryLight));
+    for (const db of [50, 49, 48, 47]) {
+      const { document } = store.getState().rig;
+      store.dispatch(rigActions.edited({ edit: setControl(document!, 'mixer', 'gain1', db) }));
+    }
+    await settled();
+    expect(engine.passes).toEqual(['open', 'apply 4']);
+    expect(engine.rig()).toEqual(store.getState().rig.document);
+  });
+
+  it('a refused edit does not reach it', async () => {
+    const { engine, store } = setUp();
+    store.dispatch(opened(skerryLight));
+    store.dispatch(
+      rigActions.edited({ edit: { label: 'no', steps: [{ op: 'remove', collection: 'leads', id: 'x' }] } }),
+    );
+    await settled();
+    expect(engine.passes).toEqual(['open']);
+  });
+
+  it('a failure of the engine is said, and the next edit is tried all the same', async () => {
+    const { engine, store } = setUp();
+    store.dispatch(opened(skerryLight));
+    await settled();
+    const works = engine.apply;
+    engine.apply = () => Promise.reject(new Error('singular'));
+    store.dispatch(rigActions.edited({ edit: setControl(skerryLight, 'mixer', 'gain1', 1) }));
+    await settled();
+    expect(store.getState().readings.failure).toBe('singular');
+    expect(store.getState().readings.readings).not.toBeNull();
+    engine.apply = works;
+    store.dispatch(rigActions.edited({ edit: setControl(skerryLight, 'mixer', 'gain1', 2) }));
+    await settled();
+    expect(store.getState().readings.failure).toBeNull();
+    expect(engine.rig()).toEqual(store.getState().rig.document);
+    expect(engine.passes.at(-1)).toBe('open');
+  });
+});

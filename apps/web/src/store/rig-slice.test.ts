@@ -1,0 +1,105 @@
+import { setControl, setName, skerryLight, type Edit, type Rig } from '@diaphon/core';
+import type { OpenRig } from '../server/api';
+import { rigActions, rigReducer, type RigState } from './rig-slice';
+
+const open = (document: Rig = skerryLight, revision = 1): OpenRig => ({
+  id: 'museum-000001',
+  revision,
+  updatedAt: '2026-11-24T20:00:00.000Z',
+  document,
+});
+const after = (...actions: Parameters<typeof rigReducer>[1][]): RigState =>
+  actions.reduce<RigState>(
+    (state, action) => rigReducer(state, action),
+    rigReducer(undefined, { type: 'start' }),
+  );
+const gain = (db: number, at = 0) =>
+  rigActions.edited({ edit: setControl(skerryLight, 'mixer', 'gain1', db), key: 'gain', at });
+const gainOf = (state: RigState) =>
+  state.document!.devices.find(({ id }) => id === 'mixer')!.settings['gain1'];
+
+describe('editing the open rig', () => {
+  it('an edit waits to be saved and can be taken back and done again', () => {
+    const edited = after(rigActions.opened(open()), gain(40));
+    expect(gainOf(edited)).toBe(40);
+    expect(edited.save.kind).toBe('waiting');
+    const undone = rigReducer(edited, rigActions.undone());
+    expect(undone.document).toEqual(skerryLight);
+    const redone = rigReducer(undone, rigActions.redone());
+    expect(gainOf(redone)).toBe(40);
+    expect(redone.unsavedLabels).toHaveLength(3);
+  });
+
+  it('one drag is one step; a pause begins another', () => {
+    const dragged = after(
+      rigActions.opened(open()),
+      gain(50, 0),
+      gain(45, 400),
+      gain(40, 800),
+      gain(30, 9000),
+    );
+    expect(dragged.past).toHaveLength(2);
+    const once = rigReducer(dragged, rigActions.undone());
+    expect(gainOf(once)).toBe(40);
+    expect(gainOf(rigReducer(once, rigActions.undone()))).toBe(54);
+  });
+
+  it('a new edit forgets what was undone', () => {
+    const state = after(rigActions.opened(open()), gain(40), rigActions.undone(), gain(20));
+    expect(state.future).toEqual([]);
+  });
+
+  it('an edit that would break the document is refused with reasons, and nothing changes', () => {
+    const bad: Edit = {
+      label: 'Break it',
+      steps: [{ op: 'remove', collection: 'models', id: 'mixer-4-usb' }],
+    };
+    const state = after(rigActions.opened(open()), rigActions.edited({ edit: bad }));
+    expect(state.document).toBe(skerryLight);
+    expect(state.refused).toMatchObject({ label: 'Break it' });
+    expect(state.refused!.problems[0]!.where).toContain('model');
+    expect(rigReducer(state, rigActions.refusalSeen()).refused).toBeNull();
+  });
+
+  it('undo with nothing to undo does nothing', () => {
+    const state = after(rigActions.opened(open()));
+    expect(rigReducer(state, rigActions.undone())).toBe(state);
+    expect(rigReducer(state, rigActions.redone())).toBe(state);
+  });
+});
+
+describe('saving', () => {
+  it('what was edited while a save was on its way is still waiting afterwards', () => {
+    const state = after(
+      rigActions.opened(open()),
+      gain(40),
+      rigActions.saving(),
+      rigActions.edited({ edit: setName('Another name') }),
+      rigActions.saved({ revision: 2, labelsSent: 1, isNewer: true }),
+    );
+    expect(state.baseRevision).toBe(2);
+    expect(state.save.kind).toBe('waiting');
+    expect(state.unsavedLabels).toEqual(['Rename rig']);
+  });
+
+  it('keeping mine in a clash puts the next save on top of theirs', () => {
+    const theirs = open(skerryLight, 7);
+    const state = after(
+      rigActions.opened(open()),
+      gain(40),
+      rigActions.saveFailed({ kind: 'conflict', theirs }),
+      rigActions.conflictKeptMine(),
+    );
+    expect(state).toMatchObject({ baseRevision: 7, save: { kind: 'waiting' } });
+    expect(gainOf(state)).toBe(40);
+  });
+
+  it('an edit in a clash leaves the clash standing', () => {
+    const state = after(
+      rigActions.opened(open()),
+      rigActions.saveFailed({ kind: 'conflict', theirs: open(skerryLight, 7) }),
+      gain(40),
+    );
+    expect(state.save.kind).toBe('conflict');
+  });
+});

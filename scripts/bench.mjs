@@ -1,0 +1,142 @@
+/** Times what must feel instant. Prints a table and writes test-results/bench.json; medians, this machine. */
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { spawn } from 'node:child_process';
+import { gzipSync } from 'node:zlib';
+import { ensureBuilt, ensureInstalled, ROOT, say } from './steps.mjs';
+
+await ensureInstalled();
+await ensureBuilt();
+
+const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
+const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1];
+
+/** Median of one call, milliseconds, after the compiler has warmed to it. */
+const time = (work, runs = 41, warmUp = 60) => {
+  for (let run = 0; run < warmUp; run += 1) work();
+  const times = [];
+  for (let run = 0; run < runs; run += 1) {
+    const start = performance.now();
+    work();
+    times.push(performance.now() - start);
+  }
+  return median(times);
+};
+
+const rows = [];
+const row = (what, value, unit, limit) =>
+  rows.push({
+    what,
+    value: Number(value.toFixed(3)),
+    unit,
+    limit,
+    ok: limit === undefined || value <= limit,
+  });
+
+say('The engine (about half a minute)');
+/** A fresh list of leads makes every pass solve the circuit anew, as a changed lead would. */
+const fullPass = (rig) => time(() => core.solveRig({ ...rig, leads: [...rig.leads] }));
+const demo = core.DEMO_RIGS[0].rig;
+row('full engine pass, demo rig', fullPass(demo), 'ms', 8);
+row(
+  'pass after a gain edit, demo rig',
+  time(() => core.solveRig({ ...demo })),
+  'ms',
+);
+const sizes = [25, 50, 100, 200, 400];
+const passes = sizes.map((size) => {
+  const rig = core.generateRig(size);
+  const pass = fullPass(rig);
+  const isLimited = rig.devices.length === 200;
+  row(
+    `full engine pass, ${rig.devices.length} devices, ${rig.leads.length} leads`,
+    pass,
+    'ms',
+    isLimited ? 60 : undefined,
+  );
+  return { n: rig.devices.length, pass };
+});
+const [small, large] = [passes[0], passes[passes.length - 1]];
+row(
+  'growth from 25 to 400 devices, exponent',
+  Math.log(large.pass / small.pass) / Math.log(large.n / small.n),
+  '',
+  1.3,
+);
+
+say('What the first page loads');
+const assets = join(ROOT, 'apps/web/dist/assets');
+const page = readFileSync(join(ROOT, 'apps/web/dist/index.html'), 'utf8');
+const sizeOf = (file) => gzipSync(readFileSync(join(assets, file)), { level: 9 }).length / 1000;
+const scripts = readdirSync(assets).filter((file) => file.endsWith('.js'));
+/** The files a script imports at once, and theirs. */
+const withImports = (file, seen = new Set()) => {
+  if (seen.has(file)) return seen;
+  seen.add(file);
+  const text = readFileSync(join(assets, file), 'utf8');
+  for (const [, name] of text.matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g)) withImports(name, seen);
+  return seen;
+};
+const entry = /assets\/([\w.-]+\.js)"/.exec(page)[1];
+const firstLoad = (view) => {
+  const files = withImports(entry);
+  for (const script of scripts) if (script.startsWith(view)) withImports(script, files);
+  return [...files].reduce((sum, file) => sum + sizeOf(file), 0);
+};
+row('first load, shelf, JavaScript gzipped', firstLoad('shelf-view'), 'kB', 220);
+row('first load, levels', firstLoad('levels-view'), 'kB', 220);
+row('first load, wiring', firstLoad('wiring-view'), 'kB', 220);
+row('engine worker, beside the page', sizeOf(scripts.find((file) => file.startsWith('engine.worker'))), 'kB');
+row('layout worker, wiring only', sizeOf(scripts.find((file) => file.startsWith('elk-worker'))), 'kB');
+
+say('Saving');
+const dataFolder = mkdtempSync(join(tmpdir(), 'diaphon-bench-'));
+const port = 4393;
+const server = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], {
+  env: { ...process.env, DIAPHON_PORT: String(port), DIAPHON_DATA: dataFolder },
+  stdio: 'ignore',
+});
+const api = async (method, path, body) => {
+  const answer = await fetch(`http://127.0.0.1:${port}/api${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  });
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+  return answer.json();
+};
+const answers = () =>
+  api('GET', '/health').then(
+    () => true,
+    () => false,
+  );
+for (let tries = 0; !(await answers()); tries += 1) {
+  if (tries > 100) throw new Error('The server did not start within ten seconds.');
+  await new Promise((resolve) => setTimeout(resolve, 100));
+}
+const saves = async (rig, count) => {
+  const { id } = await api('POST', '/rigs', { name: 'Bench', document: rig });
+  const times = [];
+  for (let revision = 1; revision <= count; revision += 1) {
+    const document = { ...rig, notes: `Edit ${revision}` };
+    const start = performance.now();
+    await api('PUT', `/rigs/${id}`, { baseRevision: revision, document, label: 'Bench' });
+    times.push(performance.now() - start);
+  }
+  return median(times.slice(20));
+};
+row('save request, demo rig', await saves(demo, 120), 'ms', 20);
+row('save request, 200 devices', await saves(core.generateRig(200), 60), 'ms');
+server.kill();
+rmSync(dataFolder, { recursive: true, force: true });
+
+mkdirSync(join(ROOT, 'test-results'), { recursive: true });
+writeFileSync(join(ROOT, 'test-results/bench.json'), `${JSON.stringify(rows, null, 2)}\n`);
+say('Medians (test-results/bench.json)');
+for (const { what, value, unit, limit, ok } of rows) {
+  const bound = limit === undefined ? '' : `  limit ${limit} ${unit} ${ok ? 'kept' : 'MISSED'}`;
+  console.log(`  ${what.padEnd(46)} ${String(value).padStart(9)} ${unit.padEnd(3)}${bound}`);
+}
+process.exit(rows.every(({ ok }) => ok) ? 0 : 1);
