@@ -53,7 +53,8 @@ export const createApp = async (settings: Settings): Promise<NestExpressApplicat
   );
   app.use(sameOriginOnly(settings));
   if (settings.passphrase) app.use(passphraseOnly(settings.passphrase));
-  app.use(compression());
+  // Files gain by it once; answers of the API are small and wanted at once.
+  app.use(compression({ filter: (request) => !request.url.startsWith('/api') }));
   app.useBodyParser('json', { limit: '5mb' });
   app.setGlobalPrefix('api');
   app.useGlobalFilters(new ErrorFilter(databaseFile(settings.dataFolder)));

@@ -41,7 +41,7 @@ export class RigsController {
   @ApiOperation({ summary: 'Save a new revision made from the revision you opened' })
   @ApiParam({ name: 'id', type: String })
   @ApiBody({ schema: api.SAVE })
-  @ApiResponse({ status: 200, schema: api.OPEN_RIG })
+  @ApiResponse({ status: 200, schema: api.SAVED_RIG })
   @ApiResponse({ status: 409, description: 'Changed elsewhere: holds both versions', schema: api.ERROR })
   @ApiResponse({ status: 422, description: 'The document does not hold together', schema: api.ERROR })
   save(

@@ -16,6 +16,7 @@ const object = (
 });
 
 export const ERROR = object({ code: text, message: text, where: text, hint: text });
+export const SAVED_RIG = object({ id: text, revision: whole, updatedAt: date });
 export const OPEN_RIG = object({ id: text, revision: whole, updatedAt: date, document });
 export const SHELF: SchemaObject = {
   type: 'array',

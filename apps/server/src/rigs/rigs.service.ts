@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
-import { emptyRig, readRigValue, type Rig } from '@diaphon/core';
+import { emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
+import Ajv2020 from 'ajv/dist/2020';
 import { Op, type Transaction } from 'sequelize';
 import { RevisionRow, RigRow } from '../database/models';
 import { Writes } from '../database/writes';
@@ -17,10 +18,14 @@ export interface RigOnShelf {
   summary: RigSummary;
 }
 
-export interface OpenRig {
+/** What a save answers: the document is the one that was sent. */
+export interface SavedRig {
   id: string;
   revision: number;
   updatedAt: string;
+}
+
+export interface OpenRig extends SavedRig {
   document: Rig;
 }
 
@@ -39,9 +44,11 @@ const slug = (name: string): string =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 60) || 'rig';
 
+const fitsSchema = new Ajv2020({ strict: false }).compile(RIG_SCHEMA);
+
 /** Takes a document that came from outside, or answers with everything that is wrong with it. */
 const readDocument = (value: object): Rig => {
-  const read = readRigValue(value);
+  const read = readRigValue(value, fitsSchema);
   if (read.ok) return read.rig;
   const first = read.problems[0]!;
   throw new ApiError(
@@ -103,14 +110,19 @@ export class RigsService {
    * Saves a new revision made from `baseRevision`.
    * @throws ApiError 409 with both versions when someone else saved in between, 422 for a document that does not hold
    */
-  async save(id: string, body: SaveBody): Promise<OpenRig> {
+  async save(id: string, body: SaveBody): Promise<SavedRig> {
     const document = readDocument(body.document);
-    return this.writes.run(async (transaction) => {
+    return this.writes.run(async (transaction): Promise<SavedRig> => {
       const row = await this.find(id, transaction);
-      if (row.revision === body.baseRevision) return this.append(row, document, body.label, transaction);
+      if (row.revision === body.baseRevision) {
+        const { revision, updatedAt } = await this.append(row, document, body.label, transaction);
+        return { id, revision, updatedAt };
+      }
       const theirs = await this.open(row, transaction);
       // The same save sent twice (an answer got lost on the way) is not a clash.
-      if (JSON.stringify(theirs.document) === JSON.stringify(document)) return theirs;
+      if (JSON.stringify(theirs.document) === JSON.stringify(document)) {
+        return { id, revision: theirs.revision, updatedAt: theirs.updatedAt };
+      }
       throw new ApiError(
         409,
         {
@@ -145,7 +157,8 @@ export class RigsService {
 
   async restore(id: string, number: number, baseRevision: number): Promise<OpenRig> {
     const { document } = await this.revision(id, number);
-    return this.save(id, { baseRevision, document, label: `Restored revision ${number}` });
+    const saved = await this.save(id, { baseRevision, document, label: `Restored revision ${number}` });
+    return { ...saved, document };
   }
 
   async copy(id: string, name: string | undefined): Promise<OpenRig> {

@@ -34,10 +34,13 @@ export interface RigOnShelf {
   };
 }
 
-export interface OpenRig {
+export interface SavedRig {
   id: string;
   revision: number;
   updatedAt: string;
+}
+
+export interface OpenRig extends SavedRig {
   document: Rig;
 }
 
@@ -74,7 +77,7 @@ export const api = {
   create: (name: string, document?: Rig) => call<OpenRig>('POST', '/rigs', { name, document }),
   open: (id: string) => call<OpenRig>('GET', rig(id)),
   save: (id: string, baseRevision: number, document: Rig, label: string) =>
-    call<OpenRig>('PUT', rig(id), { baseRevision, document, label }),
+    call<SavedRig>('PUT', rig(id), { baseRevision, document, label }),
   history: (id: string, before?: number) =>
     call<RevisionEntry[]>('GET', `${rig(id)}/revisions?limit=50${before ? `&before=${before}` : ''}`),
   restore: (id: string, revision: number, baseRevision: number) =>

@@ -1,11 +1,11 @@
 import { isAnyOf, type Middleware, type UnknownAction } from '@reduxjs/toolkit';
 import type { Rig } from '@diaphon/core';
-import { explain, ServerError, type OpenRig } from '../server/api';
+import { explain, ServerError, type OpenRig, type SavedRig } from '../server/api';
 import { rigActions, type RigState } from './rig-slice';
 import { dropUnsent, keepUnsent } from './unsent';
 
 interface AutosaveParts {
-  save: (id: string, baseRevision: number, document: Rig, label: string) => Promise<OpenRig>;
+  save: (id: string, baseRevision: number, document: Rig, label: string) => Promise<SavedRig>;
   storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
   /** Quiet time after an edit before it is sent, milliseconds. */
   quietMs: number;

@@ -1,14 +1,17 @@
 import type { Place, PortRef } from '@diaphon/core';
 import { Plus } from 'lucide-react';
-import { useCallback, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { FindingsPanel } from '../findings/findings-panel';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
-import { AddDeviceDialog } from './add-device-dialog';
-import { ConnectDialog } from './connect-dialog';
 import { Inspector } from './inspector';
 import { WiringChart } from './wiring-chart';
+
+const AddDeviceDialog = lazy(async () => ({
+  default: (await import('./add-device-dialog')).AddDeviceDialog,
+}));
+const ConnectDialog = lazy(async () => ({ default: (await import('./connect-dialog')).ConnectDialog }));
 
 /** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
 export const WiringView = () => {
@@ -76,18 +79,20 @@ export const WiringView = () => {
           <FindingsPanel onShow={show} />
         </div>
       </aside>
-      {isAdding && (
-        <AddDeviceDialog onClose={() => setIsAdding(false)} onAdded={(device) => select({ device })} />
-      )}
-      {connecting && (
-        <ConnectDialog
-          rig={rig}
-          from={connecting.from}
-          to={connecting.to}
-          onClose={() => setConnecting(null)}
-          onConnected={(lead) => select({ lead })}
-        />
-      )}
+      <Suspense>
+        {isAdding && (
+          <AddDeviceDialog onClose={() => setIsAdding(false)} onAdded={(device) => select({ device })} />
+        )}
+        {connecting && (
+          <ConnectDialog
+            rig={rig}
+            from={connecting.from}
+            to={connecting.to}
+            onClose={() => setConnecting(null)}
+            onConnected={(lead) => select({ lead })}
+          />
+        )}
+      </Suspense>
     </main>
   );
 };

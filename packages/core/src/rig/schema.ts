@@ -14,9 +14,9 @@ const DB = number(-300, 300);
 const OHMS = number(1e-3, 1e12);
 
 type Shape = Record<string, unknown>;
-const object = (required: Shape, optional: Shape = {}) => ({
+const object = <R extends Shape>(required: R, optional: Shape = {}) => ({
   type: 'object',
-  properties: { ...required, ...optional },
+  properties: { ...required, ...optional } as R & Shape,
   required: Object.keys(required),
   additionalProperties: false,
 });
@@ -28,93 +28,101 @@ const TOLERANCE = object({ volts: number(0, 1000), milliamps: number(0, 10_000) 
 const SIGNAL = oneOf(['microphone', 'line', 'headphone', 'instrument', 'aes3']);
 const pair = (items: Shape) => ({ type: 'array', items, minItems: 2, maxItems: 2 });
 
+/**
+ * One of several shapes, told apart by `kind`. Written with if/then rather than anyOf: only the shape that is meant
+ * is tried, which is quicker, and errors speak of that shape alone.
+ */
+const byKind = (...shapes: { properties: { kind: { const: string } } }[]): Shape => ({
+  type: 'object',
+  required: ['kind'],
+  properties: { kind: { enum: shapes.map(({ properties }) => properties.kind.const) } },
+  allOf: shapes.map((shape) => ({
+    if: { properties: { kind: shape.properties.kind }, required: ['kind'] },
+    then: shape,
+  })),
+});
+
 const element = (kind: string, required: Shape, optional: Shape = {}) =>
   object({ kind: { const: kind }, id: POINT, ...required }, { when: WHEN, ...optional });
 
-const ELEMENT = {
-  anyOf: [
-    element(
-      'output',
-      { drive: oneOf(['floating', 'both-legs', 'one-leg', 'single']), plus: PIN, ohms: OHMS, signal: SIGNAL },
-      {
-        minus: PIN,
-        ground: PIN,
-        dcOhms: OHMS,
-        idleOhms: OHMS,
-        tolerates: TOLERANCE,
-        maxDbu: DB,
-        poweredBy: POINT,
-        pair: POINT,
-        thermal: { type: 'boolean' },
-      },
-    ),
-    element(
-      'input',
-      { drive: oneOf(['differential', 'single']), plus: PIN, ground: PIN, ohms: OHMS, signal: SIGNAL },
-      { minus: PIN, dcOhms: OHMS, maxDbu: DB },
-    ),
-    element(
-      'feed',
-      {
-        legs: { ...list(PIN, 2), minItems: 1 },
-        ground: PIN,
-        volts: number(0, 100),
-        ohmsEach: OHMS,
-        standard: oneOf(['P48', 'P24', 'P12', 'plug-in']),
-      },
-      { control: POINT },
-    ),
-    element('load', {
+const ELEMENT = byKind(
+  element(
+    'output',
+    { drive: oneOf(['floating', 'both-legs', 'one-leg', 'single']), plus: PIN, ohms: OHMS, signal: SIGNAL },
+    {
+      minus: PIN,
+      ground: PIN,
+      dcOhms: OHMS,
+      idleOhms: OHMS,
+      tolerates: TOLERANCE,
+      maxDbu: DB,
+      poweredBy: POINT,
+      pair: POINT,
+      thermal: { type: 'boolean' },
+    },
+  ),
+  element(
+    'input',
+    { drive: oneOf(['differential', 'single']), plus: PIN, ground: PIN, ohms: OHMS, signal: SIGNAL },
+    { minus: PIN, dcOhms: OHMS, maxDbu: DB },
+  ),
+  element(
+    'feed',
+    {
       legs: { ...list(PIN, 2), minItems: 1 },
       ground: PIN,
-      milliamps: number(1e-4, 14),
-      standard: oneOf(['P48', 'plug-in']),
-      minVolts: number(0, 60),
-    }),
-    element('resistor', { a: PIN, b: PIN, ohms: OHMS }),
-    element('capacitor', { a: PIN, b: PIN, farads: number(1e-15, 1) }),
-    element('transformer', {
-      primary: pair(PIN),
-      secondary: pair(PIN),
-      ratio: number(1e-3, 1e3),
-      primaryOhms: OHMS,
-      secondaryOhms: OHMS,
-    }),
-    element('bond', { pins: { ...list(PIN, 50), minItems: 2 } }),
-  ],
-};
+      volts: number(0, 100),
+      ohmsEach: OHMS,
+      standard: oneOf(['P48', 'P24', 'P12', 'plug-in']),
+    },
+    { control: POINT },
+  ),
+  element('load', {
+    legs: { ...list(PIN, 2), minItems: 1 },
+    ground: PIN,
+    milliamps: number(1e-4, 14),
+    standard: oneOf(['P48', 'plug-in']),
+    minVolts: number(0, 60),
+  }),
+  element('resistor', { a: PIN, b: PIN, ohms: OHMS }),
+  element('capacitor', { a: PIN, b: PIN, farads: number(1e-15, 1) }),
+  element('transformer', {
+    primary: pair(PIN),
+    secondary: pair(PIN),
+    ratio: number(1e-3, 1e3),
+    primaryOhms: OHMS,
+    secondaryOhms: OHMS,
+  }),
+  element('bond', { pins: { ...list(PIN, 50), minItems: 2 } }),
+);
 
-const CONTROL = {
-  anyOf: [
-    object({
-      id: POINT,
-      label: NAME,
-      kind: { const: 'gain' },
-      minDb: DB,
-      maxDb: DB,
-      stepDb: number(0.01, 20),
-      initial: DB,
-    }),
-    object({ id: POINT, label: NAME, kind: { const: 'switch' }, initial: { type: 'boolean' } }),
-    object({
-      id: POINT,
-      label: NAME,
-      kind: { const: 'choice' },
-      options: { ...list(NAME, 50), minItems: 1 },
-      initial: NAME,
-    }),
-  ],
-};
+const CONTROL = byKind(
+  object({
+    id: POINT,
+    label: NAME,
+    kind: { const: 'gain' },
+    minDb: DB,
+    maxDb: DB,
+    stepDb: number(0.01, 20),
+    initial: DB,
+  }),
+  object({ id: POINT, label: NAME, kind: { const: 'switch' }, initial: { type: 'boolean' } }),
+  object({
+    id: POINT,
+    label: NAME,
+    kind: { const: 'choice' },
+    options: { ...list(NAME, 50), minItems: 1 },
+    initial: NAME,
+  }),
+);
 
-const NOISE = {
-  anyOf: [
-    object({
-      kind: { const: 'ein' },
-      table: { ...list({ type: 'array', items: DB, minItems: 2, maxItems: 2 }, 50), minItems: 1 },
-    }),
-    object({ kind: { const: 'level' }, level: DB }),
-  ],
-};
+const NOISE = byKind(
+  object({
+    kind: { const: 'ein' },
+    table: { ...list({ type: 'array', items: DB, minItems: 2, maxItems: 2 }, 50), minItems: 1 },
+  }),
+  object({ kind: { const: 'level' }, level: DB }),
+);
 
 const MODEL = object({
   id: ID,
