@@ -1,0 +1,186 @@
+import { buildRig, type RigRows } from '../../demo';
+import { solveRig } from '../../offers';
+import { applyEdit, lookup, type Edit, type Rig } from '../../rig';
+import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
+import {
+  bypass,
+  insertBooster,
+  insertLaptopIsolator,
+  splitToTwoInputs,
+  useBestLead,
+  useOtherInput,
+  withArticle,
+} from './rewire';
+import { bestLead, isHarmed, matingLeads, reach, subRig } from './trial';
+import { solveCircuit } from '../../circuit';
+
+const rigOf = (rows: Omit<RigRows, 'name'>): Rig => buildRig({ name: 'fix', ...rows });
+const done = (rig: Rig, edit: Edit): Rig => applyEdit(rig, edit).rig;
+const farEnd = (rig: Rig, device: string, port = 'out') => {
+  const plugged = lookup(rig).inPort(device, port);
+  return plugged?.lead.ends[plugged.end === 0 ? 1 : 0];
+};
+
+const laptopInXlr = rigOf({
+  devices: [
+    { id: 'laptop', model: 'laptop-c' },
+    { id: 'desk', model: 'mixer-4-usb', settings: { phantom: true } },
+  ],
+  leads: [{ id: 'bad', kind: 'mini-xlr', ends: ['laptop.jack', 'desk.in1'], lengthM: 3 }],
+});
+const badLead = laptopInXlr.leads[0]!;
+
+describe('rewiring', () => {
+  it('another input: the stereo return takes the laptop with a straight stereo lead', () => {
+    const [fix] = useOtherInput(laptopInXlr, badLead);
+    expect(fix!.label).toBe('Plug it into Stereo return with a stereo mini-jack lead');
+    expect(farEnd(done(laptopInXlr, fix!.edit), 'laptop', 'jack')).toEqual({ device: 'desk', port: 'aux' });
+  });
+
+  it('with the return taken there is no other input, and the isolator box is the way', () => {
+    const taken = done(laptopInXlr, {
+      label: 'take the return',
+      steps: [
+        {
+          op: 'put',
+          collection: 'leads',
+          item: { ...badLead, id: 'x', ends: [{ device: 'desk', port: 'aux' }, null] },
+        },
+      ],
+    });
+    expect(useOtherInput(taken, badLead)).toEqual([]);
+    const boxed = done(taken, insertLaptopIsolator(taken, badLead)[0]!.edit);
+    expect(solveRig(boxed).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+    expect(boxed.devices.at(-1)!.model).toBe('isolator-laptop');
+  });
+
+  it('left and right on two inputs of their own', () => {
+    const player = rigOf({
+      devices: [
+        { id: 'player', model: 'player' },
+        { id: 'box', model: 'interface-2' },
+      ],
+      leads: [{ kind: 'mini-trs', ends: ['player.out', 'box.in1'] }],
+    });
+    const split = done(player, splitToTwoInputs(player, player.leads[0]!)[0]!.edit);
+    expect(split.leads[0]).toMatchObject({ kind: 'mini-two-ts' });
+    expect(split.leads[0]!.ends.slice(1)).toEqual([
+      { device: 'box', port: 'in1' },
+      { device: 'box', port: 'in2' },
+    ]);
+  });
+
+  it('the best lead replaces a wrong one, and a good one is left alone', () => {
+    const wrong = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-4-usb' },
+      ],
+      leads: [{ kind: 'xlr-trs', ends: ['mic.out', 'desk.in1'] }],
+    });
+    const [fix] = useBestLead(wrong, wrong.leads[0]!);
+    const mended = done(wrong, fix!.edit);
+    expect(mended.leads[0]!.kind).toBe('xlr');
+    expect(useBestLead(mended, mended.leads[0]!)).toEqual([]);
+  });
+
+  it('a booster goes behind a microphone with phantom on, and bypass takes it out again', () => {
+    const rig = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-broadcast' },
+        { id: 'desk', model: 'mixer-4-usb' },
+      ],
+      leads: [{ kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 6 }],
+    });
+    const boosted = done(rig, insertBooster(rig, 'mic')[0]!.edit);
+    expect(boosted.devices.find(({ id }) => id === 'desk')!.settings['phantom']).toBe(true);
+    expect(farEnd(boosted, 'mic')).toEqual({ device: 'booster', port: 'in' });
+    const straight = done(boosted, bypass(boosted, 'booster')[0]!.edit);
+    expect(farEnd(straight, 'mic')).toEqual({ device: 'desk', port: 'in1' });
+  });
+
+  it('no booster on a lead that is not a plain microphone lead', () => {
+    expect(insertBooster(laptopInXlr, 'laptop')).toEqual([]);
+    expect(bypass(laptopInXlr, 'laptop')).toEqual([]);
+  });
+
+  it.each([
+    ['XLR lead', 'an XLR lead'],
+    ['Stereo mini-jack lead', 'a stereo mini-jack lead'],
+    ['In-line pad, 20 dB', 'an in-line pad, 20 dB'],
+    ['TRS lead 6.35 mm', 'a TRS lead 6.35 mm'],
+    ['USB lead A to B', 'a USB lead A to B'],
+    ['RCA to TS 6.35 mm lead', 'an RCA to TS 6.35 mm lead'],
+  ])('%s → %s', (name, words) => {
+    expect(withArticle(name)).toBe(words);
+  });
+});
+
+describe('supplies', () => {
+  const unfed = rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-condenser-budget' },
+      { id: 'adapter', model: 'adapter-xlr-usb' },
+      { id: 'desk', model: 'interface-2' },
+    ],
+    leads: [{ kind: 'xlr', ends: ['mic.out', 'adapter.in1'], lengthM: 3 }],
+  });
+
+  it('moves a condenser to a free input that can feed it, and switches that on', () => {
+    const [fix] = moveToFedInput(unfed, 'mic');
+    const moved = done(unfed, fix!.edit);
+    expect(farEnd(moved, 'mic')).toEqual({ device: 'desk', port: 'in1' });
+    expect(solveRig(moved).findings.map(({ code }) => code)).not.toContain('no-phantom');
+  });
+
+  it('or offers a microphone that needs none', () => {
+    const swapped = done(unfed, swapForDynamic(unfed, 'mic')[0]!.edit);
+    expect(swapped.devices[0]!.model).toBe('mic-dynamic-hand');
+    expect(swapForDynamic(unfed, 'ghost')).toEqual([]);
+  });
+
+  it('mends a broken lead in an output', () => {
+    const broken = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-4-usb' },
+      ],
+      leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'desk.in1'], broken: ['hot'] }],
+    });
+    const [fix] = mendOutputLead(broken, 'mic');
+    expect(done(broken, fix!.edit).leads[0]!.broken).toEqual([]);
+    expect(mendOutputLead(rigOf({ devices: [{ id: 'mic', model: 'mic-dynamic-hand' }] }), 'mic')).toEqual([]);
+  });
+});
+
+describe('trying leads', () => {
+  const a = { device: 'laptop', port: 'jack' };
+
+  it('no lead is the best when each that fits does harm', () => {
+    const bare = { ...laptopInXlr, leads: [] };
+    expect(matingLeads(bare, a, { device: 'desk', port: 'in1' }).map(({ kind }) => kind.id)).toEqual([
+      'mini-xlr',
+    ]);
+    expect(bestLead(bare, a, { device: 'desk', port: 'in1' })).toBeUndefined();
+    expect(bestLead(bare, a, { device: 'desk', port: 'aux' })!.kind.id).toBe('mini');
+  });
+
+  it('harm is DC beyond what the model says it survives', () => {
+    const circuit = solveCircuit(lookup(laptopInXlr));
+    expect(isHarmed(laptopInXlr, circuit, 'laptop')).toBe(true);
+    expect(isHarmed(laptopInXlr, circuit, 'desk')).toBe(false);
+  });
+
+  it('reach: how a mono sound of one device arrives at another', () => {
+    expect(reach(laptopInXlr, 'laptop', 'desk')).toMatchObject({ harms: true, legLost: false, fed: true });
+    expect(reach(laptopInXlr, 'laptop', 'desk').monoDb).toBeLessThan(-100);
+    expect(reach(laptopInXlr, 'desk', 'laptop').monoDb).toBe(-Infinity);
+  });
+
+  it('a part of a rig keeps its devices, the leads between them, and their models', () => {
+    const part = subRig(laptopInXlr, ['desk']);
+    expect(part.devices.map(({ id }) => id)).toEqual(['desk']);
+    expect(part.leads).toEqual([]);
+    expect(part.models.map(({ id }) => id)).toEqual(['mixer-4-usb']);
+  });
+});

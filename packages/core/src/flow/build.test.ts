@@ -1,0 +1,180 @@
+import { buildRig, skerryLight, type RigRows } from '../demo';
+import { solveCircuit } from '../circuit';
+import { lookup } from '../rig';
+import { appId, buildFlow, einAt, pointId, trackId, voiceId } from './build';
+import { noiseLevels, positions, propagate } from './propagate';
+import { usbTree } from './usb-links';
+
+const flowOf = (rows: RigRows) => {
+  const find = lookup(buildRig(rows));
+  return buildFlow(find, solveCircuit(find), usbTree(find));
+};
+
+const recorder = (device: string, channel = 1) => ({
+  id: 'rec',
+  name: 'Recorder',
+  kind: 'recorder' as const,
+  input: { device, stream: 'usb-in' },
+  output: null,
+  tracks: [{ id: 't', name: 'T', channel }],
+});
+
+const usbVoice = (distanceM: number, offAxisDeg = 0): RigRows => ({
+  name: 'a voice at a USB microphone',
+  devices: [
+    { id: 'mic', model: 'mic-usb', settings: { gain: 0 } },
+    { id: 'pc', model: 'laptop-c', apps: [recorder('mic')] },
+  ],
+  leads: [{ kind: 'usb-c-c', ends: ['pc.usb1', 'mic.usb'], lengthM: 1 }],
+  people: [{ id: 'ann', name: 'Ann', effort: 'normal' }],
+  placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM, offAxisDeg }],
+});
+
+describe('equivalent input noise between the rows of a data sheet', () => {
+  const table: [number, number][] = [
+    [0, -98],
+    [20, -114],
+    [60, -128],
+  ];
+  it.each([
+    [0, -98],
+    [10, -106],
+    [20, -114],
+    [40, -121],
+    [60, -128],
+    [-10, -98],
+    [75, -128],
+  ])('at %f dB: %f dBu', (gain, ein) => {
+    expect(einAt(table, gain)).toBeCloseTo(ein, 9);
+  });
+});
+
+describe('the ways of sound', () => {
+  it('air: 2.92 ms for each metre at 343 m/s (physics), and the inverse-square law', () => {
+    const edge = (distanceM: number) => flowOf(usbVoice(distanceM)).out.get(voiceId('ann'))![0]!;
+    expect(edge(1).delayMs).toBeCloseTo(2.92, 2);
+    expect(edge(0.5).gainDb - edge(1).gainDb).toBeCloseTo(6.02, 2);
+    expect(edge(1).kind).toBe('air');
+  });
+
+  it('a cardioid hears 6.02 dB less from the side', () => {
+    const gain = (degrees: number) => flowOf(usbVoice(1, degrees)).out.get(voiceId('ann'))![0]!.gainDb;
+    expect(gain(90) - gain(0)).toBeCloseTo(-6.02, 2);
+  });
+
+  it('a track hears its channel only while the device hangs on that computer', () => {
+    const rows = usbVoice(0.2);
+    const sink = trackId('pc', 'rec', 't');
+    expect(flowOf(rows).into.get(sink)).toHaveLength(1);
+    expect(flowOf({ ...rows, leads: [] }).into.get(sink)).toBeUndefined();
+  });
+
+  it('a track of a channel that the stream does not have hears nothing', () => {
+    const rows = usbVoice(0.2);
+    rows.devices[1]!.apps = [recorder('mic', 9)];
+    expect(flowOf(rows).into.get(trackId('pc', 'rec', 't'))).toBeUndefined();
+  });
+
+  it('a player plays into what it chose; a call sends what it hears', () => {
+    const graph = flowOf({
+      name: 'call',
+      devices: [
+        {
+          id: 'pc',
+          model: 'laptop-c',
+          apps: [
+            {
+              id: 'call',
+              name: 'Call',
+              kind: 'call',
+              input: { device: 'pc', stream: 'jack-in' },
+              output: { device: 'pc', stream: 'jack-out' },
+              tracks: [],
+            },
+            { id: 'tune', name: 'Tune', kind: 'player', input: null, output: null, tracks: [] },
+          ],
+        },
+      ],
+    });
+    const plays = graph.out.get(appId('pc', 'call', 'out'))!.map(({ to }) => to);
+    expect(plays).toEqual([pointId('pc', 'play-L'), pointId('pc', 'play-R')]);
+    expect(graph.into.get(appId('pc', 'call', 'in'))!.map(({ from }) => from)).toEqual([
+      pointId('pc', 'mic-in'),
+    ]);
+    expect(graph.out.has(appId('pc', 'tune', 'out'))).toBe(false);
+    expect(graph.sources.map(({ name }) => name)).toContain('Tune on Laptop with USB-C only');
+  });
+
+  it('a volume all the way down is off, not very quiet', () => {
+    const rig = (volume: number) =>
+      flowOf({ name: 'v', devices: [{ id: 'player', model: 'player', settings: { volume } }] });
+    expect(rig(-40).out.get(pointId('player', 'programme-L'))).toHaveLength(1);
+    expect(rig(0).out.get(pointId('player', 'programme-L'))![0]!.gainDb).toBe(0);
+  });
+
+  it('a receiver in mono mode puts each transmitter on both sides, in stereo mode on one', () => {
+    const ways = (mode: string) =>
+      flowOf({ name: 'r', devices: [{ id: 'r', model: 'receiver-dual', settings: { mode } }] }).out.get(
+        pointId('r', 'capsule1'),
+      )!.length;
+    expect(ways('mono')).toBe(2);
+    expect(ways('stereo')).toBe(1);
+  });
+
+  it('unfed electronics pass nothing', () => {
+    const graph = flowOf({ name: 'c', devices: [{ id: 'mic', model: 'mic-condenser-large' }] });
+    expect(graph.out.has(pointId('mic', 'capsule'))).toBe(false);
+  });
+});
+
+describe('arrivals and noise', () => {
+  const find = lookup(skerryLight);
+  const graph = buildFlow(find, solveCircuit(find), usbTree(find));
+  const at = positions(graph);
+
+  it('every edge goes forward in the order, except those set aside as feedback', () => {
+    const back = new Set(graph.feedback);
+    for (const edges of graph.out.values()) {
+      for (const edge of edges) {
+        if (!back.has(edge)) expect(at.get(edge.from)!).toBeLessThan(at.get(edge.to)!);
+      }
+    }
+  });
+
+  it('a sound that reaches a mix by two ways arrives as their sum', () => {
+    const source = graph.sources.find(({ person }) => person === 'keeper')!;
+    const { amplitude } = propagate(graph, at, source);
+    const size = (id: string) => Math.hypot(amplitude.get(id)!.re, amplitude.get(id)!.im);
+    // Alone in the mix: as strong as behind its own converter.
+    expect(size('mixer:mix-L')).toBeCloseTo(size('mixer:digital1'), 9);
+  });
+
+  it('noise grows along the way: no node is quieter than what flows into it', () => {
+    const noise = noiseLevels(graph);
+    const back = new Set(graph.feedback);
+    for (const [id, edges] of graph.into) {
+      for (const edge of edges) {
+        const from = noise.get(edge.from);
+        if (from === undefined || back.has(edge)) continue;
+        expect(noise.get(id)!).toBeGreaterThanOrEqual(from + edge.gainDb - 1e-9);
+      }
+    }
+  });
+
+  it('the noise of a coil is that of its resistance (Johnson–Nyquist: 150 Ω, −130.96 dBu)', () => {
+    expect(noiseLevels(graph).get('keeper-mic:emf')).toBeCloseTo(-130.96, 2);
+  });
+});
+
+describe('loops', () => {
+  /** Loudspeakers and returns that feed one another must not hang the engine. */
+  it('a mixer output plugged into its own input is set aside, and everything stays finite', () => {
+    const graph = flowOf({
+      name: 'loop',
+      devices: [{ id: 'desk', model: 'mixer-4-usb', settings: { gain1: 20 } }],
+      leads: [{ kind: 'trs-xlr', ends: ['desk.outL', 'desk.in1'], lengthM: 1 }],
+    });
+    expect(graph.feedback.length).toBeGreaterThan(0);
+    for (const level of noiseLevels(graph).values()) expect(Number.isFinite(level)).toBe(true);
+  });
+});
