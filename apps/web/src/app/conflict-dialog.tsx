@@ -1,4 +1,3 @@
-import type { Rig } from '@diaphon/core';
 import { useNavigate } from 'react-router';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
@@ -6,25 +5,7 @@ import { api, explain, type OpenRig } from '../server/api';
 import { rigActions } from '../store/rig-slice';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { dropUnsent } from '../store/unsent';
-
-const PARTS = ['devices', 'leads', 'people', 'placements'] as const;
-
-/** What differs between two documents, by name, so that a choice can be made. */
-const differences = (mine: Rig, theirs: Rig): string[] =>
-  PARTS.flatMap((part) => {
-    const text = (rig: Rig) => new Map(rig[part].map((item) => [item.id, JSON.stringify(item)]));
-    const [here, there] = [text(mine), text(theirs)];
-    const nameOf = (id: string) => {
-      const item = [...mine[part], ...theirs[part]].find((candidate) => candidate.id === id);
-      return item && 'name' in item ? item.name : id;
-    };
-    return [...new Set([...here.keys(), ...there.keys()])]
-      .filter((id) => here.get(id) !== there.get(id))
-      .map((id) => {
-        if (!here.has(id)) return `${nameOf(id)}: only in theirs`;
-        return there.has(id) ? `${nameOf(id)}: different` : `${nameOf(id)}: only in yours`;
-      });
-  });
+import { rigDifferences } from './rig-differences';
 
 /** The same rig was changed in two places: both versions are kept until one is chosen. */
 export const ConflictDialog = ({ theirs, onClose }: { theirs: OpenRig; onClose: () => void }) => {
@@ -32,7 +13,7 @@ export const ConflictDialog = ({ theirs, onClose }: { theirs: OpenRig; onClose: 
   const navigate = useNavigate();
   const mine = useAppSelector((state) => state.rig.document);
   if (!mine) return null;
-  const listed = differences(mine, theirs.document);
+  const listed = rigDifferences(mine, theirs.document);
 
   const takeTheirs = () => {
     dropUnsent(localStorage, theirs.id);

@@ -1,22 +1,7 @@
-import { AIMS, verdictOf, type Strand, type Target } from '@diaphon/core';
-import { quantity, figure } from '../look/figures';
+import { AIMS, type Strand, type Target } from '@diaphon/core';
 import { SeverityMark } from '../look/severity';
 import { ChannelThumb } from './channel-chart';
-
-/** How a strand stands, in a few words; only voices have an aim. */
-const standing = (strand: Strand, target: Target): { words: string; isTrouble: boolean } => {
-  const end = strand.stages[strand.stages.length - 1]!;
-  if (!strand.arrives) return { words: `does not get past “${end.label}”`, isTrouble: true };
-  if (strand.person === null) return { words: quantity(end.typical, end.unit), isTrouble: false };
-  const { kind, level, byDb } = verdictOf(AIMS[target], strand);
-  const measure = AIMS[target].measure === 'peak' ? 'peaks ' : '';
-  const reading = `${measure}${quantity(level, end.unit)}`;
-  if (kind === 'on-target') return { words: `${reading}, on target`, isTrouble: false };
-  return {
-    words: `${reading}, ${figure(byDb)} dB ${kind === 'too-quiet' ? 'too quiet' : 'too loud'}`,
-    isTrouble: true,
-  };
-};
+import { standing } from './standing';
 
 interface StrandListProps {
   strands: Strand[];

@@ -1,4 +1,5 @@
 import { useEffect, useId, useState } from 'react';
+import { readNumber, snapTo } from './number-input';
 
 interface NumberFieldProps {
   label: string;
@@ -13,14 +14,6 @@ interface NumberFieldProps {
   hideSlider?: boolean;
 }
 
-const clampTo = (
-  value: number,
-  { min, max, step }: Pick<NumberFieldProps, 'min' | 'max' | 'step'>,
-): number => {
-  const snapped = min + Math.round((value - min) / step) * step;
-  return Number(Math.min(max, Math.max(min, snapped)).toFixed(6));
-};
-
 /**
  * A value by number and by fine slider. Typing takes effect at once when it makes sense; what does not make sense
  * stays in the field with the reason, and nothing changes.
@@ -34,14 +27,11 @@ export const NumberField = (props: NumberFieldProps) => {
     if (!isTyping) setText(String(value));
   }, [value, isTyping]);
 
-  const typed = Number(text.replace('−', '-').replace(',', '.'));
-  const isWrong = isTyping && (text.trim() === '' || !Number.isFinite(typed) || typed < min || typed > max);
-
+  const isWrong = isTyping && readNumber(text, props) === undefined;
   const type = (next: string) => {
     setText(next);
-    const number = Number(next.replace('−', '-').replace(',', '.'));
-    if (next.trim() !== '' && Number.isFinite(number) && number >= min && number <= max)
-      onChange(clampTo(number, props));
+    const number = readNumber(next, props);
+    if (number !== undefined) onChange(snapTo(number, props));
   };
 
   return (
@@ -65,7 +55,7 @@ export const NumberField = (props: NumberFieldProps) => {
               const turn = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0;
               if (turn === 0) return;
               event.preventDefault();
-              const next = clampTo(value + turn * (event.shiftKey ? 10 : 1), props);
+              const next = snapTo(value + turn * (event.shiftKey ? 10 : 1), props);
               onChange(next);
               setText(String(next));
             }}

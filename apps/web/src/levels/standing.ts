@@ -1,0 +1,17 @@
+import { AIMS, verdictOf, type Strand, type Target } from '@diaphon/core';
+import { figure, quantity } from '../look/figures';
+
+/** How a strand stands, in a few words; only voices have an aim. */
+export const standing = (strand: Strand, target: Target): { words: string; isTrouble: boolean } => {
+  const end = strand.stages[strand.stages.length - 1]!;
+  if (!strand.arrives) return { words: `does not get past “${end.label}”`, isTrouble: true };
+  if (strand.person === null) return { words: quantity(end.typical, end.unit), isTrouble: false };
+  const { kind, level, byDb } = verdictOf(AIMS[target], strand);
+  const measure = AIMS[target].measure === 'peak' ? 'peaks ' : '';
+  const reading = `${measure}${quantity(level, end.unit)}`;
+  if (kind === 'on-target') return { words: `${reading}, on target`, isTrouble: false };
+  return {
+    words: `${reading}, ${figure(byDb)} dB ${kind === 'too-quiet' ? 'too quiet' : 'too loud'}`,
+    isTrouble: true,
+  };
+};
