@@ -70,8 +70,11 @@ export interface OutputElement extends ElementBase {
   maxDbu?: number;
   /** The load that must be fed for this output to work (a condenser's or a booster's electronics). */
   poweredBy?: string;
-  /** The other side of a stereo pair. */
+  /** The other side of a stereo pair, and which side this one is. */
   pair?: string;
+  side?: 'left' | 'right';
+  /** Usual level it works at, dBu; absent: usual for its kind of signal. */
+  nominalDbu?: number;
   /** Thermal noise of `ohms` is this output's own noise (coils); electronics state theirs on a path. */
   thermal?: boolean;
 }
@@ -89,6 +92,11 @@ export interface InputElement extends ElementBase {
   dcOhms?: number;
   signal: SignalKind;
   maxDbu?: number;
+  side?: 'left' | 'right';
+  /** Nominal levels it can bring to its working level, dBu; absent: usual for its kind of signal. */
+  accepts?: [coldestDbu: number, hottestDbu: number];
+  /** How much less it hears what is equal on both legs, dB; absent: 60. */
+  commonModeRejectionDb?: number;
 }
 
 /** Phantom (two legs) or plug-in power (one leg): a voltage through a resistor to each leg. */
@@ -259,6 +267,8 @@ export interface DeviceModel {
   about: string;
   /** `bonded`: its ground is tied to the room's (mains or USB); `floating`: battery or no supply. */
   ground: 'bonded' | 'floating';
+  /** How it is powered; `earthed` ties its metal to the mains earth. Absent: nothing of its own. */
+  supply?: 'earthed' | 'double-insulated' | 'usb' | 'battery';
   ports: Port[];
   controls: Control[];
   elements: CircuitElement[];

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildRig, DEMO_RIGS, type RigRows } from '../demo';
 import { lookup, type Rig } from '../rig';
-import { MID_BAND_HZ } from './circuit';
+import { MID_BAND_HZ } from './sound';
 import { joinPins, splitIslands } from './nets';
 import { partsOf } from './parts';
 import { netsOf, type Analysis, type Primitive } from './primitives';

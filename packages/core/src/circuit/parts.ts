@@ -1,8 +1,14 @@
 import type { CircuitElement, Conductor, When } from '../catalogue';
-import { controlValue, type Device, type Lead, type Lookup } from '../rig';
+import {
+  controlValue,
+  DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
+  type Device,
+  type Lead,
+  type Lookup,
+} from '../rig';
 import { lower } from './lower';
 import type { Nets } from './nets';
-import { GROUND, type Analysis, type Primitive } from './primitives';
+import { GROUND, type Analysis, type Net, type Primitive } from './primitives';
 
 /** Leak from a battery device's metal to the room, ohms: a hand, a table. Common practice, no published source. */
 const FLOATING_LEAK_OHMS = 10e6;
@@ -37,6 +43,23 @@ const screenAt = (screen: Conductor, pin: string): string => {
   return screen.joins.find((contact) => contact.startsWith(end)) ?? screen.joins[0]!;
 };
 
+/** Name of the source that stands for everything a room presses into its leads. */
+export const INTERFERENCE = 'interference';
+/** High enough that the source of a current loads nothing, ohms. */
+const CURRENT_SOURCE_OHMS = 1e9;
+
+const interferenceInto = (net: Net, find: Lookup, lengthM: number): Primitive => {
+  const perM = find.rig.assumptions.interferenceNanoampsPerM ?? DEFAULT_INTERFERENCE_NANOAMPS_PER_M;
+  return {
+    kind: 'emf',
+    source: INTERFERENCE,
+    a: net,
+    b: GROUND,
+    ohms: CURRENT_SOURCE_OHMS,
+    volts: perM * 1e-9 * lengthM * CURRENT_SOURCE_OHMS,
+  };
+};
+
 const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Primitive[] => {
   const kind = find.leadKindOf(lead.id);
   if (!kind || kind.usb) return [];
@@ -52,6 +75,10 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
     if (!first) continue;
     if (ohms > 0 && !lead.broken.includes(conductor.name)) {
       for (const pin of rest) parts.push({ kind: 'resistor', a: net(first), b: net(pin), ohms });
+    }
+    // What the room presses into this wire; the screen carries it away for itself.
+    if (analysis === 'ac' && conductor !== screen && lead.lengthM > 0 && kind.screen) {
+      parts.push(interferenceInto(net(first), find, lead.lengthM));
     }
     // Half of the capacitance at either end of each wire to the screen.
     if (analysis === 'ac' && farads > 0 && screen && conductor !== screen) {

@@ -26,6 +26,7 @@ const oneOf = (...values: readonly (readonly (string | boolean)[])[]) => ({ enum
 const WHEN = object({ control: POINT, is: { type: ['boolean', 'string'] } });
 const TOLERANCE = object({ volts: number(0, 1000), milliamps: number(0, 10_000) });
 const SIGNAL = oneOf(['microphone', 'line', 'headphone', 'instrument', 'aes3']);
+const SIDE = oneOf(['left', 'right']);
 const pair = (items: Shape) => ({ type: 'array', items, minItems: 2, maxItems: 2 });
 
 /**
@@ -58,13 +59,22 @@ const ELEMENT = byKind(
       maxDbu: DB,
       poweredBy: POINT,
       pair: POINT,
+      side: SIDE,
+      nominalDbu: DB,
       thermal: { type: 'boolean' },
     },
   ),
   element(
     'input',
     { drive: oneOf(['differential', 'single']), plus: PIN, ground: PIN, ohms: OHMS, signal: SIGNAL },
-    { minus: PIN, dcOhms: OHMS, maxDbu: DB },
+    {
+      minus: PIN,
+      dcOhms: OHMS,
+      maxDbu: DB,
+      side: SIDE,
+      accepts: pair(DB),
+      commonModeRejectionDb: number(0, 200),
+    },
   ),
   element(
     'feed',
@@ -124,63 +134,66 @@ const NOISE = byKind(
   object({ kind: { const: 'level' }, level: DB }),
 );
 
-const MODEL = object({
-  id: ID,
-  name: NAME,
-  kind: oneOf(DEVICE_KINDS),
-  about: TEXT,
-  ground: oneOf(['bonded', 'floating']),
-  ports: list(
-    object(
-      { id: POINT, label: NAME, connector: ID, side: oneOf(['in', 'out']) },
-      {
-        usb: object({
-          role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
-          version: oneOf(['2.0', '3']),
-        }),
-      },
+const MODEL = object(
+  {
+    id: ID,
+    name: NAME,
+    kind: oneOf(DEVICE_KINDS),
+    about: TEXT,
+    ground: oneOf(['bonded', 'floating']),
+    ports: list(
+      object(
+        { id: POINT, label: NAME, connector: ID, side: oneOf(['in', 'out']) },
+        {
+          usb: object({
+            role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
+            version: oneOf(['2.0', '3']),
+          }),
+        },
+      ),
+      100,
     ),
-    100,
-  ),
-  controls: list(CONTROL, 200),
-  elements: list(ELEMENT, 300),
-  points: list(
-    object(
-      {
+    controls: list(CONTROL, 200),
+    elements: list(ELEMENT, 300),
+    points: list(
+      object(
+        {
+          id: POINT,
+          label: NAME,
+          unit: oneOf(['dBu', 'dBFS', 'dB SPL']),
+          role: oneOf(['capsule', 'programme', 'stage', 'converter', 'mix', 'stream', 'driver']),
+        },
+        { ceiling: DB, omniPart: number(0, 1), level: DB, crestDb: number(0, 40) },
+      ),
+      300,
+    ),
+    paths: list(
+      object(
+        { from: POINT, to: POINT },
+        {
+          gainDb: DB,
+          unitShiftDb: DB,
+          controls: list(object({ control: POINT }, { onDb: DB }), 10),
+          noise: NOISE,
+          delayMs: number(0, 10_000),
+          when: WHEN,
+          poweredBy: POINT,
+        },
+      ),
+      1000,
+    ),
+    streams: list(
+      object({
         id: POINT,
         label: NAME,
-        unit: oneOf(['dBu', 'dBFS', 'dB SPL']),
-        role: oneOf(['capsule', 'programme', 'stage', 'converter', 'mix', 'stream', 'driver']),
-      },
-      { ceiling: DB, omniPart: number(0, 1), level: DB, crestDb: number(0, 40) },
+        direction: oneOf(['to-computer', 'from-computer']),
+        channels: list(POINT, 100),
+      }),
+      20,
     ),
-    300,
-  ),
-  paths: list(
-    object(
-      { from: POINT, to: POINT },
-      {
-        gainDb: DB,
-        unitShiftDb: DB,
-        controls: list(object({ control: POINT }, { onDb: DB }), 10),
-        noise: NOISE,
-        delayMs: number(0, 10_000),
-        when: WHEN,
-        poweredBy: POINT,
-      },
-    ),
-    1000,
-  ),
-  streams: list(
-    object({
-      id: POINT,
-      label: NAME,
-      direction: oneOf(['to-computer', 'from-computer']),
-      channels: list(POINT, 100),
-    }),
-    20,
-  ),
-});
+  },
+  { supply: oneOf(['earthed', 'double-insulated', 'usb', 'battery']) },
+);
 
 const LEAD_KIND = object(
   {
@@ -226,12 +239,15 @@ export const RIG_SCHEMA = {
     name: NAME,
     notes: TEXT,
     target: oneOf(TARGETS),
-    assumptions: object({
-      speechCrestDb: number(0, 40),
-      gainTravelLimit: number(0, 1),
-      callLevelDbfs: number(-80, 0),
-      callCrestDb: number(0, 40),
-    }),
+    assumptions: object(
+      {
+        speechCrestDb: number(0, 40),
+        gainTravelLimit: number(0, 1),
+        callLevelDbfs: number(-80, 0),
+        callCrestDb: number(0, 40),
+      },
+      { interferenceNanoampsPerM: number(0, 1000) },
+    ),
     models: list(MODEL, 500),
     leadKinds: list(LEAD_KIND, 500),
     devices: list(

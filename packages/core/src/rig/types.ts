@@ -80,6 +80,8 @@ export interface Assumptions {
   callLevelDbfs: number;
   /** Peaks of that sound above it, dB. Common practice. */
   callCrestDb: number;
+  /** Hum and noise pressed into each wire of a lead for each metre, nanoamps. Common practice; absent: 1. */
+  interferenceNanoampsPerM?: number;
 }
 
 /** What should, or must never, arrive where. */
@@ -113,6 +115,9 @@ export const DEFAULT_ASSUMPTIONS: Assumptions = {
   callLevelDbfs: -20,
   callCrestDb: 12,
 };
+
+/** The same where a document does not say. */
+export const DEFAULT_INTERFERENCE_NANOAMPS_PER_M = 1;
 
 /** A rig with nothing in it. */
 export const emptyRig = (name: string): Rig => ({

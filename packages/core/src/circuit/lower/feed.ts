@@ -1,6 +1,6 @@
 import type { FeedElement } from '../../catalogue';
 import type { Analysis, Primitive } from '../primitives';
-import type { Place } from './index';
+import type { Place } from './place';
 
 /** Name of the DC source all feeds share: they are there together or not at all. */
 export const SUPPLIES = 'supplies';

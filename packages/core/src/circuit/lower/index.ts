@@ -1,20 +1,11 @@
 import type { CircuitElement } from '../../catalogue';
-import type { Analysis, Net, Primitive } from '../primitives';
+import type { Analysis, Primitive } from '../primitives';
 import { lowerFeed } from './feed';
 import { lowerInput } from './input';
 import { lowerLoad } from './load';
 import { lowerOutput } from './output';
+import type { Place } from './place';
 import { lowerTransformer } from './transformer';
-
-/** What an element needs to know to become primitives. */
-export interface Place {
-  /** The net of a pin reference of this device or lead. */
-  net: (pin: string) => Net;
-  /** Name of this element's own source: `device:element`. */
-  source: string;
-  /** Whether a switch control stands on; for a feed without one, always. */
-  isOn: (control: string | undefined) => boolean;
-}
 
 type Lowering<K extends CircuitElement['kind']> = (
   element: Extract<CircuitElement, { kind: K }>,

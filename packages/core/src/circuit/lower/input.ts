@@ -1,6 +1,6 @@
 import type { InputElement } from '../../catalogue';
 import type { Analysis, Primitive } from '../primitives';
-import type { Place } from './index';
+import type { Place } from './place';
 
 /** Each leg's share of the input impedance; DC only where no capacitor blocks it. */
 export const lowerInput = (element: InputElement, analysis: Analysis, { net }: Place): Primitive[] => {

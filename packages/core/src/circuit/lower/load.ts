@@ -1,7 +1,7 @@
 import { NOMINAL_FEEDS } from '../../catalogue/feeds';
 import type { LoadElement } from '../../catalogue';
 import type { Analysis, Primitive } from '../primitives';
-import type { Place } from './index';
+import type { Place } from './place';
 
 /**
  * Electronics as the resistance that draws their stated current from a nominal feed, (V − R·I) / I, shared by the legs.

@@ -1,6 +1,6 @@
 import type { OutputElement } from '../../catalogue';
 import type { Analysis, Net, Primitive } from '../primitives';
-import type { Place } from './index';
+import type { Place } from './place';
 
 /** The four ways of driving two legs, 1 V open-circuit between them (or to ground). */
 const sound = (element: OutputElement, { net, source }: Place): Primitive[] => {

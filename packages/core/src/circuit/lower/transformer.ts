@@ -1,6 +1,6 @@
 import type { TransformerElement } from '../../catalogue';
 import type { Analysis, Primitive } from '../primitives';
-import type { Place } from './index';
+import type { Place } from './place';
 
 /** For sound an ideal transformer behind its winding resistances; for DC two pieces of wire with nothing between. */
 export const lowerTransformer = (

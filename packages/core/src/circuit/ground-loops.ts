@@ -1,0 +1,102 @@
+import { contactsBetween, type LeadKind } from '../catalogue';
+import type { Lead, Lookup } from '../rig';
+
+/** One piece of the ring: a lead's screen, a USB lead, or the earth wires of the mains. */
+export interface LoopPiece {
+  from: string;
+  to: string;
+  /** Absent for the mains earth. */
+  lead?: string;
+}
+
+/** A ring of metal that hum can flow round in. */
+export interface GroundLoop {
+  pieces: LoopPiece[];
+}
+
+/** The mains earth that every earthed plug leads to. */
+export const EARTH = 'earth';
+
+/** Which of a device's contacts are its metal. */
+const groundContacts = (find: Lookup, device: string): Set<string> => {
+  const bonds = find.modelOf(device)?.elements.filter((element) => element.kind === 'bond') ?? [];
+  return new Set(bonds.filter(({ pins }) => pins.includes('chassis')).flatMap(({ pins }) => pins));
+};
+
+/** The contacts of a plugged end that touch the device's metal. */
+const groundedPins = (find: Lookup, lead: Lead, kind: LeadKind, end: number): Set<string> => {
+  const plugged = lead.ends[end];
+  if (!plugged || !('device' in plugged)) return new Set();
+  const socket = find.port(plugged.device, plugged.port)?.connector ?? '';
+  const metal = groundContacts(find, plugged.device);
+  const touching = contactsBetween(kind.ends[end]?.connector ?? '', socket) ?? [];
+  return new Set(
+    touching.flatMap(([ofPlug, ofSocket]) =>
+      metal.has(`${plugged.port}.${ofSocket}`) ? [`${end}.${ofPlug}`] : [],
+    ),
+  );
+};
+
+/** The devices whose metal a lead joins: by a wire from ground contact to ground contact, or by USB. */
+const joinedByLead = (find: Lookup, lead: Lead): [string, string][] => {
+  const kind = find.leadKindOf(lead.id);
+  if (!kind) return [];
+  const deviceAt = (end: number) => {
+    const plugged = lead.ends[end];
+    return plugged && 'device' in plugged ? plugged.device : undefined;
+  };
+  const metal = kind.ends.map((_, end) => groundedPins(find, lead, kind, end));
+  const pairs: [string, string][] = [];
+  for (const conductor of kind.conductors) {
+    if (lead.broken.includes(conductor.name)) continue;
+    const ends = kind.ends.flatMap((_, end) => {
+      const isMetal = kind.usb || conductor.joins.some((pin) => metal[end]!.has(pin));
+      const device = deviceAt(end);
+      return isMetal && device ? [device] : [];
+    });
+    for (const other of ends.slice(1)) if (ends[0] !== other) pairs.push([ends[0]!, other]);
+  }
+  return pairs;
+};
+
+const metalEdges = (find: Lookup): LoopPiece[] => [
+  ...find.rig.devices.flatMap(({ id }): LoopPiece[] =>
+    find.modelOf(id)?.supply === 'earthed' ? [{ from: id, to: EARTH }] : [],
+  ),
+  ...find.rig.leads.flatMap((lead) =>
+    joinedByLead(find, lead).map(([from, to]): LoopPiece => ({ from, to, lead: lead.id })),
+  ),
+];
+
+/** Every ring that the metal of devices, leads and the mains earth makes: one for each piece that closes a ring. */
+export const findGroundLoops = (find: Lookup): GroundLoop[] => {
+  const tree = new Map<string, LoopPiece[]>();
+  const grow = (piece: LoopPiece) => {
+    for (const node of [piece.from, piece.to]) tree.set(node, [...(tree.get(node) ?? []), piece]);
+  };
+  const wayBetween = (start: string, goal: string): LoopPiece[] | undefined => {
+    const came = new Map<string, LoopPiece | null>([[start, null]]);
+    const queue = [start];
+    for (let at = queue.shift(); at !== undefined && !came.has(goal); at = queue.shift()) {
+      for (const piece of tree.get(at) ?? []) {
+        const next = piece.from === at ? piece.to : piece.from;
+        if (came.has(next)) continue;
+        came.set(next, piece);
+        queue.push(next);
+      }
+    }
+    if (!came.has(goal)) return undefined;
+    const way: LoopPiece[] = [];
+    for (let at = goal, piece = came.get(at); piece; piece = came.get(at)) {
+      way.push(piece);
+      at = piece.from === at ? piece.to : piece.from;
+    }
+    return way;
+  };
+  return metalEdges(find).flatMap((piece): GroundLoop[] => {
+    const way = wayBetween(piece.from, piece.to);
+    if (way) return [{ pieces: [piece, ...way] }];
+    grow(piece);
+    return [];
+  });
+};

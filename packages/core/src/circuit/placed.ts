@@ -1,0 +1,60 @@
+import type { FeedElement, InputElement, LoadElement, OutputElement } from '../catalogue';
+import type { Lookup } from '../rig';
+import type { Nets } from './nets';
+import { isActive } from './parts';
+import { GROUND, type Net } from './primitives';
+
+/** An element and the device it is in. */
+export interface Placed<E> {
+  device: string;
+  element: E;
+}
+
+export interface Elements {
+  outputs: Placed<OutputElement>[];
+  inputs: Placed<InputElement>[];
+  feeds: Placed<FeedElement>[];
+  loads: Placed<LoadElement>[];
+}
+
+/** Every element of a rig that counts as its controls stand, by what it is. */
+export const gatherElements = (find: Lookup): Elements => {
+  const all: Elements = { outputs: [], inputs: [], feeds: [], loads: [] };
+  for (const device of find.rig.devices) {
+    for (const element of find.modelOf(device.id)?.elements ?? []) {
+      if (!isActive(find, device, element.when)) continue;
+      if (element.kind === 'output') all.outputs.push({ device: device.id, element });
+      else if (element.kind === 'input') all.inputs.push({ device: device.id, element });
+      else if (element.kind === 'feed') all.feeds.push({ device: device.id, element });
+      else if (element.kind === 'load') all.loads.push({ device: device.id, element });
+    }
+  }
+  return all;
+};
+
+export type Legged = Placed<{ plus: string; minus?: string; ground?: string }>;
+
+/** The nets of an element's legs and ground. */
+export const netsOfLegs = (nets: Nets, { device, element: { plus, minus, ground } }: Legged): Net[] =>
+  [plus, minus, ground].flatMap((pin) => (pin === undefined ? [] : [nets.ofDevice(device, pin)]));
+
+/** Elements by the first of their nets that is not the room's ground; it tells the island they belong to. */
+export const byLiveNet = <P extends Legged>(nets: Nets, placed: readonly P[]): Map<Net, P[]> => {
+  const map = new Map<Net, P[]>();
+  for (const one of placed) {
+    const net = netsOfLegs(nets, one).find((candidate) => candidate !== GROUND);
+    if (net === undefined) continue;
+    const there = map.get(net);
+    if (there) there.push(one);
+    else map.set(net, [one]);
+  }
+  return map;
+};
+
+/** The contacts an input listens to. */
+export const inputLegs = (element: InputElement): string[] =>
+  element.drive === 'differential' ? [element.plus, element.minus!] : [element.plus];
+
+/** The contacts an output drives. */
+export const outputLegs = (element: OutputElement): string[] =>
+  element.minus ? [element.plus, element.minus] : [element.plus];
