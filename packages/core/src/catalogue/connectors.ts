@@ -1,4 +1,4 @@
-import type { ConnectorFace, ConnectorKind, Mating } from './types';
+import type { ConnectorFace, ConnectorKind, Mating, Medium } from './types';
 
 const xlr = (id: string, name: string, mirrored: boolean): ConnectorKind => {
   const x = (value: number) => (mirrored ? 100 - value : value);
@@ -23,14 +23,35 @@ const jack = (id: string, name: string, pins: string[], socket: boolean): Connec
   return { id, name, medium: 'analogue', sex, pins, face: { outline: socket ? 'jack' : 'barrel', contacts } };
 };
 
-const usb = (id: string, name: string): ConnectorKind => ({
+/** A connector for data or light: what goes through it is not solved as a circuit. */
+const data = (id: string, name: string, medium: Medium): ConnectorKind => ({
   id,
   name,
-  medium: 'usb',
+  medium,
   sex: id.endsWith('plug') ? 'plug' : 'socket',
   pins: ['bus'],
   face: { outline: 'slot', contacts: { bus: [50, 50] } },
 });
+
+const usb = (id: string, name: string): ConnectorKind => data(id, name, 'usb');
+
+/** Plug and socket of one shape. */
+const both = (id: string, name: string, medium: Medium): ConnectorKind[] =>
+  ['plug', 'socket'].map((half) => data(`${id}-${half}`, `${name} ${half}`, medium));
+
+/** Data connectors of which plug and socket simply go together. */
+const DATA_SHAPES: [id: string, name: string, medium: Medium][] = [
+  ['usb-micro', 'USB micro', 'usb'],
+  ['usb-mini', 'USB mini', 'usb'],
+  ['ieee1394-4', 'IEEE 1394 4-pin', 'ieee1394'],
+  ['ieee1394-6', 'IEEE 1394 6-pin', 'ieee1394'],
+  ['ieee1394-9', 'IEEE 1394 9-pin', 'ieee1394'],
+  ['tunnel-old', 'PCIe tunnel, older shape,', 'tunnel'],
+  ['tunnel-c', 'PCIe tunnel, USB-C shape,', 'tunnel'],
+  ['optical', 'Optical (S/PDIF or ADAT)', 'optical'],
+  ['hdmi', 'HDMI', 'video'],
+  ['midi', 'MIDI 5-pin', 'midi'],
+];
 
 /** Pins: XLR per IEC 61076-2-103 / AES14 (1 shield, 2 in-phase, 3 return); T tip, R ring, S sleeve. */
 export const CONNECTORS: ConnectorKind[] = [
@@ -64,6 +85,9 @@ export const CONNECTORS: ConnectorKind[] = [
   usb('usb-b-socket', 'USB-B socket'),
   usb('usb-c-plug', 'USB-C plug'),
   usb('usb-c-socket', 'USB-C socket'),
+  ...DATA_SHAPES.flatMap((shape) => both(...shape)),
+  jack('loudspeaker-plug', 'Loudspeaker plug', ['1+', '1-'], false),
+  jack('loudspeaker-socket', 'Loudspeaker socket', ['1+', '1-'], true),
 ];
 
 const straight = (a: string, b: string, pins: string[]): Mating => ({
@@ -154,4 +178,8 @@ export const MATINGS: Mating[] = [
   straight('usb-a-plug', 'usb-a-socket', ['bus']),
   straight('usb-b-plug', 'usb-b-socket', ['bus']),
   straight('usb-c-plug', 'usb-c-socket', ['bus']),
+  ...DATA_SHAPES.map(([id]) => straight(`${id}-plug`, `${id}-socket`, ['bus'])),
+  // The same shape: a USB lead goes into a tunnel socket and works there; a tunnel plug in a plain socket does not.
+  straight('usb-c-plug', 'tunnel-c-socket', ['bus']),
+  straight('loudspeaker-plug', 'loudspeaker-socket', ['1+', '1-']),
 ];

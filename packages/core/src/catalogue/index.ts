@@ -1,5 +1,8 @@
+import { BOXES } from './devices/boxes';
+import { CAMERAS } from './devices/cameras';
 import { COMPUTERS } from './devices/computers';
 import { DESKS } from './devices/desks';
+import { INSTRUMENTS } from './devices/instruments';
 import { MICROPHONES } from './devices/microphones';
 import { OTHERS } from './devices/others';
 import type { DeviceModel } from './types';
@@ -8,6 +11,15 @@ export * from './types';
 export { CONNECTORS, MATINGS } from './connectors';
 export { connectorById, contactsBetween } from './mating';
 export { LEAD_KINDS } from './leads';
+export { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from './levels';
 
 /** Every generic device an operator can place. */
-export const DEVICE_MODELS: DeviceModel[] = [...MICROPHONES, ...DESKS, ...COMPUTERS, ...OTHERS];
+export const DEVICE_MODELS: DeviceModel[] = [
+  ...MICROPHONES,
+  ...DESKS,
+  ...COMPUTERS,
+  ...BOXES,
+  ...INSTRUMENTS,
+  ...CAMERAS,
+  ...OTHERS,
+];

@@ -26,19 +26,88 @@ const lead = (row: LeadRow): LeadKind => ({
   usualLengthsM: row.usualLengthsM ?? [1, 3, 6, 10],
 });
 
-const usbLead = (id: string, name: string, a: string, b: string, lengths: number[]): LeadKind =>
+/** USB 2.0: 5 m from the cable delay budget. IEEE 1394: 4.5 m between two devices. */
+const DATA_LIMIT_M = { '2.0': 5, '3': 3, '1394': 4.5 } as const;
+
+const dataLead = (
+  id: string,
+  name: string,
+  a: string,
+  b: string,
+  lengths: number[],
+  version: keyof typeof DATA_LIMIT_M = '2.0',
+): LeadKind =>
   lead({
     id,
     name,
-    about: 'Carries sound, data and power both ways between a device and a computer or hub.',
+    about:
+      version === '1394'
+        ? 'Carries many channels of sound both ways between an older mixer or interface and a computer.'
+        : 'Carries sound, data and power both ways between a device and a computer or hub.',
     ends: [
       [a, 'computer end'],
       [b, 'device end'],
     ],
     conductors: joined(['bus', '0.bus', '1.bus']),
     usualLengthsM: lengths,
-    // USB 2.0: 5 m from the cable delay budget.
-    usb: { version: '2.0', maxLengthM: 5 },
+    usb: { version, maxLengthM: DATA_LIMIT_M[version] },
+  });
+
+/** Light or another signal that is data: one conductor in the model, no circuit. */
+const signalLead = (id: string, name: string, about: string, connector: string): LeadKind =>
+  lead({
+    id,
+    name,
+    about,
+    ends: [
+      [connector, 'a'],
+      [connector, 'b'],
+    ],
+    conductors: joined(['bus', '0.bus', '1.bus']),
+  });
+
+/** Two legs and a screen from one connector to another. */
+const balanced = (
+  id: string,
+  name: string,
+  about: string,
+  a: [connector: string, label: string, screen: string, hot: string, cold: string],
+  b: [connector: string, label: string, screen: string, hot: string, cold: string],
+): LeadKind =>
+  lead({
+    id,
+    name,
+    about,
+    ends: [
+      [a[0], a[1]],
+      [b[0], b[1]],
+    ],
+    conductors: joined(
+      ['screen', `0.${a[2]}`, `1.${b[2]}`],
+      ['hot', `0.${a[3]}`, `1.${b[3]}`],
+      ['cold', `0.${a[4]}`, `1.${b[4]}`],
+    ),
+    screen: 'screen',
+  });
+
+/** A stereo plug to two mono plugs: tip to the first, ring to the second. */
+const splitter = (id: string, name: string, from: string, to: string, pin = 'T', ring?: string): LeadKind =>
+  lead({
+    id,
+    name,
+    about: 'Left (tip) to the first plug, right (ring) to the second: each side on a socket of its own.',
+    ends: [
+      [from, 'stereo plug'],
+      [to, 'left plug'],
+      [to, 'right plug'],
+    ],
+    conductors: joined(
+      ['sleeve', '0.S', ...(ring ? ['1.1', `1.${ring}`, '2.1', `2.${ring}`] : ['1.S', '2.S'])],
+      ['tip', '0.T', `1.${pin}`],
+      ['ring', '0.R', `2.${pin}`],
+    ),
+    screen: 'sleeve',
+    usualLengthsM: [1, 2, 3],
   });
 
 /** Lead kinds an operator owns. Pin references are `end.pin`. */
@@ -244,10 +313,206 @@ export const LEAD_KINDS: LeadKind[] = [
     ],
     usualLengthsM: [0.3],
   }),
-  usbLead('usb-a-b', 'USB lead A to B', 'usb-a-plug', 'usb-b-plug', [1, 2, 3, 5]),
-  usbLead('usb-c-b', 'USB lead C to B', 'usb-c-plug', 'usb-b-plug', [1, 2, 3]),
-  usbLead('usb-a-c', 'USB lead A to C', 'usb-a-plug', 'usb-c-plug', [1, 2, 3]),
-  usbLead('usb-c-c', 'USB lead C to C', 'usb-c-plug', 'usb-c-plug', [1, 2]),
-  usbLead('usb-extension', 'USB extension lead A to A', 'usb-a-plug', 'usb-a-socket', [1, 3, 5]),
-  usbLead('usb-c-a', 'USB adapter C to A', 'usb-c-plug', 'usb-a-socket', [0.1]),
+  dataLead('usb-a-b', 'USB lead A to B', 'usb-a-plug', 'usb-b-plug', [1, 2, 3, 5]),
+  dataLead('usb-c-b', 'USB lead C to B', 'usb-c-plug', 'usb-b-plug', [1, 2, 3]),
+  dataLead('usb-a-c', 'USB lead A to C', 'usb-a-plug', 'usb-c-plug', [1, 2, 3]),
+  dataLead('usb-c-c', 'USB lead C to C', 'usb-c-plug', 'usb-c-plug', [1, 2]),
+  dataLead('usb-extension', 'USB extension lead A to A', 'usb-a-plug', 'usb-a-socket', [1, 3, 5]),
+  dataLead('usb-c-a', 'USB adapter C to A', 'usb-c-plug', 'usb-a-socket', [0.1]),
+  dataLead('usb-a-micro', 'USB lead A to micro', 'usb-a-plug', 'usb-micro-plug', [1, 2]),
+  dataLead('usb-a-mini', 'USB lead A to mini', 'usb-a-plug', 'usb-mini-plug', [1, 2]),
+  dataLead('usb-c-micro', 'USB lead C to micro', 'usb-c-plug', 'usb-micro-plug', [1]),
+  dataLead('usb-extension-c', 'USB extension lead C to C', 'usb-c-plug', 'usb-c-socket', [1, 2]),
+  dataLead('usb-a-c-adapter', 'USB adapter A to C', 'usb-a-plug', 'usb-c-socket', [0.1]),
+  dataLead(
+    'ieee1394-9-9',
+    'IEEE 1394 lead 9-pin to 9-pin',
+    'ieee1394-9-plug',
+    'ieee1394-9-plug',
+    [1, 2, 4.5],
+    '1394',
+  ),
+  dataLead(
+    'ieee1394-6-9',
+    'IEEE 1394 lead 6-pin to 9-pin',
+    'ieee1394-6-plug',
+    'ieee1394-9-plug',
+    [1, 2, 4.5],
+    '1394',
+  ),
+  dataLead(
+    'ieee1394-6-6',
+    'IEEE 1394 lead 6-pin to 6-pin',
+    'ieee1394-6-plug',
+    'ieee1394-6-plug',
+    [1, 2, 4.5],
+    '1394',
+  ),
+  dataLead(
+    'ieee1394-4-6',
+    'IEEE 1394 lead 4-pin to 6-pin',
+    'ieee1394-4-plug',
+    'ieee1394-6-plug',
+    [1, 2],
+    '1394',
+  ),
+  dataLead(
+    'tunnel-old-6',
+    'Adapter, older tunnel port to IEEE 1394 6-pin',
+    'tunnel-old-plug',
+    'ieee1394-6-socket',
+    [0.1],
+    '1394',
+  ),
+  dataLead(
+    'tunnel-old-9',
+    'Adapter, older tunnel port to IEEE 1394 9-pin',
+    'tunnel-old-plug',
+    'ieee1394-9-socket',
+    [0.1],
+    '1394',
+  ),
+  dataLead(
+    'tunnel-c-old',
+    'Adapter, USB-C-shaped tunnel port to older',
+    'tunnel-c-plug',
+    'tunnel-old-socket',
+    [0.1],
+    '1394',
+  ),
+  signalLead(
+    'optical',
+    'Optical lead',
+    'Light: S/PDIF stereo or ADAT eight channels; no hum can pass.',
+    'optical-plug',
+  ),
+  signalLead('hdmi', 'HDMI lead', 'Picture and sound from a camera or computer.', 'hdmi-plug'),
+  signalLead('midi', 'MIDI lead', 'Tells an instrument what to play; carries no sound.', 'midi-plug'),
+  balanced(
+    'xlr-trs-socket',
+    'Adapter XLR pins to TRS 6.35 mm socket',
+    'A line lead with a 6.35 mm plug goes on as XLR.',
+    ['trs-635-socket', 'socket', 'S', 'T', 'R'],
+    ['xlr-male', 'pins', '1', '2', '3'],
+  ),
+  balanced(
+    'xlr-swap',
+    'XLR polarity swap',
+    'Legs 2 and 3 exchanged: turns a reversed microphone the right way round.',
+    ['xlr-female', 'holes', '1', '2', '3'],
+    ['xlr-male', 'pins', '1', '3', '2'],
+  ),
+  balanced(
+    'mini-extension',
+    'Mini-jack extension lead',
+    'Adds length to an unbalanced lead, and hum with it.',
+    ['trs-35-socket', 'socket', 'S', 'T', 'R'],
+    ['trs-35-plug', 'plug', 'S', 'T', 'R'],
+  ),
+  balanced(
+    'mini-to-635',
+    'Adapter 3.5 mm socket to 6.35 mm plug',
+    'Headphones with a small plug into a large socket.',
+    ['trs-35-socket', 'small socket', 'S', 'T', 'R'],
+    ['trs-635-plug', 'large plug', 'S', 'T', 'R'],
+  ),
+  balanced(
+    'big-to-35',
+    'Adapter 6.35 mm socket to 3.5 mm plug',
+    'Headphones with a large plug into a small socket.',
+    ['trs-635-socket', 'large socket', 'S', 'T', 'R'],
+    ['trs-35-plug', 'small plug', 'S', 'T', 'R'],
+  ),
+  splitter('mini-two-trs', 'Splitter lead: mini-jack to two TRS 6.35 mm', 'trs-35-plug', 'trs-635-plug'),
+  splitter('mini-two-rca', 'Splitter lead: mini-jack to two RCA', 'trs-35-plug', 'rca-plug'),
+  splitter('mini-two-xlr', 'Splitter lead: mini-jack to two XLR pins', 'trs-35-plug', 'xlr-male', '2', '3'),
+  splitter('trs-two-rca', 'Splitter lead: TRS 6.35 mm to two RCA', 'trs-635-plug', 'rca-plug'),
+  lead({
+    id: 'rca',
+    name: 'RCA lead',
+    about: 'Consumer line, one side.',
+    ends: [
+      ['rca-plug', 'a'],
+      ['rca-plug', 'b'],
+    ],
+    conductors: joined(['sleeve', '0.S', '1.S'], ['tip', '0.T', '1.T']),
+    screen: 'sleeve',
+    usualLengthsM: [1, 2, 3, 5],
+  }),
+  lead({
+    id: 'rca-xlr',
+    name: 'RCA to XLR pins lead',
+    about: 'Consumer line into a balanced input; the return leg lies on the sleeve.',
+    ends: [
+      ['rca-plug', 'RCA'],
+      ['xlr-male', 'pins'],
+    ],
+    conductors: joined(['sleeve', '0.S', '1.1', '1.3'], ['tip', '0.T', '1.2']),
+    screen: 'sleeve',
+    usualLengthsM: [1, 2, 3],
+  }),
+  lead({
+    id: 'ts-xlr',
+    name: 'TS 6.35 mm to XLR pins lead',
+    about: 'Unbalanced output into an XLR input; the return leg lies on the sleeve.',
+    ends: [
+      ['ts-635-plug', 'plug'],
+      ['xlr-male', 'pins'],
+    ],
+    conductors: joined(['sleeve', '0.S', '1.1', '1.3'], ['tip', '0.T', '1.2']),
+    screen: 'sleeve',
+  }),
+  lead({
+    id: 'xlr-mini-balanced',
+    name: 'XLR holes to mini-jack lead, balanced wiring',
+    about:
+      'The other common wiring: pin 2 on the tip, pin 3 on the ring. In a stereo socket the sides fight.',
+    ends: [
+      ['xlr-female', 'holes'],
+      ['trs-35-plug', 'mini-jack'],
+    ],
+    conductors: joined(['screen', '0.1', '1.S'], ['hot', '0.2', '1.T'], ['cold', '0.3', '1.R']),
+    screen: 'screen',
+    usualLengthsM: [1, 3],
+  }),
+  lead({
+    id: 'y-sum',
+    name: 'Summing lead: stereo mini-jack to one TS 6.35 mm',
+    about: 'A plain Y: both outputs are tied together and drive each other.',
+    ends: [
+      ['trs-35-plug', 'mini-jack'],
+      ['ts-635-plug', 'plug'],
+    ],
+    conductors: joined(['sleeve', '0.S', '1.S'], ['both', '0.T', '0.R', '1.T']),
+    screen: 'sleeve',
+    usualLengthsM: [1, 2],
+  }),
+  lead({
+    id: 'xlr-y',
+    name: 'XLR Y lead: one output to two inputs',
+    about: 'One microphone to two desks: each input loads it, and phantom must come from one only.',
+    ends: [
+      ['xlr-female', 'holes'],
+      ['xlr-male', 'pins 1'],
+      ['xlr-male', 'pins 2'],
+    ],
+    conductors: joined(
+      ['screen', '0.1', '1.1', '2.1'],
+      ['hot', '0.2', '1.2', '2.2'],
+      ['cold', '0.3', '1.3', '2.3'],
+    ),
+    screen: 'screen',
+    usualLengthsM: [0.5],
+  }),
+  lead({
+    id: 'loudspeaker',
+    name: 'Loudspeaker lead',
+    about: 'Thick and unscreened, from an amplifier to a loudspeaker without one. Never for a microphone.',
+    ends: [
+      ['loudspeaker-plug', 'a'],
+      ['loudspeaker-plug', 'b'],
+    ],
+    conductors: joined(['plus', '0.1+', '1.1+'], ['minus', '0.1-', '1.1-']),
+    usualLengthsM: [3, 6, 10],
+  }),
 ];

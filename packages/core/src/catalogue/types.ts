@@ -1,7 +1,7 @@
 import type { LevelUnit } from '../units';
 
 /** What travels through a connector. Only `analogue` and `aes3` pins become nets of the circuit. */
-export type Medium = 'analogue' | 'usb';
+export type Medium = 'analogue' | 'usb' | 'ieee1394' | 'tunnel' | 'optical' | 'video' | 'midi';
 
 /** How a connector's face is drawn: an outline and where each contact sits, in a box of 0–100. */
 export interface ConnectorFace {
@@ -192,7 +192,7 @@ export interface Point {
   id: string;
   label: string;
   unit: LevelUnit;
-  role: 'capsule' | 'programme' | 'stage' | 'converter' | 'mix' | 'stream' | 'driver';
+  role: 'capsule' | 'programme' | 'stage' | 'converter' | 'mix' | 'stream' | 'driver' | 'track';
   /** Clips above this, in `unit`. */
   ceiling?: number;
   /** For a capsule: 1 omni, 0.5 cardioid, 0 figure of eight. For a programme: its long-term level and peaks. */
@@ -231,8 +231,11 @@ export interface Stream {
 
 export interface UsbRole {
   role: 'device' | 'host' | 'hub-up' | 'hub-down';
-  version: '2.0' | '3';
+  version: DataVersion;
 }
+
+/** The rules a data link keeps: USB by version, or IEEE 1394 (also through a PCIe tunnel). */
+export type DataVersion = '2.0' | '3' | '1394';
 
 export interface Port {
   id: string;
@@ -256,6 +259,10 @@ export const DEVICE_KINDS = [
   'headphones',
   'receiver',
   'preamp',
+  'instrument',
+  'camera',
+  'recorder',
+  'headphones-amplifier',
 ] as const;
 export type DeviceKind = (typeof DEVICE_KINDS)[number];
 
@@ -301,5 +308,5 @@ export interface LeadKind {
   screen?: string;
   elements: CircuitElement[];
   usualLengthsM: number[];
-  usb?: { version: '2.0' | '3'; maxLengthM: number };
+  usb?: { version: DataVersion; maxLengthM: number };
 }

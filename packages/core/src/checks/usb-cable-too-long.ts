@@ -79,16 +79,22 @@ export const usbCableTooLong: Check = (solved) =>
     const limit = limitOf(solved, link);
     if (link.lengthM <= limit) return [];
     const name = solved.find.device(link.device)?.name ?? link.device;
+    const is1394 = solved.find.port(link.device, link.port)?.usb?.version === '1394';
     return [
       finding({
         code: 'usb-cable-too-long',
         severity: 'fault',
-        title: `${figureText(link.lengthM)} m of USB lead to ${name}, ${limit} m at most`,
-        why: `USB 2.0 allows ${limit} m between two devices with electronics; beyond that answers come too late, and the sound drops out or the device is never listed. Extensions and adapters count.`,
+        title: `${figureText(link.lengthM)} m of ${is1394 ? 'IEEE 1394' : 'USB'} lead to ${name}, ${limit} m at most`,
+        why: `${is1394 ? 'IEEE 1394' : 'USB 2.0'} allows ${limit} m between two devices with electronics; beyond that answers come too late, and the sound drops out or the device is never listed. Extensions and adapters count.`,
         places: [...link.leads.map((lead) => ({ lead })), { device: link.device }],
         figures: [
           { label: 'Length', value: link.lengthM, unit: 'm', from: 'sum of the leads in the way' },
-          { label: 'Limit', value: limit, unit: 'm', from: 'USB 2.0 cable delay budget' },
+          {
+            label: 'Limit',
+            value: limit,
+            unit: 'm',
+            from: is1394 ? 'IEEE 1394' : 'USB 2.0 cable delay budget',
+          },
         ],
         fixes: [...hubHalfway(solved, link, limit), ...shorten(solved, link, limit)],
       }),

@@ -7,7 +7,7 @@ import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './types';
 const ID = { type: 'string', pattern: '^[a-z0-9][a-z0-9-]{0,63}$' };
 const NAME = { type: 'string', minLength: 1, maxLength: 200 };
 const TEXT = { type: 'string', maxLength: 20_000 };
-const PIN = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9]+)?$', maxLength: 80 };
+const PIN = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9+-]+)?$', maxLength: 80 };
 const POINT = { type: 'string', pattern: '^[A-Za-z0-9-]+$', maxLength: 80 };
 const number = (minimum: number, maximum: number) => ({ type: 'number', minimum, maximum });
 const DB = number(-300, 300);
@@ -147,7 +147,7 @@ const MODEL = object(
         {
           usb: object({
             role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
-            version: oneOf(['2.0', '3']),
+            version: oneOf(['2.0', '3', '1394']),
           }),
         },
       ),
@@ -161,7 +161,7 @@ const MODEL = object(
           id: POINT,
           label: NAME,
           unit: oneOf(['dBu', 'dBFS', 'dB SPL']),
-          role: oneOf(['capsule', 'programme', 'stage', 'converter', 'mix', 'stream', 'driver']),
+          role: oneOf(['capsule', 'programme', 'stage', 'converter', 'mix', 'stream', 'driver', 'track']),
         },
         { ceiling: DB, omniPart: number(0, 1), level: DB, crestDb: number(0, 40) },
       ),
@@ -207,7 +207,7 @@ const LEAD_KIND = object(
     elements: list(ELEMENT, 30),
     usualLengthsM: list(number(0, 1000), 20),
   },
-  { screen: NAME, usb: object({ version: oneOf(['2.0', '3']), maxLengthM: number(0, 100) }) },
+  { screen: NAME, usb: object({ version: oneOf(['2.0', '3', '1394']), maxLengthM: number(0, 100) }) },
 );
 
 const STREAM_CHOICE = { anyOf: [{ type: 'null' }, object({ device: ID, stream: POINT })] };

@@ -11,6 +11,7 @@ interface ComputerRow {
   id: string;
   name: string;
   about: string;
+  supply: DeviceModel['supply'];
   usb: [id: string, label: string, connector: string][];
 }
 
@@ -19,7 +20,7 @@ const usbPort = ([id, label, connector]: ComputerRow['usb'][number]): Port => ({
   label,
   connector,
   side: 'in',
-  usb: { role: 'host', version: '2.0' },
+  usb: { role: 'host', version: /^(ieee1394|tunnel)/.test(connector) ? '1394' : '2.0' },
 });
 
 /** A computer with a headset jack: headphones out, a microphone contact with a little plug-in power. */
@@ -29,6 +30,7 @@ const computer = (row: ComputerRow): DeviceModel => ({
   kind: 'computer',
   about: row.about,
   ground: 'bonded',
+  supply: row.supply,
   ...joinPieces(
     { ports: row.usb.map(usbPort) },
     streamPoints('play', 'System playback', ['L', 'R']),
@@ -120,6 +122,7 @@ export const COMPUTERS: DeviceModel[] = [
     id: 'laptop-c',
     name: 'Laptop with USB-C only',
     about: 'Two USB-C sockets and a headset jack.',
+    supply: 'double-insulated',
     usb: [
       ['usb1', 'USB-C 1', 'usb-c-socket'],
       ['usb2', 'USB-C 2', 'usb-c-socket'],
@@ -129,6 +132,7 @@ export const COMPUTERS: DeviceModel[] = [
     id: 'desktop',
     name: 'Desktop computer',
     about: 'USB-A and USB-C sockets and a headset jack.',
+    supply: 'earthed',
     usb: [
       ['usb1', 'USB-A 1', 'usb-a-socket'],
       ['usb2', 'USB-A 2', 'usb-a-socket'],

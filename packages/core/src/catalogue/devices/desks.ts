@@ -15,6 +15,7 @@ interface InterfaceRow {
   /** How many inputs share one phantom switch. */
   phantomGroup: number;
   usbConnector: string;
+  supply?: DeviceModel['supply'];
 }
 
 const phantomControl = (row: InterfaceRow, n: number) => {
@@ -48,6 +49,7 @@ const audioInterface = (row: InterfaceRow): DeviceModel => {
     kind: 'interface',
     about: row.about,
     ground: 'bonded',
+    supply: row.supply ?? 'usb',
     ...joinPieces(
       ...inputs,
       {
@@ -107,6 +109,8 @@ const audioInterface = (row: InterfaceRow): DeviceModel => {
             minus: `out${side}.R`,
             ground: 'chassis',
             ohms: 150,
+            nominalDbu: 4,
+            side: side === 'L' ? ('left' as const) : ('right' as const),
             signal: 'line' as const,
             tolerates: PROTECTED,
             maxDbu: 12,
@@ -161,6 +165,7 @@ const mixerUsb: DeviceModel = {
   about:
     'Hands-on desk; one phantom switch for all four XLR inputs; every input also goes to the computer by itself.',
   ground: 'bonded',
+  supply: 'earthed',
   ...joinPieces(
     ...MIXER_INPUTS.map((n) =>
       preampChannel({
@@ -191,6 +196,7 @@ const mixerUsb: DeviceModel = {
         ohms: 10000,
         signal: 'line' as const,
         maxDbu: 14,
+        side,
       })),
       points: [
         { id: 'aux-L', label: 'Return L', unit: 'dBFS', role: 'converter', ceiling: 0 },
@@ -266,6 +272,8 @@ const mixerUsb: DeviceModel = {
           minus: `out${side}.R`,
           ground: 'chassis',
           ohms: 240,
+          nominalDbu: 4,
+          side: side === 'L' ? ('left' as const) : ('right' as const),
           signal: 'line' as const,
           tolerates: PROTECTED,
           maxDbu: 18,
@@ -309,7 +317,40 @@ const mixerUsb: DeviceModel = {
   ),
 };
 
+/** A large older mixer on IEEE 1394: sixteen inputs to a computer; the two siblings differ in what comes back. */
+const mixer1394 = (returns: number): DeviceModel => {
+  const base = audioInterface({
+    id: `mixer-16-1394-${returns}`,
+    name: `Sixteen-input IEEE 1394 mixer, ${returns} returns`,
+    about: `Class-compliant; needs a chain of adapters to a present-day computer. ${returns} channels come back from it.`,
+    inputs: 16,
+    maxGainDb: 60,
+    phantomGroup: 16,
+    usbConnector: 'ieee1394-9-socket',
+    supply: 'earthed',
+  });
+  const extra = numbers(returns)
+    .slice(2)
+    .map((n) => `${n}`);
+  const more = streamPoints('usb-out', 'Return', extra).points!;
+  return {
+    ...base,
+    kind: 'mixer',
+    ports: base.ports.map((port) =>
+      port.usb ? { ...port, label: 'IEEE 1394', usb: { role: 'device', version: '1394' } } : port,
+    ),
+    points: [...base.points, ...more],
+    streams: base.streams.map((stream) =>
+      stream.id === 'usb-out'
+        ? { ...stream, channels: [...stream.channels, ...more.map(({ id }) => id)] }
+        : stream,
+    ),
+  };
+};
+
 export const DESKS: DeviceModel[] = [
+  mixer1394(16),
+  mixer1394(2),
   audioInterface({
     id: 'interface-2',
     name: 'Two-input USB interface',
@@ -328,5 +369,45 @@ export const DESKS: DeviceModel[] = [
     phantomGroup: 2,
     usbConnector: 'usb-b-socket',
   }),
+  audioInterface({
+    id: 'interface-1',
+    name: 'One-input USB interface',
+    about: 'One combined socket with phantom; USB-C; fits in a bag.',
+    inputs: 1,
+    maxGainDb: 54,
+    phantomGroup: 1,
+    usbConnector: 'usb-c-socket',
+  }),
+  audioInterface({
+    id: 'interface-8',
+    name: 'Eight-input USB interface',
+    about: 'Eight combined sockets, phantom in groups of four; its own supply.',
+    inputs: 8,
+    maxGainDb: 60,
+    phantomGroup: 4,
+    usbConnector: 'usb-b-socket',
+    supply: 'earthed',
+  }),
+  audioInterface({
+    id: 'interface-18',
+    name: 'Eighteen-input USB interface',
+    about: 'Eighteen combined sockets, phantom in groups of six; for a room full of talkers.',
+    inputs: 18,
+    maxGainDb: 65,
+    phantomGroup: 6,
+    usbConnector: 'usb-b-socket',
+    supply: 'earthed',
+  }),
   mixerUsb,
+  {
+    ...mixerUsb,
+    id: 'mixer-4',
+    name: 'Four-microphone mixer without USB',
+    about:
+      'The near-twin of the mixer with USB: same face, same inputs, and no way into a computer but its outputs.',
+    ports: mixerUsb.ports.filter(({ usb }) => !usb),
+    points: mixerUsb.points.filter(({ role }) => role !== 'stream'),
+    paths: mixerUsb.paths.filter(({ from, to }) => !from.startsWith('usb-') && !to.startsWith('usb-')),
+    streams: [],
+  },
 ];

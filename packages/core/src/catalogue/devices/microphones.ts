@@ -87,6 +87,65 @@ const microphone = (row: MicrophoneRow): DeviceModel => {
   };
 };
 
+/** A small electret on a mini-jack: its transistor sits at the far end of the input's plug-in power. */
+const electret = (id: string, name: string, about: string, omniPart: number): DeviceModel => {
+  const shift = sensitivityShiftDb(6);
+  return {
+    id,
+    name,
+    kind: 'microphone',
+    about,
+    ground: 'floating',
+    ports: [{ id: 'out', label: 'Mini-jack', connector: 'trs-35-socket', side: 'out' }],
+    controls: [],
+    elements: [
+      {
+        kind: 'output',
+        id: 'emf',
+        drive: 'single',
+        plus: 'out.T',
+        ground: 'out.S',
+        ohms: 2200,
+        dcOhms: 1e9,
+        signal: 'microphone',
+        tolerates: { volts: 10, milliamps: 5 },
+        poweredBy: 'electronics',
+      },
+      {
+        kind: 'load',
+        id: 'electronics',
+        legs: ['out.T'],
+        ground: 'out.S',
+        milliamps: 0.3,
+        standard: 'plug-in',
+        minVolts: 1.5,
+      },
+      { kind: 'bond', id: 'body', pins: ['out.S', 'chassis'] },
+    ],
+    points: [
+      {
+        id: 'capsule',
+        label: 'Voice at the microphone',
+        unit: 'dB SPL',
+        role: 'capsule',
+        ceiling: 118,
+        omniPart,
+      },
+    ],
+    paths: [
+      {
+        from: 'capsule',
+        to: 'emf',
+        gainDb: shift,
+        unitShiftDb: shift,
+        noise: { kind: 'level', level: 28 + shift },
+        poweredBy: 'electronics',
+      },
+    ],
+    streams: [],
+  };
+};
+
 export const MICROPHONES: DeviceModel[] = [
   microphone({
     id: 'mic-dynamic-hand',
@@ -132,4 +191,55 @@ export const MICROPHONES: DeviceModel[] = [
     maxSpl: 135,
     tolerates: { volts: 0.3, milliamps: 1 },
   }),
+  microphone({
+    id: 'mic-condenser-small',
+    name: 'Small-diaphragm condenser microphone',
+    about: 'Accurate, for instruments and tables; works only with phantom.',
+    millivoltsPerPascal: 15,
+    ohms: 200,
+    maxSpl: 138,
+    electronics: { selfNoiseSpl: 14, milliamps: 3.5, minVolts: 38 },
+  }),
+  microphone({
+    id: 'mic-shotgun',
+    name: 'Shotgun condenser microphone',
+    about: 'Narrow, for a camera or a boom; phantom from 11 to 52 V.',
+    millivoltsPerPascal: 25,
+    ohms: 100,
+    maxSpl: 130,
+    omniPart: 0.3,
+    electronics: { selfNoiseSpl: 13, milliamps: 2, minVolts: 11 },
+  }),
+  microphone({
+    id: 'mic-ribbon-active',
+    name: 'Active ribbon microphone',
+    about: 'A ribbon with a transformer and electronics inside: needs phantom and is safe with it.',
+    millivoltsPerPascal: 14,
+    ohms: 200,
+    maxSpl: 130,
+    omniPart: 0,
+    electronics: { selfNoiseSpl: 16, milliamps: 4, minVolts: 36 },
+  }),
+  microphone({
+    id: 'mic-boundary',
+    name: 'Boundary microphone for a table',
+    about: 'Lies flat on the table and hears everyone; works only with phantom.',
+    millivoltsPerPascal: 10,
+    ohms: 150,
+    maxSpl: 125,
+    omniPart: 1,
+    electronics: { selfNoiseSpl: 22, milliamps: 3, minVolts: 12 },
+  }),
+  electret(
+    'mic-lavalier',
+    'Lapel electret microphone',
+    'Wants a few volts of plug-in power on a mini-jack.',
+    1,
+  ),
+  electret(
+    'mic-headset',
+    'Headset electret microphone',
+    'At the corner of the mouth; wants plug-in power.',
+    0.5,
+  ),
 ];

@@ -143,6 +143,7 @@ const loudspeaker: DeviceModel = {
   kind: 'loudspeaker',
   about: 'Amplifier inside; balanced combined input.',
   ground: 'bonded',
+  supply: 'earthed',
   ports: [{ id: 'in', label: 'Input', connector: 'combo', side: 'in' }],
   controls: [{ id: 'level', label: 'Level', kind: 'gain', minDb: -40, maxDb: 0, stepDb: 1, initial: -20 }],
   streams: [],

@@ -54,6 +54,9 @@ export const preampChannel = (row: PreampRow): Piece => {
         initial: row.minGainDb,
       },
       { id: `pad${n}`, label: `Pad ${n} (−20 dB)`, kind: 'switch', initial: false },
+      ...(hasJack
+        ? [{ id: `instrument${n}`, label: `Instrument ${n}`, kind: 'switch' as const, initial: false }]
+        : []),
     ],
     elements: [
       {
@@ -88,6 +91,19 @@ export const preampChannel = (row: PreampRow): Piece => {
               ground: 'chassis',
               ohms: 20000,
               signal: 'line' as const,
+              // The same amplifier's gain is there for line, behind 20 dB less.
+              accepts: [-52, 16] as [number, number],
+              when: { control: `instrument${n}`, is: false },
+            },
+            {
+              kind: 'input' as const,
+              id: `instrument-in${n}`,
+              drive: 'single' as const,
+              plus: `${port}.T`,
+              ground: 'chassis',
+              ohms: 1e6,
+              signal: 'instrument' as const,
+              when: { control: `instrument${n}`, is: true },
             },
           ]
         : []),
@@ -106,7 +122,12 @@ export const preampChannel = (row: PreampRow): Piece => {
     paths: [
       { from: `mic${n}`, to: `head${n}`, controls: [{ control: `pad${n}`, onDb: -20 }] },
       // A line socket reaches the same amplifier through a fixed 20 dB less.
-      ...(hasJack ? [{ from: `line${n}`, to: `head${n}`, gainDb: -20 }] : []),
+      ...(hasJack
+        ? [
+            { from: `line${n}`, to: `head${n}`, gainDb: -20, when: { control: `instrument${n}`, is: false } },
+            { from: `instrument-in${n}`, to: `head${n}`, when: { control: `instrument${n}`, is: true } },
+          ]
+        : []),
       {
         from: `head${n}`,
         to: `preamp${n}`,
@@ -153,6 +174,7 @@ export const stereoOutput = (row: StereoOutRow): Piece => {
     tolerates: row.tolerates,
     maxDbu: row.fullScaleDbu,
     pair: `${row.id}-${other}`,
+    side: id as 'left' | 'right',
     ...(row.idleOhms ? { idleOhms: row.idleOhms } : {}),
   });
   const path = (from: string, to: string): Path => ({

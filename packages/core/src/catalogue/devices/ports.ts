@@ -1,0 +1,252 @@
+import type {
+  CircuitElement,
+  Control,
+  DcTolerance,
+  InputElement,
+  OutputElement,
+  Path,
+  SignalKind,
+} from '../types';
+import type { Piece } from './parts';
+
+/** Single sockets as pieces: what a device model is put together from. */
+
+/** A few volts and milliamps: battery gear and consumer outputs. Common practice, no published source. */
+export const DELICATE: DcTolerance = { volts: 5.5, milliamps: 5 };
+/** Outputs built to meet phantom by mistake. */
+export const STURDY: DcTolerance = { volts: 50, milliamps: 20 };
+
+const PINS: Record<string, [plus: string, minus: string | undefined, ground: string]> = {
+  'xlr-male': ['2', '3', '1'],
+  'xlr-female': ['2', '3', '1'],
+  'trs-635-socket': ['T', 'R', 'S'],
+  'trs-35-socket': ['T', 'R', 'S'],
+  'ts-635-socket': ['T', undefined, 'S'],
+  'rca-socket': ['T', undefined, 'S'],
+};
+
+export interface SocketRow {
+  id: string;
+  label: string;
+  connector: keyof typeof PINS & string;
+  signal: SignalKind;
+  ohms: number;
+  maxDbu?: number;
+}
+
+const pinsOf = (row: SocketRow) => {
+  const [plus, minus, ground] = PINS[row.connector]!;
+  return { plus: `${row.id}.${plus}`, minus: minus && `${row.id}.${minus}`, ground: `${row.id}.${ground}` };
+};
+
+const bond = (row: SocketRow, ...pins: string[]) => ({
+  kind: 'bond' as const,
+  id: `${row.id}-metal`,
+  pins: [...pins, 'chassis'],
+});
+
+/** A mono output; an unbalanced one on a three-contact socket leaves the ring on its metal. */
+export const monoOutput = (
+  row: SocketRow & {
+    drive: OutputElement['drive'];
+    tolerates?: DcTolerance;
+    nominalDbu?: number;
+    poweredBy?: string;
+    thermal?: boolean;
+    idleOhms?: number;
+  },
+): Piece => {
+  const { plus, minus, ground } = pinsOf(row);
+  const isSingle = row.drive === 'single';
+  return {
+    ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'out' }],
+    elements: [
+      {
+        kind: 'output',
+        id: `${row.id}-emf`,
+        drive: row.drive,
+        plus,
+        ...(isSingle || !minus ? {} : { minus }),
+        ground: 'chassis',
+        ohms: row.ohms,
+        signal: row.signal,
+        ...(row.maxDbu === undefined ? {} : { maxDbu: row.maxDbu }),
+        ...(row.nominalDbu === undefined ? {} : { nominalDbu: row.nominalDbu }),
+        ...(row.tolerates ? { tolerates: row.tolerates } : {}),
+        ...(row.poweredBy ? { poweredBy: row.poweredBy } : {}),
+        ...(row.thermal ? { thermal: true } : {}),
+        ...(row.idleOhms === undefined ? {} : { idleOhms: row.idleOhms }),
+      },
+      isSingle && minus ? bond(row, ground, minus) : bond(row, ground),
+    ],
+  };
+};
+
+/** A mono input. */
+export const monoInput = (
+  row: SocketRow & { drive: InputElement['drive']; accepts?: [number, number]; dcOhms?: number },
+): Piece => {
+  const { plus, minus, ground } = pinsOf(row);
+  const isSingle = row.drive === 'single';
+  return {
+    ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'in' }],
+    elements: [
+      {
+        kind: 'input',
+        id: `${row.id}-in`,
+        drive: row.drive,
+        plus,
+        ...(isSingle || !minus ? {} : { minus }),
+        ground: 'chassis',
+        ohms: row.ohms,
+        signal: row.signal,
+        ...(row.maxDbu === undefined ? {} : { maxDbu: row.maxDbu }),
+        ...(row.accepts ? { accepts: row.accepts } : {}),
+        ...(row.dcOhms === undefined ? {} : { dcOhms: row.dcOhms }),
+      },
+      bond(row, ground),
+    ],
+  };
+};
+
+export interface StereoRow {
+  id: string;
+  label: string;
+  ohms: number;
+  signal: SignalKind;
+  maxDbu: number;
+}
+
+const SIDES = [
+  ['left', 'T'],
+  ['right', 'R'],
+] as const;
+
+/** Left and right on one stereo mini-jack or 6.35 mm socket, out. */
+export const stereoSocketOut = (
+  row: StereoRow & {
+    connector: 'trs-35-socket' | 'trs-635-socket';
+    tolerates: DcTolerance;
+    idleOhms?: number;
+  },
+): Piece => ({
+  ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'out' }],
+  elements: [
+    ...SIDES.map(([side, pin]): OutputElement => ({
+      kind: 'output',
+      id: `${row.id}-${side}`,
+      drive: 'single',
+      plus: `${row.id}.${pin}`,
+      ground: 'chassis',
+      ohms: row.ohms,
+      signal: row.signal,
+      maxDbu: row.maxDbu,
+      tolerates: row.tolerates,
+      pair: `${row.id}-${side === 'left' ? 'right' : 'left'}`,
+      side,
+      ...(row.idleOhms === undefined ? {} : { idleOhms: row.idleOhms }),
+    })),
+    { kind: 'bond', id: `${row.id}-metal`, pins: [`${row.id}.S`, 'chassis'] },
+  ],
+});
+
+/** Left and right on one stereo socket, in. */
+export const stereoSocketIn = (
+  row: StereoRow & { connector: 'trs-35-socket' | 'trs-635-socket'; accepts?: [number, number] },
+): Piece => ({
+  ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'in' }],
+  elements: [
+    ...SIDES.map(([side, pin]): InputElement => ({
+      kind: 'input',
+      id: `${row.id}-${side}`,
+      drive: 'single',
+      plus: `${row.id}.${pin}`,
+      ground: 'chassis',
+      ohms: row.ohms,
+      signal: row.signal,
+      maxDbu: row.maxDbu,
+      side,
+      ...(row.accepts ? { accepts: row.accepts } : {}),
+    })),
+    { kind: 'bond', id: `${row.id}-metal`, pins: [`${row.id}.S`, 'chassis'] },
+  ],
+});
+
+/** A pair of RCA sockets, out or in. */
+export const rcaPair = (
+  row: StereoRow & { side: 'in' | 'out'; tolerates?: DcTolerance; accepts?: [number, number] },
+): Piece => ({
+  ports: SIDES.map(([side]) => ({
+    id: `${row.id}${side === 'left' ? 'L' : 'R'}`,
+    label: `${row.label} ${side}`,
+    connector: 'rca-socket',
+    side: row.side,
+  })),
+  elements: SIDES.flatMap(([side]): CircuitElement[] => {
+    const port = `${row.id}${side === 'left' ? 'L' : 'R'}`;
+    const common = {
+      plus: `${port}.T`,
+      ground: 'chassis',
+      ohms: row.ohms,
+      signal: row.signal,
+      maxDbu: row.maxDbu,
+      side,
+    };
+    const metal = { kind: 'bond' as const, id: `${port}-metal`, pins: [`${port}.S`, 'chassis'] };
+    return row.side === 'out'
+      ? [
+          {
+            kind: 'output' as const,
+            id: `${row.id}-${side}`,
+            drive: 'single' as const,
+            tolerates: row.tolerates ?? DELICATE,
+            pair: `${row.id}-${side === 'left' ? 'right' : 'left'}`,
+            ...common,
+          },
+          metal,
+        ]
+      : [
+          {
+            kind: 'input' as const,
+            id: `${row.id}-${side}`,
+            drive: 'single' as const,
+            ...common,
+            ...(row.accepts ? { accepts: row.accepts } : {}),
+          },
+          metal,
+        ];
+  }),
+});
+
+export const volume = (id: string, label: string, initial = 0): Control => ({
+  id,
+  label,
+  kind: 'gain',
+  minDb: -60,
+  maxDb: 0,
+  stepDb: 1,
+  initial,
+});
+
+/** A sound the device makes by itself, to outputs of given elements. */
+export const programme = (
+  id: string,
+  label: string,
+  level: number,
+  crestDb: number,
+  to: string[],
+  control?: string,
+): Piece => ({
+  points: [{ id, label, unit: 'dBu', role: 'programme', level, crestDb }],
+  paths: to.map((element): Path => ({
+    from: id,
+    to: element,
+    ...(control ? { controls: [{ control }] } : {}),
+    noise: { kind: 'level', level: level - 78 },
+  })),
+});
+
+/** The USB socket of something that hangs on a computer. */
+export const usbDevicePort = (connector: string, label = 'USB'): Piece => ({
+  ports: [{ id: 'usb', label, connector, side: 'out', usb: { role: 'device', version: '2.0' } }],
+});
