@@ -92,6 +92,43 @@ describe('diaphon levels', () => {
   });
 });
 
+describe('diaphon convert', () => {
+  const museum = () => fileOf('museum.json', JSON.stringify(skerryLight));
+
+  it('writes the circuit as a SPICE deck that names its pins', async () => {
+    const { out, code } = await run('convert', '--to', 'spice', museum());
+    expect(code).toBe(EXIT.clear);
+    expect(out).toContain('supplies on, DC');
+    expect(out).toMatch(/^\* n\d+ = .*caller-laptop:jack\.T/m);
+    expect(out.trimEnd().endsWith('.end')).toBe(true);
+  });
+
+  it('or with one sound on', async () => {
+    const { out } = await run(
+      'convert',
+      '--to',
+      'spice',
+      '--source',
+      'keeper-mic:emf',
+      '--hertz',
+      '20000',
+      museum(),
+    );
+    expect(out).toContain('keeper-mic:emf, 1 V, 20000 Hz');
+    expect(out).toContain('.ac lin 1 20000 20000');
+  });
+
+  it.each([
+    [['--to', 'pdf'], 'use spice'],
+    [['--to', 'spice', '--source', 'ghost'], 'there are'],
+    [['--to', 'spice', '--source', 'keeper-mic:emf', '--hertz', 'high'], 'write a number'],
+  ])('%s is refused with what there is', async (options, words) => {
+    const { err, code } = await run('convert', ...options, museum());
+    expect(code).toBe(EXIT.unreadable);
+    expect(err).toContain(words);
+  });
+});
+
 describe('what cannot be read ends with 2, with place and cure', () => {
   it.each([
     ['no such file', 'check', () => join(folder, 'ghost.json'), 'ENOENT'],

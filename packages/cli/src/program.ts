@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import type { Rig } from '@diaphon/core';
 import { checkReport, checkText, isClear } from './check';
+import { convert, type ConvertOptions } from './convert';
 import { levelsReport, levelsText } from './levels';
 import { readRigFile } from './read-file';
 
@@ -56,6 +57,21 @@ export const program = (out: Out, err: Out): Command => {
         const report = levelsReport(rig);
         out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : levelsText(report));
         process.exitCode = EXIT.clear;
+      }),
+    );
+  root
+    .command('convert')
+    .description('the rig’s circuit for another program')
+    .argument('<rig>', 'rig file (JSON)')
+    .requiredOption('--to <format>', 'spice')
+    .option('--source <device:output>', 'one sound at 1 V instead of the DC supplies')
+    .option('--hertz <number>', 'its frequency', '1000')
+    .action((file: string, options: ConvertOptions) =>
+      withRig(file, (rig) => {
+        const converted = convert(rig, options);
+        if (converted.ok) out.write(converted.text);
+        else err.write(`${converted.error}\n`);
+        process.exitCode = converted.ok ? EXIT.clear : EXIT.unreadable;
       }),
     );
   return root;

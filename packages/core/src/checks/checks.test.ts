@@ -1,6 +1,7 @@
 import { buildRig, DEMO_RIGS, skerryLight, type RigRows } from '../demo';
 import { previewEdit, solveRig } from '../offers';
-import { applyEdit, readRigValue, type Rig } from '../rig';
+import { applyEdit, readRigValue, setControl, type Rig } from '../rig';
+import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
 
 const track = (device: string, stream = 'usb-in') => [
@@ -143,6 +144,68 @@ const hotInput = (pad: boolean): Rig => {
   return { ...rig, models };
 };
 
+/** A lead someone soldered wrong: the microphone's pin 3 lies on the screen. */
+const ribbonOnBadLead = (isBad: boolean): Rig => {
+  const rig = pair('mic-ribbon', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1'], { phantom: true });
+  const kinds = rig.leadKinds.map((kind) => ({
+    ...kind,
+    conductors: [
+      { name: 'screen', joins: ['0.1', '0.3', '1.1'] },
+      { name: 'hot', joins: ['0.2', '1.2'] },
+    ],
+  }));
+  return isBad ? { ...rig, leadKinds: kinds } : applyEdit(rig, setControl(rig, 'b', 'phantom', false)).rig;
+};
+
+const turntable = (crossed: boolean): Rig =>
+  buildRig({
+    name: 'record player',
+    devices: [
+      { id: 'disc', model: 'turntable' },
+      { id: 'amp', model: 'hifi-amplifier' },
+    ],
+    leads: [
+      { kind: 'rca', ends: ['disc.outL', crossed ? 'amp.inR' : 'amp.inL'], lengthM: 1 },
+      { kind: 'rca', ends: ['disc.outR', crossed ? 'amp.inL' : 'amp.inR'], lengthM: 1 },
+    ],
+  });
+
+const guitar = (lengthM: number, instrument1 = true): Rig =>
+  buildRig({
+    name: 'guitar',
+    devices: [
+      { id: 'guitar', model: 'guitar' },
+      { id: 'box', model: 'interface-2', settings: { instrument1 } },
+    ],
+    leads: [{ id: 'run', kind: 'ts-635', ends: ['guitar.out', 'box.in1'], lengthM }],
+  });
+
+const laptopSound = (model: string): Rig =>
+  buildRig({
+    name: 'laptop sound',
+    devices: [
+      { id: 'laptop', model },
+      { id: 'mixer', model: 'mixer-4-usb' },
+    ],
+    leads: [{ kind: 'mini', ends: ['laptop.jack', 'mixer.aux'], lengthM: 2 }],
+  });
+
+const oldMixer = (isChained: boolean): Rig =>
+  buildRig({
+    name: 'old mixer, new laptop',
+    devices: [
+      { id: 'laptop', model: 'laptop-tunnel' },
+      { id: 'mixer', model: 'mixer-16-1394-2' },
+    ],
+    leads: isChained
+      ? [
+          { id: 'c', kind: 'tunnel-c-old', ends: ['laptop.usb1', null] },
+          { id: 'old', kind: 'tunnel-old-9', ends: ['c/1', null] },
+          { id: 'run', kind: 'ieee1394-9-9', ends: ['old/1', 'mixer.usb'], lengthM: 2 },
+        ]
+      : [{ id: 'run', kind: 'ieee1394-6-9', ends: [null, 'mixer.usb'], lengthM: 2 }],
+  });
+
 /** For every code: a rig where it fires, its near-twin where it must not. */
 const ROWS: [FindingCode, string, Rig, Rig][] = [
   [
@@ -218,6 +281,58 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     voice({ mic: 'mic-condenser-large', phantom: true, gain: 32, distanceM: 0.1 }),
   ],
   ['usb-cable-too-long', '8 m | 5 m (USB 2.0)', usbRun(8), usbRun(5)],
+  [
+    'phantom-too-weak',
+    'a large condenser on 12 V phantom | on 48 V',
+    pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P12' }),
+    pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P48' }),
+  ],
+  [
+    'phantom-risk-ribbon',
+    'a ribbon on a phantom-fed input | phantom off',
+    pair('mic-ribbon', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1'], { phantom: true }),
+    pair('mic-ribbon', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1'], { phantom: false }),
+  ],
+  [
+    'phantom-risk-ribbon',
+    'a ribbon on a mis-wired lead with phantom | without',
+    ribbonOnBadLead(true),
+    ribbonOnBadLead(false),
+  ],
+  [
+    'phantom-unneeded',
+    'phantom for a moving coil | for a condenser',
+    pair('mic-dynamic-hand', 'interface-2', 'xlr', ['a.out', 'b.in1'], { phantom1: true }),
+    pair('mic-condenser-small', 'interface-2', 'xlr', ['a.out', 'b.in1'], { phantom1: true }),
+  ],
+  [
+    'no-plugin-power',
+    'a lapel electret in an XLR input | in a camera',
+    pair('mic-lavalier', 'interface-2', 'mini-xlr', ['a.out', 'b.in1']),
+    pair('mic-lavalier', 'camera', 'mini', ['a.out', 'b.mic']),
+  ],
+  ['sides-swapped', 'two RCA leads crossed | straight', turntable(true), turntable(false)],
+  ['long-unbalanced', 'ten metres from a guitar | three', guitar(10), guitar(3)],
+  [
+    'ground-loop',
+    'an earthed laptop on an earthed mixer | one on a two-pin supply',
+    laptopSound('laptop-earthed'),
+    laptopSound('laptop-c'),
+  ],
+  [
+    'level-mismatch',
+    'a professional line in a microphone input | in a line input',
+    pair('line-receiver', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1']),
+    pair('line-receiver', 'loudspeaker', 'xlr', ['a.out', 'b.in']),
+  ],
+  ['input-loading', 'a guitar in a line input | instrument switch on', guitar(3, false), guitar(3)],
+  ['hf-rolloff', 'twenty metres from a guitar | three', guitar(20), guitar(3)],
+  [
+    'adapter-chain-broken',
+    'an IEEE 1394 lead that ends in the air | the whole chain',
+    oldMixer(false),
+    oldMixer(true),
+  ],
 ];
 
 const codes = (rig: Rig) => solveRig(rig).findings.map(({ code }) => code);
@@ -280,6 +395,73 @@ describe('the demo', () => {
     expect(shown['mistake-receiver-on-one-input']).toContain('mono-cancel');
     expect(shown['mistake-quiet-broadcaster']).toContain('gain-short');
     expect(shown['mistake-usb-too-far']).toContain('usb-cable-too-long');
+  });
+});
+
+describe('the shortest chain of adapters, found by search', () => {
+  it.each([
+    ['ieee1394-9-socket', 'tunnel-c-socket', 3],
+    ['ieee1394-9-socket', 'ieee1394-6-socket', 1],
+    ['usb-b-socket', 'usb-c-socket', 1],
+    ['usb-micro-socket', 'usb-a-socket', 1],
+    ['usb-mini-socket', 'usb-c-socket', 2],
+  ])('from %s to %s: %i pieces', (from, to, pieces) => {
+    const chain = shortestChain(from, to)!;
+    expect(chain).toHaveLength(pieces);
+  });
+
+  it('none where the two do not speak the same language', () => {
+    expect(shortestChain('ieee1394-9-socket', 'usb-a-socket')).toBeUndefined();
+    expect(shortestChain('xlr-female', 'usb-a-socket')).toBeUndefined();
+  });
+
+  it('the finding names the pieces', () => {
+    expect(find(oldMixer(false), 'adapter-chain-broken').why).toContain(
+      'IEEE 1394 lead 9-pin to 9-pin, Adapter, older tunnel port to IEEE 1394 9-pin, Adapter, USB-C-shaped tunnel port to older',
+    );
+  });
+});
+
+describe('figures of the new readings', () => {
+  it('balanced against unbalanced: the same ten metres pick up at least 40 dB less', () => {
+    const hum = (rig: Rig, input: string) =>
+      solveRig(rig).circuit.inputs.find(({ device, element }) => device === 'b' && element === input)!
+        .interferenceVolts;
+    const unbalanced = pair('keyboard', 'interface-2', 'ts-635', ['a.left', 'b.in1']);
+    const balanced = pair('preamp', 'interface-2', 'trs-635', ['a.out', 'b.in1']);
+    expect(20 * Math.log10(hum(unbalanced, 'line1') / hum(balanced, 'line1'))).toBeGreaterThan(40);
+  });
+
+  it('an output that drives one leg and matches the other rejects as well as one that drives both (practice)', () => {
+    const hum = (model: string) =>
+      solveRig(pair(model, 'loudspeaker', 'trs-635', ['a.outL', 'b.in'])).circuit.inputs.find(
+        ({ device, element }) => device === 'b' && element === 'jack',
+      )!.interferenceVolts;
+    expect(hum('mixer-4-usb') / hum('interface-2')).toBeLessThan(2.5);
+  });
+
+  it('a pick-up of 10 kΩ into one 10 kΩ leg of a balanced input loses 6.02 dB (voltage divider)', () => {
+    const found = find(guitar(3, false), 'input-loading');
+    expect(found.figures[0]!.value).toBeCloseTo(-6.02, 2);
+  });
+
+  it('10 kΩ and 2 nF are 3 dB down at 8 kHz, so 8.6 dB at 20 kHz (RC low-pass)', () => {
+    const lost = -find(guitar(20), 'hf-rolloff').figures[0]!.value;
+    expect(lost).toBeCloseTo(10 * Math.log10(1 + (20_000 / 7958) ** 2), 0);
+  });
+
+  it('the ring of an earthed laptop and mixer goes through both mains plugs and the lead', () => {
+    const [loop] = solveRig(laptopSound('laptop-earthed')).circuit.groundLoops;
+    expect(loop!.pieces.map(({ lead }) => lead ?? 'mains').sort()).toEqual(['lead-mini', 'mains', 'mains']);
+    expect(find(laptopSound('laptop-earthed'), 'ground-loop').why).toContain('Never lift a mains earth');
+  });
+
+  it('12 V phantom leaves a 3.2 mA microphone far less than it needs', () => {
+    const [load] = solveRig(
+      pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P12' }),
+    ).circuit.loads;
+    expect(load!.volts).toBeGreaterThan(9);
+    expect(load!.volts).toBeLessThan(12);
   });
 });
 

@@ -1,3 +1,14 @@
+import { adapterChainBroken } from './adapter-chain-broken';
+import { groundLoop } from './ground-loop';
+import { hfRolloff } from './hf-rolloff';
+import { inputLoading } from './input-loading';
+import { levelMismatch } from './level-mismatch';
+import { longUnbalanced } from './long-unbalanced';
+import { noPluginPower } from './no-plugin-power';
+import { phantomRiskRibbon } from './phantom-risk-ribbon';
+import { phantomTooWeak } from './phantom-too-weak';
+import { phantomUnneeded } from './phantom-unneeded';
+import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
 import { clipConverter } from './clip-converter';
 import { clipInput } from './clip-input';
@@ -31,6 +42,17 @@ export const CHECKS: Check[] = [
   clipInput,
   clipConverter,
   usbCableTooLong,
+  adapterChainBroken,
+  groundLoop,
+  hfRolloff,
+  inputLoading,
+  levelMismatch,
+  longUnbalanced,
+  noPluginPower,
+  phantomRiskRibbon,
+  phantomTooWeak,
+  phantomUnneeded,
+  sidesSwapped,
 ];
 
 /** All findings of a solved rig, the gravest first. */

@@ -1,11 +1,14 @@
 import { figureText, finding, type Check } from './finding';
 import { moveToFedInput, swapForDynamic, switchFeed } from './fixes/phantom';
-import { unfedElectronics } from './unfed';
+import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** A microphone that needs a supply, at an input that gives none. */
 export const noPhantom: Check = (solved) =>
   unfedElectronics(solved)
-    .filter((unfed) => !unfed.isBooster && !unfed.feedBeyond)
+    .filter(
+      (unfed) =>
+        !unfed.isBooster && !unfed.feedBeyond && !isWeakSupply(unfed) && !livesOnPluginPower(solved, unfed),
+    )
     .map(({ device, volts, minVolts, inputs, feed }) => {
       const name = solved.find.device(device)?.name ?? device;
       const desk = solved.find.device(inputs[0]!.device)?.name ?? '';

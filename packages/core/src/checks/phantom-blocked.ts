@@ -1,12 +1,15 @@
 import { figureText, finding, type Check } from './finding';
 import { mendOutputLead, swapForDynamic } from './fixes/phantom';
 import { bypass } from './fixes/rewire';
-import { unfedElectronics } from './unfed';
+import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** Phantom is on, but something between lets the sound through and not the supply. */
 export const phantomBlocked: Check = (solved) =>
   unfedElectronics(solved)
-    .filter((unfed) => !unfed.isBooster && unfed.feedBeyond)
+    .filter(
+      (unfed) =>
+        !unfed.isBooster && unfed.feedBeyond && !isWeakSupply(unfed) && !livesOnPluginPower(solved, unfed),
+    )
     .map(({ device, volts, minVolts, inputs, feedBeyond }) => {
       const name = solved.find.device(device)?.name ?? device;
       const first = inputs[0]!;

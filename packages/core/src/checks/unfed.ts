@@ -59,3 +59,12 @@ export const unfedElectronics = (solved: Solved): Unfed[] =>
         },
       ];
     });
+
+/** Some supply arrives, only not enough. */
+export const isWeakSupply = ({ volts, isBooster }: Unfed): boolean => volts > 2 && !isBooster;
+
+/** A small electret: a few volts on a mini-jack are its supply, not phantom. */
+export const livesOnPluginPower = ({ find }: Solved, { device }: Unfed): boolean =>
+  find
+    .modelOf(device)
+    ?.elements.some((element) => element.kind === 'load' && element.standard === 'plug-in') ?? false;

@@ -6,4 +6,4 @@ export { MID_BAND_HZ, TOP_OF_BAND_HZ } from './sound';
 export { EARTH, type GroundLoop, type LoopPiece } from './ground-loops';
 export type { Primitive, Analysis } from './primitives';
 export { solveIsland, type Complex } from './solve';
-export { spiceDeck } from './spice';
+export { spiceDeck, spiceSources, type SpiceAnalysis } from './spice';

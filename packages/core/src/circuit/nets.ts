@@ -36,19 +36,22 @@ export interface Nets {
   ofDevice: (device: string, pin: string) => Net;
   /** The same for a lead. */
   ofLead: (lead: string, pin: string) => Net;
+  /** Every pin and inner node seen so far, by its net: `device:port.pin` and `lead/end.pin`. */
+  names: () => Map<Net, string[]>;
   mismatches: Mismatch[];
 }
 
 /** Numbers for the pins of many owners. */
 const numbering = (add: () => number) => {
   const owners = new Map<string, Map<string, number>>();
-  return (owner: string, pin: string): number => {
+  const number = (owner: string, pin: string): number => {
     let pins = owners.get(owner);
     if (!pins) owners.set(owner, (pins = new Map()));
     let found = pins.get(pin);
     if (found === undefined) pins.set(pin, (found = add()));
     return found;
   };
+  return { number, owners };
 };
 
 const bonds = (elements: readonly CircuitElement[]) =>
@@ -58,8 +61,23 @@ const bonds = (elements: readonly CircuitElement[]) =>
 export const joinPins = (find: Lookup): Nets => {
   const union = makeUnion();
   union.add();
-  const devicePin = numbering(union.add);
-  const leadPin = numbering(union.add);
+  const { number: devicePin, owners: devices } = numbering(union.add);
+  const { number: leadPin, owners: leads } = numbering(union.add);
+  const names = (): Map<Net, string[]> => {
+    const found = new Map<Net, string[]>();
+    for (const [owners, mark] of [
+      [devices, ':'],
+      [leads, '/'],
+    ] as const) {
+      for (const [owner, pins] of owners) {
+        for (const [pin, item] of pins) {
+          const net = union.find(item);
+          found.set(net, [...(found.get(net) ?? []), `${owner}${mark}${pin}`]);
+        }
+      }
+    }
+    return found;
+  };
   const joinAll = (items: number[]) => items.slice(1).forEach((item) => union.join(items[0]!, item));
 
   for (const device of find.rig.devices) {
@@ -101,6 +119,7 @@ export const joinPins = (find: Lookup): Nets => {
   return {
     ofDevice: (device, pin) => union.find(devicePin(device, pin)),
     ofLead: (lead, pin) => union.find(leadPin(lead, pin)),
+    names,
     mismatches,
   };
 };

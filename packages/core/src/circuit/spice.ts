@@ -1,52 +1,71 @@
-import type { Primitive } from './primitives';
+import type { Lookup } from '../rig';
+import { SUPPLIES } from './lower/feed';
+import { joinPins } from './nets';
+import { partsOf } from './parts';
+import { netsOf, type Net, type Primitive } from './primitives';
+
+/** Which sources a deck has on: every DC supply, or one sound at a frequency. */
+export type SpiceAnalysis = { kind: 'dc' } | { kind: 'ac'; source: string; hertz: number };
+
+const node = (net: Net): string => (net === 0 ? '0' : `n${net}`);
+
+/** One primitive as SPICE lines. An ideal transformer is the usual pair of controlled sources. */
+const linesOf = (part: Primitive, index: number, source: string): string[] => {
+  switch (part.kind) {
+    case 'resistor':
+      return [`R${index} ${node(part.a)} ${node(part.b)} ${part.ohms}`];
+    case 'capacitor':
+      return [`C${index} ${node(part.a)} ${node(part.b)} ${part.farads}`];
+    case 'emf': {
+      const volts = part.source === source ? part.volts : 0;
+      return [
+        `V${index} e${index} ${node(part.b)} dc ${volts} ac ${volts}`,
+        `R${index} e${index} ${node(part.a)} ${part.ohms}`,
+      ];
+    }
+    case 'transformer': {
+      const [p, pReturn] = part.primary.map(node);
+      const [s, sReturn] = part.secondary.map(node);
+      return [
+        `E${index} t${index} ${sReturn} ${p} ${pReturn} ${part.ratio}`,
+        `V${index} t${index} ${s} 0`,
+        `F${index} ${p} ${pReturn} V${index} ${part.ratio}`,
+      ];
+    }
+  }
+};
+
+/** Names of the sounds of a rig that a deck can be made for: `device:output`. */
+export const spiceSources = (find: Lookup): string[] => {
+  const parts = partsOf(find, joinPins(find), 'ac');
+  return [...new Set(parts.flatMap((part) => (part.kind === 'emf' ? [part.source] : [])))];
+};
 
 /**
- * An island as a SPICE deck, for checking the solver with another program.
- * An ideal transformer is the usual pair of controlled sources; every net leaks 1 TΩ like in our own solver.
- * @param source the EMF that is on; all others are replaced by their resistance
+ * The whole circuit of a rig as a SPICE deck that runs by itself and prints the voltage of every net.
+ * Comments say which pins each net joins. Every net leaks 1 TΩ to ground, as in our own solver.
  */
-export const spiceDeck = (parts: readonly Primitive[], source: string, analysis: 'dc' | number): string => {
-  const lines = ['Diaphon island'];
-  const nets = new Set<number>();
-  const node = (net: number) => {
-    if (net !== 0) nets.add(net);
-    return net === 0 ? '0' : `n${net}`;
-  };
-  parts.forEach((part, index) => {
-    switch (part.kind) {
-      case 'resistor':
-        lines.push(`R${index} ${node(part.a)} ${node(part.b)} ${part.ohms}`);
-        break;
-      case 'capacitor':
-        lines.push(`C${index} ${node(part.a)} ${node(part.b)} ${part.farads}`);
-        break;
-      case 'emf': {
-        const volts = part.source === source ? part.volts : 0;
-        lines.push(`V${index} e${index} ${node(part.b)} dc ${volts} ac ${volts}`);
-        lines.push(`R${index} e${index} ${node(part.a)} ${part.ohms}`);
-        break;
-      }
-      case 'transformer': {
-        const [p, pReturn] = part.primary.map(node);
-        const [s, sReturn] = part.secondary.map(node);
-        lines.push(`E${index} t${index} ${sReturn} ${p} ${pReturn} ${part.ratio}`);
-        lines.push(`V${index} t${index} ${s} 0`);
-        lines.push(`F${index} ${p} ${pReturn} V${index} ${part.ratio}`);
-        break;
-      }
-    }
-  });
-  for (const net of nets) lines.push(`Rleak${net} n${net} 0 1e12`);
-  const all = [...nets].map((net) => `n${net}`);
-  lines.push(
-    analysis === 'dc' ? '.op' : `.ac lin 1 ${analysis} ${analysis}`,
+export const spiceDeck = (find: Lookup, analysis: SpiceAnalysis): string => {
+  const nets = joinPins(find);
+  const parts = partsOf(find, nets, analysis.kind);
+  const source = analysis.kind === 'dc' ? SUPPLIES : analysis.source;
+  const used = [...new Set(parts.flatMap(netsOf))].filter((net) => net !== 0);
+  const names = nets.names();
+  const prints = used.map((net) =>
+    analysis.kind === 'dc' ? `print v(${node(net)})` : `print vr(${node(net)}) vi(${node(net)})`,
+  );
+  return `${[
+    `* ${find.rig.name.replace(/\s+/g, ' ')}: ${analysis.kind === 'dc' ? 'supplies on, DC' : `${source}, 1 V, ${analysis.hertz} Hz`}`,
+    ...used.map((net) => `* ${node(net)} = ${(names.get(net) ?? ['inner node']).join(' ')}`),
+    ...parts.flatMap((part, index) => linesOf(part, index, source)),
+    ...used.map((net) => `Rleak${net} ${node(net)} 0 1e12`),
+    analysis.kind === 'dc' ? '.op' : `.ac lin 1 ${analysis.hertz} ${analysis.hertz}`,
     '.control',
     'set numdgt=12',
     'run',
-    ...all.map((name) => (analysis === 'dc' ? `print v(${name})` : `print vr(${name}) vi(${name})`)),
+    ...prints,
     'quit 0',
     '.endc',
     '.end',
-  );
-  return `${lines.join('\n')}\n`;
+  ].join('\n')}\n`;
 };

@@ -140,6 +140,44 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb4', 'USB-C', 'usb-c-socket'],
     ],
   }),
+  computer({
+    id: 'laptop-earthed',
+    name: 'Laptop with an earthed supply',
+    about: 'USB-A and USB-C sockets, a headset jack, and a three-pin mains plug.',
+    supply: 'earthed',
+    usb: [
+      ['usb1', 'USB-A 1', 'usb-a-socket'],
+      ['usb2', 'USB-A 2', 'usb-a-socket'],
+      ['usb3', 'USB-C', 'usb-c-socket'],
+    ],
+  }),
+  computer({
+    id: 'laptop-tunnel',
+    name: 'Laptop with USB-C-shaped tunnel ports',
+    about: 'Two sockets that look like USB-C and carry a PCIe tunnel as well; a headset jack.',
+    supply: 'double-insulated',
+    usb: [
+      ['usb1', 'Tunnel and USB-C 1', 'tunnel-c-socket'],
+      ['usb2', 'Tunnel and USB-C 2', 'tunnel-c-socket'],
+    ],
+  }),
+  computer({
+    id: 'computer-older',
+    name: 'Older computer with IEEE 1394',
+    about: 'A 6-pin IEEE 1394 socket, an older tunnel port and USB-A.',
+    supply: 'earthed',
+    usb: [
+      ['fw1', 'IEEE 1394', 'ieee1394-6-socket'],
+      ['tunnel1', 'Tunnel port, older shape', 'tunnel-old-socket'],
+      ['usb1', 'USB-A 1', 'usb-a-socket'],
+      ['usb2', 'USB-A 2', 'usb-a-socket'],
+    ],
+  }),
+  hub(
+    'hub-bus',
+    'Bus-powered USB hub',
+    'Four sockets fed from the computer alone; for a bag, not for a desk.',
+  ),
   hub(
     'hub-powered',
     'USB hub with its own supply',

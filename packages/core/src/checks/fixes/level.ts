@@ -1,4 +1,4 @@
-import { putPlacement, setControl, type Rig } from '../../rig';
+import { putPlacement, setControl, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
 import type { Fix, Solved } from '../finding';
 import { snapGain, type VoiceGain } from '../voice-gain';
@@ -46,3 +46,21 @@ export const addBooster = (
   const value = snapGain(gain.control, gain.value + neededDb - BOOSTER_DB);
   return insertBooster(solved.rig, microphone, { device: gain.device, control: gain.control.id, value });
 };
+
+/** The instrument switch of the input a lead goes into, if it has one that is off. */
+export const instrumentSwitch = (solved: Solved, lead: Lead): Fix[] =>
+  lead.ends.flatMap((end): Fix[] => {
+    if (!end || !('device' in end)) return [];
+    const elements = solved.find.modelOf(end.device)?.elements ?? [];
+    const input = elements.find(
+      (element) =>
+        element.kind === 'input' &&
+        element.signal === 'instrument' &&
+        element.plus.startsWith(`${end.port}.`) &&
+        element.when?.is === true,
+    );
+    const control = solved.find.modelOf(end.device)?.controls.find(({ id }) => id === input?.when?.control);
+    return control
+      ? [{ label: `Switch ${control.label} on`, edit: setControl(solved.rig, end.device, control.id, true) }]
+      : [];
+  });

@@ -2,7 +2,7 @@ import { DEVICE_MODELS } from '../../catalogue';
 import { changeLead, combineEdits, lookup, removeLead, setControl, type Rig } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { bestLead, after } from './trial';
-import { useBestLead, withArticle } from './rewire';
+import { insertBetween, useBestLead, withArticle } from './rewire';
 
 export interface FeedRef {
   device: string;
@@ -35,7 +35,14 @@ export const switchFeed = (rig: Rig, feed: FeedRef, on: boolean): Fix[] => {
 };
 
 /** Moves a microphone to a free input that can feed it. */
-export const moveToFedInput = (rig: Rig, device: string): Fix[] => {
+export const moveToFedInput = (rig: Rig, device: string): Fix[] =>
+  moveToFeed(rig, device, 'P48', 'switch phantom on there');
+
+/** Moves a small electret to a free mini-jack that has plug-in power. */
+export const moveToPluginPower = (rig: Rig, device: string): Fix[] =>
+  moveToFeed(rig, device, 'plug-in', 'use its plug-in power');
+
+const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words: string): Fix[] => {
   const find = lookup(rig);
   const plugged = find.inPort(device, 'out');
   if (!plugged) return [];
@@ -43,7 +50,7 @@ export const moveToFedInput = (rig: Rig, device: string): Fix[] => {
   for (const other of rig.devices) {
     const model = find.modelOf(other.id);
     for (const element of model?.elements ?? []) {
-      if (element.kind !== 'feed' || element.standard !== 'P48' || other.id === device) continue;
+      if (element.kind !== 'feed' || element.standard !== standard || other.id === device) continue;
       const port = element.legs[0]!.split('.')[0]!;
       if (find.inPort(other.id, port)) continue;
       const on = element.control ? setControl(bare, other.id, element.control, true) : undefined;
@@ -54,7 +61,7 @@ export const moveToFedInput = (rig: Rig, device: string): Fix[] => {
         { device, port: 'out' },
         { device: other.id, port },
       ];
-      const label = `Plug it into ${other.name}, ${model?.ports.find(({ id }) => id === port)?.label ?? port}, and switch phantom on there`;
+      const label = `Plug it into ${other.name}, ${model?.ports.find(({ id }) => id === port)?.label ?? port}, and ${words}`;
       const lead = {
         id: plugged.lead.id,
         kind: best.kind.id,
@@ -116,4 +123,35 @@ export const mendOutputLead = (rig: Rig, device: string): Fix[] => {
       ? [{ label: 'Use an unbroken lead', edit: changeLead(rig, lead.id, { broken: [] }) }]
       : [];
   return [...whole, ...useBestLead(rig, lead)];
+};
+
+/** The power adapter for small electrets, between a mini-jack microphone and a phantom-fed XLR input. */
+export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
+  const lead = lookup(rig).inPort(device, 'out')?.lead;
+  if (!lead) return [];
+  const find = lookup(rig);
+  return insertBetween(rig, lead, 'plugin-adapter', 'mini', 'xlr').map((fix) => {
+    const input = lead.ends.find((end) => end && 'device' in end && end.device !== device);
+    if (!input || !('device' in input)) return fix;
+    const feed = find
+      .modelOf(input.device)
+      ?.elements.find((element) => element.kind === 'feed' && element.legs[0]?.startsWith(`${input.port}.`));
+    if (feed?.kind !== 'feed' || !feed.control) return fix;
+    const placed = after(rig, fix.edit);
+    return {
+      ...fix,
+      edit: combineEdits(fix.label, fix.edit, setControl(placed, input.device, feed.control, true)),
+    };
+  });
+};
+
+/** Where a device offers several strengths of phantom, the strongest. */
+export const strengthenFeed = (solved: Solved, feed: FeedRef): Fix[] => {
+  const model = solved.find.modelOf(feed.device);
+  const element = model?.elements.find(({ id }) => id === feed.element);
+  const control = model?.controls.find(({ id }) => id === element?.when?.control);
+  if (control?.kind !== 'choice' || !control.options.includes('P48')) return [];
+  return [
+    { label: `Set ${control.label} to P48`, edit: setControl(solved.rig, feed.device, control.id, 'P48') },
+  ];
 };

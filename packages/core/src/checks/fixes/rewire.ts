@@ -1,6 +1,7 @@
 import { contactsBetween, DEVICE_MODELS, LEAD_KINDS, type DeviceModel, type LeadKind } from '../../catalogue';
 import {
   addDevice,
+  changeLead,
   combineEdits,
   connect,
   freeId,
@@ -11,8 +12,9 @@ import {
   type Lead,
   type Rig,
 } from '../../rig';
+import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
-import { after, bestLead, type PortRef } from './trial';
+import { after, bestLead, isHarmed, subRig, type PortRef } from './trial';
 
 /** Fixes that change leads or put something in between. Each returns nothing when it cannot be done. */
 
@@ -151,14 +153,13 @@ export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
   if (!kind || !second) return [];
   const label = `Use ${withArticle(kind.name)}, right side into ${second.label}`;
   const bare = after(rig, removeLead(rig, lead.id));
+  const ends = [from, to, { device: to.device, port: second.id }];
+  const split = after(bare, connect(bare, kind, ends));
+  if (isHarmed(split, solveCircuit(lookup(subRig(split, [from.device, to.device]))), from.device)) return [];
   return [
     {
       label,
-      edit: combineEdits(
-        label,
-        removeLead(rig, lead.id),
-        connect(bare, kind, [from, to, { device: to.device, port: second.id }], undefined, lead.id),
-      ),
+      edit: combineEdits(label, removeLead(rig, lead.id), connect(bare, kind, ends, undefined, lead.id)),
     },
   ];
 };
@@ -234,4 +235,127 @@ export const bypass = (rig: Rig, device: string): Fix[] => {
       ),
     },
   ];
+};
+
+/**
+ * Puts a box of the catalogue between the two sockets of a lead, with one lead kind on either side.
+ * Nothing when the leads do not go into the sockets.
+ */
+export const insertBetween = (
+  rig: Rig,
+  lead: Lead,
+  model: string,
+  inKind: string,
+  outKind: string,
+): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [from, to] = inSoundOrder(rig, sockets);
+  const box = modelById(model);
+  const [first, second] = [kindById(inKind), kindById(outKind)];
+  const connector = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.connector ?? '';
+  const boxIn = box.ports.find(({ side }) => side === 'in')!;
+  const boxOut = box.ports.find(({ side }) => side === 'out')!;
+  /** The kind's ends in the order that goes into these two sockets. */
+  const fit = (kind: LeadKind, a: string, b: string) =>
+    contactsBetween(kind.ends[0]!.connector, a) && contactsBetween(kind.ends[1]!.connector, b)
+      ? false
+      : contactsBetween(kind.ends[0]!.connector, b) && contactsBetween(kind.ends[1]!.connector, a)
+        ? true
+        : undefined;
+  const [flipFirst, flipSecond] = [
+    fit(first, connector(from), boxIn.connector),
+    fit(second, boxOut.connector, connector(to)),
+  ];
+  if (flipFirst === undefined || flipSecond === undefined) return [];
+  const id = freeId(rig, model);
+  const label = `Put ${withArticle(box.name)} in between`;
+  const bare = combineEdits(
+    label,
+    removeLead(rig, lead.id),
+    addDevice(rig, box, { id, place: lookup(rig).device(from.device)?.place ?? '' }),
+  );
+  const placed = after(rig, bare);
+  return [
+    {
+      label,
+      edit: combineEdits(
+        label,
+        bare,
+        connect(
+          placed,
+          first,
+          ordered(flipFirst, from, { device: id, port: boxIn.id }),
+          1,
+          freeId(placed, `${id}-in`),
+        ),
+        connect(
+          placed,
+          second,
+          ordered(flipSecond, { device: id, port: boxOut.id }, to),
+          lead.lengthM,
+          lead.id,
+        ),
+      ),
+    },
+  ];
+};
+
+/** A DI box close to the source; the long part of the way is balanced then. */
+export const insertDiBox = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [, to] = inSoundOrder(rig, sockets);
+  const find = lookup(rig);
+  const isTaken = (port: string) => find.inPort(to.device, port) && port !== to.port;
+  // The DI box's output is at microphone level: the input itself if it takes XLR, else another one of the device.
+  const xlrInputs = (find.modelOf(to.device)?.ports ?? []).filter(
+    ({ id, side, connector }) => side === 'in' && contactsBetween('xlr-male', connector) && !isTaken(id),
+  );
+  const target = xlrInputs.find(({ id }) => id === to.port) ?? xlrInputs[0];
+  if (!target) return [];
+  const moved: Lead = {
+    ...lead,
+    ends: lead.ends.map((end) =>
+      end && 'device' in end && end.device === to.device && end.port === to.port
+        ? { device: to.device, port: target.id }
+        : end,
+    ),
+  };
+  return insertBetween(rig, moved, 'di-passive', 'ts-635', 'xlr');
+};
+
+/** Transformers in a mini-jack link: sound passes, hum does not. */
+export const insertLineIsolator = (rig: Rig, lead: Lead): Fix[] =>
+  insertBetween(rig, lead, 'isolator-line', 'mini', 'mini');
+
+/** The in-line pad between a lead and its XLR input. */
+export const insertPad = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  const end = lead.ends.findIndex(
+    (_, index) => lookup(rig).leadKindOf(lead.id)?.ends[index]?.connector === 'xlr-male',
+  );
+  const input = lead.ends[end];
+  if (!sockets || !input || !('device' in input)) return [];
+  const label = 'Put a 20 dB in-line pad at the input';
+  const opened = changeLead(rig, lead.id, {
+    ends: lead.ends.map((old, index) => (index === end ? null : old)),
+  });
+  const pad = connect(
+    after(rig, opened),
+    kindById('xlr-pad-20'),
+    [{ lead: lead.id, end }, input],
+    0,
+    freeId(rig, 'pad'),
+  );
+  return [{ label, edit: combineEdits(label, opened, pad) }];
+};
+
+/** The longest usual length of the same lead that is no longer than a share of it. */
+export const shortenLead = (rig: Rig, lead: Lead, share: number): Fix[] => {
+  const lengths = lookup(rig).leadKindOf(lead.id)?.usualLengthsM ?? [];
+  const fitting = lengths.filter((length) => length <= lead.lengthM * share && length < lead.lengthM);
+  if (fitting.length === 0) return [];
+  const lengthM = Math.max(...fitting);
+  return [{ label: `Use a ${lengthM} m lead`, edit: changeLead(rig, lead.id, { lengthM }) }];
 };

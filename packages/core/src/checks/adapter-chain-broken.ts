@@ -1,0 +1,31 @@
+import { connectorById } from '../catalogue';
+import { chainWords, reconnectByChain } from './fixes/adapter-chain';
+import { finding, type Check, type Finding } from './finding';
+import { unplug } from './fixes/rewire';
+
+/** A data device whose way to a computer does not get there. */
+export const adapterChainBroken: Check = (solved) => {
+  const { find, rig, usb } = solved;
+  return rig.devices.flatMap((device): Finding[] =>
+    (find.modelOf(device.id)?.ports ?? []).flatMap((port): Finding[] => {
+      const plugged = find.inPort(device.id, port.id);
+      const isLinked = usb.links.some((link) => link.device === device.id && link.port === port.id);
+      if (port.usb?.role !== 'device' || !plugged || isLinked) return [];
+      const fixes = reconnectByChain(rig, { device: device.id, port: port.id });
+      const socket = connectorById(port.connector)?.name ?? port.connector;
+      return [
+        finding({
+          code: 'adapter-chain-broken',
+          severity: 'fault',
+          title: `${device.name} is not joined to a computer`,
+          why: `The lead in its ${socket} does not get to a socket that speaks the same language: a plug does not fit, a wire is broken, or it ends in the air. ${chainWords(rig, { device: device.id, port: port.id })}`,
+          places: [{ device: device.id, port: port.id }, { lead: plugged.lead.id }],
+          figures: [
+            { label: 'Ways to a computer', value: 0, unit: '', from: 'leads followed from socket to socket' },
+          ],
+          fixes: [...fixes, unplug(rig, plugged.lead)],
+        }),
+      ];
+    }),
+  );
+};

@@ -1,0 +1,98 @@
+import { connectorById, contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
+import {
+  combineEdits,
+  connect,
+  freeId,
+  lookup,
+  removeLead,
+  type Edit,
+  type Plugged,
+  type Rig,
+} from '../../rig';
+import type { Fix } from '../finding';
+import { after, type PortRef } from './trial';
+
+/** One piece of a chain: which lead kind, and which of its ends points at the device. */
+export interface ChainPiece {
+  kind: LeadKind;
+  nearEnd: 0 | 1;
+}
+
+const DATA_KINDS = LEAD_KINDS.filter(({ usb, ends }) => usb && ends.length === 2);
+
+/**
+ * The shortest chain of leads and adapters from one data socket to another, found by breadth-first search over the
+ * catalogue.
+ * @returns the pieces from `from` to `to`; undefined when no chain of up to five does it
+ */
+export const shortestChain = (from: string, to: string): ChainPiece[] | undefined => {
+  const seen = new Set([from]);
+  let reached: { connector: string; pieces: ChainPiece[] }[] = [{ connector: from, pieces: [] }];
+  for (let length = 1; length <= 5; length += 1) {
+    const next: typeof reached = [];
+    for (const { connector, pieces } of reached) {
+      for (const kind of DATA_KINDS) {
+        for (const nearEnd of [0, 1] as const) {
+          const far = kind.ends[nearEnd === 0 ? 1 : 0]!.connector;
+          if (!contactsBetween(kind.ends[nearEnd]!.connector, connector)) continue;
+          const chain = [...pieces, { kind, nearEnd }];
+          if (contactsBetween(far, to)) return chain;
+          // Only a socket at the far end can take the next plug, and only a plug another's socket.
+          if (seen.has(far)) continue;
+          seen.add(far);
+          next.push({ connector: far, pieces: chain });
+        }
+      }
+    }
+    reached = next;
+  }
+  return undefined;
+};
+
+/** Free sockets of computers and hubs, with the shortest chain to each, the shortest first. */
+const chainsToComputers = (rig: Rig, from: PortRef) => {
+  const find = lookup(rig);
+  const socket = find.port(from.device, from.port)?.connector ?? '';
+  return rig.devices
+    .flatMap((device) =>
+      (find.modelOf(device.id)?.ports ?? []).flatMap((port) => {
+        const isHost = port.usb?.role === 'host' || port.usb?.role === 'hub-down';
+        if (!isHost || find.inPort(device.id, port.id)) return [];
+        const chain = shortestChain(socket, port.connector);
+        return chain ? [{ to: { device: device.id, port: port.id }, chain }] : [];
+      }),
+    )
+    .sort((a, b) => a.chain.length - b.chain.length);
+};
+
+/** "From this 9-pin socket to that USB-C-shaped one: these three pieces." */
+export const chainWords = (rig: Rig, from: PortRef): string => {
+  const [best] = chainsToComputers(rig, from);
+  const find = lookup(rig);
+  const name = (ref: PortRef) => connectorById(find.port(ref.device, ref.port)?.connector ?? '')?.name ?? '';
+  if (!best) return 'No chain of leads and adapters joins it to a free socket of a computer in this rig.';
+  const pieces = best.chain.map(({ kind }) => kind.name).join(', ');
+  return `From its ${name(from)} to the ${name(best.to)} of ${find.device(best.to.device)?.name}: ${pieces}.`;
+};
+
+/** Takes the broken way out and lays the shortest chain to a free socket of a computer. */
+export const reconnectByChain = (rig: Rig, from: PortRef): Fix[] => {
+  const plugged = lookup(rig).inPort(from.device, from.port);
+  const bare = plugged ? after(rig, removeLead(rig, plugged.lead.id)) : rig;
+  const [best] = chainsToComputers(bare, from);
+  if (!best) return [];
+  const edits: Edit[] = plugged ? [removeLead(rig, plugged.lead.id)] : [];
+  let current = bare;
+  let near: Plugged = from;
+  best.chain.forEach(({ kind, nearEnd }, index) => {
+    const far: Plugged = index === best.chain.length - 1 ? best.to : null;
+    const id = freeId(current, `lead-${kind.id}`);
+    // An end can be plugged from one side only: a plug into the socket before it.
+    const edit = connect(current, kind, nearEnd === 0 ? [near, far] : [far, near], kind.usualLengthsM[0], id);
+    current = after(current, edit);
+    edits.push(edit);
+    near = { lead: id, end: nearEnd === 0 ? 1 : 0 };
+  });
+  const pieces = best.chain.map(({ kind }) => kind.name).join(' + ');
+  return [{ label: `Join it by ${pieces}`, edit: combineEdits('Join by a chain of adapters', ...edits) }];
+};

@@ -1,0 +1,51 @@
+import { couplingLevel } from '../circuit';
+import { dbFromRatio } from '../units';
+import { figureText, finding, type Check, type Finding } from './finding';
+import { insertDiBox, shortenLead } from './fixes/rewire';
+
+/** Less than this lost at 20 kHz is not heard, dB. Common practice, no published source. */
+const LOST_DB = 3;
+
+/** The lead's capacitance and the source's impedance take the top of the band away. */
+export const hfRolloff: Check = (solved) => {
+  const { circuit, find, rig } = solved;
+  const found = new Map<string, Finding>();
+  for (const coupling of circuit.couplings) {
+    const lost = dbFromRatio(couplingLevel(coupling)) - dbFromRatio(coupling.topVolts);
+    const element = find
+      .modelOf(coupling.from.device)
+      ?.elements.find(({ id }) => id === coupling.from.element);
+    if (element?.kind !== 'output' || lost < LOST_DB || dbFromRatio(couplingLevel(coupling)) < -40) continue;
+    const name = find.device(coupling.from.device)?.name ?? coupling.from.device;
+    const port = element.plus.split('.')[0]!;
+    const lead = find.inPort(coupling.from.device, port)?.lead;
+    if (!lead) continue;
+    const kind = find.leadKindOf(lead.id)!;
+    found.set(
+      coupling.from.device,
+      finding({
+        code: 'hf-rolloff',
+        severity: 'caution',
+        title: `${name} loses ${figureText(lost)} dB at 20 kHz in its lead`,
+        why: `${figureText(lead.lengthM)} m of lead are ${figureText(kind.picofaradsPerM * lead.lengthM, 0)} pF against a source of ${figureText(element.ohms, 0)} Ω: it dulls the sound. A shorter lead, or a DI box close to the source, keeps it bright.`,
+        places: [{ lead: lead.id }, { device: coupling.from.device, port }],
+        figures: [
+          {
+            label: 'Lost at 20 kHz against 1 kHz',
+            value: -lost,
+            unit: 'dB',
+            from: 'solved circuit at both frequencies',
+          },
+          {
+            label: 'Capacitance of the lead',
+            value: kind.picofaradsPerM * lead.lengthM,
+            unit: 'pF',
+            from: `${kind.picofaradsPerM} pF/m, lead kind (common practice)`,
+          },
+        ],
+        fixes: [...shortenLead(rig, lead, 0.7 * (LOST_DB / lost)), ...insertDiBox(rig, lead)],
+      }),
+    );
+  }
+  return [...found.values()];
+};

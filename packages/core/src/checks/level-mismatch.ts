@@ -1,0 +1,82 @@
+import { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from '../catalogue';
+import { couplingLevel } from '../circuit';
+import { dbFromRatio } from '../units';
+import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { insertPad, useOtherInput } from './fixes/rewire';
+
+const SIGNAL_WORDS = {
+  microphone: 'microphone',
+  line: 'line',
+  headphone: 'headphone',
+  instrument: 'instrument',
+  aes3: 'digital',
+};
+
+/** Nominal levels of one way, dBu. */
+const levelsOf = ({ find }: Solved, coupling: Solved['circuit']['couplings'][number]) => {
+  const leaves = find.modelOf(coupling.from.device)?.elements.find(({ id }) => id === coupling.from.element);
+  const meets = find.modelOf(coupling.to.device)?.elements.find(({ id }) => id === coupling.to.element);
+  if (leaves?.kind !== 'output' || meets?.kind !== 'input') return undefined;
+  const nominal = leaves.nominalDbu ?? NOMINAL_OUTPUT_DBU[leaves.signal];
+  const arrives = nominal + dbFromRatio(couplingLevel(coupling));
+  const [coldest, hottest] = meets.accepts ?? ACCEPTED_DBU[meets.signal];
+  return { leaves, meets, nominal, arrives, coldest, hottest };
+};
+
+/** An output of one class in an input of another: too hot or too cold for it at any setting. */
+export const levelMismatch: Check = (solved) => {
+  const { find, rig, circuit } = solved;
+  const found = new Map<string, Finding>();
+  for (const coupling of circuit.couplings) {
+    const levels = levelsOf(solved, coupling);
+    // Ways that hardly pass anything are another finding's matter, and so is a microphone in a line input.
+    if (!levels || dbFromRatio(couplingLevel(coupling)) < -40 || levels.leaves.signal === 'aes3') continue;
+    const { leaves, meets, nominal, arrives, coldest, hottest } = levels;
+    const over = arrives - hottest;
+    const under = coldest - arrives;
+    if ((over <= 0 && under <= 0) || (leaves.signal === 'microphone' && under > 0)) continue;
+    const isHot = over > 0;
+    const [a, b] = [find.device(coupling.from.device)?.name, find.device(coupling.to.device)?.name];
+    const port = meets.plus.split('.')[0]!;
+    const lead = find.inPort(coupling.to.device, port)?.lead;
+    const kind = `${coupling.from.device} ${coupling.to.device}`;
+    found.set(
+      kind,
+      finding({
+        code: 'level-mismatch',
+        severity: isHot ? 'fault' : 'caution',
+        title: `${a} is ${figureText(isHot ? over : under, 0)} dB too ${isHot ? 'hot' : 'cold'} for ${b}`,
+        why: isHot
+          ? `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain. Put a pad or an isolator box in between, or use a line input.`
+          : `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that reaches down to ${figureText(coldest)} dBu. It stays too quiet, and hiss comes up with it.`,
+        places: [
+          { device: coupling.from.device },
+          { device: coupling.to.device, port },
+          ...(lead ? [{ lead: lead.id }] : []),
+        ],
+        figures: [
+          {
+            label: 'Arriving',
+            value: arrives,
+            unit: 'dBu',
+            from: `nominal ${figureText(nominal)} dBu of the output and the solved circuit`,
+          },
+          {
+            label: 'Taken from',
+            value: coldest,
+            unit: 'dBu',
+            from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
+          },
+          {
+            label: 'Taken up to',
+            value: hottest,
+            unit: 'dBu',
+            from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
+          },
+        ],
+        fixes: lead ? [...useOtherInput(rig, lead), ...(isHot ? insertPad(rig, lead) : [])] : [],
+      }),
+    );
+  }
+  return [...found.values()];
+};

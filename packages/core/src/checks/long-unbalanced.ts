@@ -1,0 +1,71 @@
+import { NOMINAL_OUTPUT_DBU } from '../catalogue';
+import { couplingLevel } from '../circuit';
+import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M } from '../rig';
+import { dbFromRatio, dbuFromVolts } from '../units';
+import { figureText, finding, type Check, type Finding } from './finding';
+import { insertDiBox, shortenLead, useOtherInput } from './fixes/rewire';
+
+/** What the room presses in must lie this far under the sound, dB. Common practice, no published source. */
+const WANTED_DISTANCE_DB = 60;
+
+/** The room's hum comes in with the sound: a long lead whose legs do not hear it alike. */
+export const longUnbalanced: Check = (solved) => {
+  const { circuit, find, rig } = solved;
+  return circuit.inputs.flatMap((input): Finding[] => {
+    if (input.interferenceVolts <= 0) return [];
+    const sources = circuit.couplings.filter(
+      (c) => c.to.device === input.device && c.to.element === input.element,
+    );
+    const source = sources.reduce<(typeof sources)[number] | undefined>(
+      (best, c) => (!best || couplingLevel(c) > couplingLevel(best) ? c : best),
+      undefined,
+    );
+    const element =
+      source && find.modelOf(source.from.device)?.elements.find(({ id }) => id === source.from.element);
+    if (!source || element?.kind !== 'output') return [];
+    const nominal = element.nominalDbu ?? NOMINAL_OUTPUT_DBU[element.signal];
+    const arrives = nominal + dbFromRatio(couplingLevel(source));
+    const hum = dbuFromVolts(input.interferenceVolts);
+    // A sound that hardly arrives is another finding's matter.
+    if (arrives - hum > WANTED_DISTANCE_DB || dbFromRatio(couplingLevel(source)) < -40) return [];
+    const receiver = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
+    const port = receiver?.kind === 'input' ? receiver.plus.split('.')[0]! : '';
+    const lead = find.inPort(input.device, port)?.lead;
+    if (!lead) return [];
+    const perM = rig.assumptions.interferenceNanoampsPerM ?? DEFAULT_INTERFERENCE_NANOAMPS_PER_M;
+    return [
+      finding({
+        code: 'long-unbalanced',
+        severity: 'caution',
+        title: `${figureText(lead.lengthM)} m of unbalanced lead into ${find.device(input.device)?.name}: hum only ${figureText(arrives - hum, 0)} dB under the sound`,
+        why: 'Both legs of a balanced link pick up the room alike and the input takes the difference. Here one leg lies on the screen, so what the lead picks up is heard. Shorten it, or make it balanced with a DI box or isolator near the source.',
+        places: [{ lead: lead.id }, { device: input.device, port }],
+        figures: [
+          {
+            label: 'Picked up',
+            value: hum,
+            unit: 'dBu',
+            from: `solved circuit; assumption: ${perM} nA pressed into each wire for each metre`,
+          },
+          {
+            label: 'Sound arriving',
+            value: arrives,
+            unit: 'dBu',
+            from: `nominal ${figureText(nominal)} dBu and the solved circuit`,
+          },
+          {
+            label: 'Wanted between them',
+            value: WANTED_DISTANCE_DB,
+            unit: 'dB',
+            from: 'common practice, no published source',
+          },
+        ],
+        fixes: [
+          ...insertDiBox(rig, lead),
+          ...shortenLead(rig, lead, 10 ** ((arrives - hum - WANTED_DISTANCE_DB) / 20)),
+          ...useOtherInput(rig, lead),
+        ],
+      }),
+    ];
+  });
+};

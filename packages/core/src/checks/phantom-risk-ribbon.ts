@@ -1,0 +1,62 @@
+import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { switchFeed, type FeedRef } from './fixes/phantom';
+import { useBestLead } from './fixes/rewire';
+
+/** Volts on the legs from which a supply counts as being there. */
+const SUPPLY_THERE_VOLTS = 5;
+
+/** A coil or ribbon that current destroys, where a supply reaches it: through it now, or one bad lead away. */
+export const phantomRiskRibbon: Check = (solved) => {
+  const { find, circuit, rig } = solved;
+  return circuit.outputsDc.flatMap((reading): Finding[] => {
+    const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
+    if (element?.kind !== 'output' || element.drive !== 'floating' || !element.tolerates) return [];
+    const limit = element.tolerates;
+    const isHurt = reading.volts > limit.volts || reading.milliamps > limit.milliamps;
+    if (limit.volts > 10 || (!isHurt && reading.legVolts < SUPPLY_THERE_VOLTS)) return [];
+    const name = find.device(reading.device)?.name ?? reading.device;
+    const lead = find.inPort(reading.device, element.plus.split('.')[0]!)?.lead;
+    const desk = lead?.ends.find((end) => end && 'device' in end && end.device !== reading.device);
+    const feed = desk && 'device' in desk ? feedOn(solved, desk.device, desk.port) : undefined;
+    return [
+      finding({
+        code: 'phantom-risk-ribbon',
+        severity: isHurt ? 'danger' : 'caution',
+        title: isHurt
+          ? `${figureText(reading.milliamps)} mA flow through the ribbon of ${name}`
+          : `Phantom stands on ${name}, a ribbon that one bad lead destroys`,
+        why: isHurt
+          ? `One leg is fed and the other is not, so the supply drives current through the ribbon: ${figureText(reading.volts, 2)} V across it. It is built for ${limit.milliamps} mA. Switch phantom off, then change the lead.`
+          : `${figureText(reading.legVolts)} V stand on both legs alike, so nothing flows through the ribbon now. A broken or unbalanced lead, or plugging in with phantom on, would send it through. A passive ribbon needs no phantom.`,
+        places: [{ device: reading.device }, ...(lead ? [{ lead: lead.id }] : [])],
+        figures: [
+          { label: 'Across the ribbon', value: reading.volts, unit: 'V', from: 'solved circuit, DC' },
+          { label: 'Through the ribbon', value: reading.milliamps, unit: 'mA', from: 'solved circuit, DC' },
+          {
+            label: 'On its legs',
+            value: reading.legVolts,
+            unit: 'V',
+            from: 'solved circuit, DC, against the room’s ground',
+          },
+          { label: 'Survives', value: limit.milliamps, unit: 'mA', from: `device model of ${name}` },
+        ],
+        fixes: [
+          ...(feed ? switchFeed(rig, feed, false) : []),
+          ...(isHurt && lead ? useBestLead(rig, lead) : []),
+        ],
+      }),
+    ];
+  });
+};
+
+/** The supply that is on at a socket. */
+const feedOn = ({ find, circuit }: Solved, device: string, port: string): FeedRef | undefined => {
+  const elements = find.modelOf(device)?.elements ?? [];
+  const feed = elements.find((element) => element.kind === 'feed' && element.legs[0]?.startsWith(`${port}.`));
+  const isOn = circuit.feeds.some(
+    (reading) => reading.device === device && reading.element === feed?.id && reading.on,
+  );
+  return feed?.kind === 'feed' && isOn
+    ? { device, element: feed.id, control: feed.control, on: true }
+    : undefined;
+};

@@ -1,0 +1,86 @@
+import { couplingLevel, type Coupling } from '../circuit';
+import { changeLead } from '../rig';
+import { dbFromRatio } from '../units';
+import { finding, type Check, type Finding, type Fix, type Solved } from './finding';
+
+const sideOf = ({ find }: Solved, device: string, id: string) => {
+  const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
+  return element?.kind === 'output' || element?.kind === 'input'
+    ? { element, side: element.side }
+    : undefined;
+};
+
+/** Leads in a device's sockets whose other ends could be exchanged. */
+const exchangeEnds = ({ rig, find }: Solved, from: string, to: string): Fix[] => {
+  const between = rig.leads.filter((lead) => {
+    const devices = lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
+    return devices.includes(from) && devices.includes(to);
+  });
+  const splitter = between.find((lead) => lead.ends.length === 3);
+  const label = 'Exchange the two plugs';
+  if (splitter) {
+    const [a, b, c] = splitter.ends;
+    return [{ label, edit: changeLead(rig, splitter.id, { ends: [a!, c!, b!] }) }];
+  }
+  const [first, second] = between;
+  if (!first || !second || between.length !== 2) return [];
+  const endAt = (lead: typeof first) =>
+    lead.ends.findIndex((end) => end && 'device' in end && end.device === to);
+  const [i, j] = [endAt(first), endAt(second)];
+  const swapped = (lead: typeof first, at: number, end: (typeof first)['ends'][number]) =>
+    lead.ends.map((old, index) => (index === at ? end : old));
+  return [
+    {
+      label: `${label} at ${find.device(to)?.name}`,
+      edit: {
+        label,
+        steps: [
+          { op: 'put', collection: 'leads', item: { ...first, ends: swapped(first, i, second.ends[j]!) } },
+          { op: 'put', collection: 'leads', item: { ...second, ends: swapped(second, j, first.ends[i]!) } },
+        ],
+      },
+    },
+  ];
+};
+
+/** What is heard on the right was meant for the left. */
+export const sidesSwapped: Check = (solved) => {
+  const { circuit, find } = solved;
+  const strongest = new Map<string, Coupling>();
+  for (const coupling of circuit.couplings) {
+    const key = `${coupling.to.device}:${coupling.to.element}`;
+    const known = strongest.get(key);
+    if (!known || couplingLevel(coupling) > couplingLevel(known)) strongest.set(key, coupling);
+  }
+  const found = new Map<string, Finding>();
+  for (const coupling of strongest.values()) {
+    const { from, to } = coupling;
+    const [leaves, meets] = [
+      sideOf(solved, from.device, from.element),
+      sideOf(solved, to.device, to.element),
+    ];
+    if (!leaves?.side || !meets?.side || leaves.side === meets.side || couplingLevel(coupling) < 0.03)
+      continue;
+    const [a, b] = [find.device(from.device)?.name, find.device(to.device)?.name];
+    found.set(
+      `${from.device} ${to.device}`,
+      finding({
+        code: 'sides-swapped',
+        severity: 'caution',
+        title: `Left and right are exchanged between ${a} and ${b}`,
+        why: `The ${leaves.side} side of ${a} arrives on the ${meets.side} side of ${b}. The picture is mirrored; with one talker on each side, the wrong one is turned up.`,
+        places: [{ device: from.device }, { device: to.device }],
+        figures: [
+          {
+            label: `${leaves.side} arriving on the ${meets.side}`,
+            value: dbFromRatio(couplingLevel(coupling)),
+            unit: 'dB',
+            from: 'solved circuit, input volts per output volt',
+          },
+        ],
+        fixes: exchangeEnds(solved, from.device, to.device),
+      }),
+    );
+  }
+  return [...found.values()];
+};
