@@ -1,8 +1,10 @@
 import {
   applyEdit,
   offerLeads,
+  pinView,
   previewEdit,
   solveRig,
+  traceSocket,
   type Edit,
   type PortRef,
   type Readings,
@@ -25,6 +27,8 @@ const engine = {
   /** Applies an edit to the document held here. */
   apply: (edit: Edit) => solve(applyEdit(rig!, edit).rig),
   offers: (a: PortRef, b: PortRef) => (rig ? offerLeads(rig, a, b) : []),
+  pinView: (lead: string) => (rig ? pinView(rig, lead) : undefined),
+  trace: (socket: PortRef) => (rig ? traceSocket(rig, socket) : undefined),
   preview: (edit: Edit) => previewEdit(rig!, edit, readings!.findings),
 };
 

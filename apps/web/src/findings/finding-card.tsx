@@ -1,9 +1,8 @@
 import type { Finding } from '@diaphon/core';
 import { ChevronDown, ChevronRight } from 'lucide-react';
-import { Button } from '../look/button';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
-import { useEdit } from '../store/use-edit';
 import { FiguresList } from './figures-list';
+import { FixButton } from './fix-button';
 
 interface FindingCardProps {
   finding: Finding;
@@ -14,7 +13,6 @@ interface FindingCardProps {
 
 /** One finding: what, why, on which figures, and how to mend it in one click. */
 export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardProps) => {
-  const edit = useEdit();
   const { severity, title, why, figures, fixes } = finding;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
@@ -44,13 +42,7 @@ export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardPr
         <div className="px-3 pb-3">
           <div className="flex flex-col items-start gap-1.5 py-1.5">
             {fixes.map((fix, index) => (
-              <Button
-                key={fix.label}
-                kind={index === 0 ? 'main' : 'plain'}
-                onClick={() => edit(() => ({ ...fix.edit, label: fix.label }), { announce: true })}
-              >
-                {fix.label}
-              </Button>
+              <FixButton key={fix.label} fix={fix} isFirst={index === 0} />
             ))}
           </div>
           <p>{why}</p>

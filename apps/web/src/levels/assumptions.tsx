@@ -1,4 +1,9 @@
-import { setAssumptions, type Assumptions, type Rig } from '@diaphon/core';
+import {
+  DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
+  setAssumptions,
+  type Assumptions,
+  type Rig,
+} from '@diaphon/core';
 import { NumberField } from '../look/number-field';
 import { useEdit } from '../store/use-edit';
 
@@ -55,6 +60,16 @@ const ROWS: Row[] = [
     step: 1,
     times: 1,
   },
+  {
+    key: 'interferenceNanoampsPerM',
+    label: 'Hum pressed into each wire of a lead',
+    note: 'for each metre; 1 is common practice, more near mains and dimmers',
+    unit: 'nA/m',
+    min: 0,
+    max: 100,
+    step: 0.1,
+    times: 1,
+  },
 ];
 
 /** What the results rest on that nobody measured here. */
@@ -67,7 +82,9 @@ export const AssumptionFields = ({ rig }: { rig: Rig }) => {
           key={key}
           {...row}
           hideSlider
-          value={Math.round(rig.assumptions[key] * times * 100) / 100}
+          value={
+            Math.round((rig.assumptions[key] ?? DEFAULT_INTERFERENCE_NANOAMPS_PER_M) * times * 100) / 100
+          }
           onChange={(value) =>
             edit((now) => setAssumptions({ ...now.assumptions, [key]: value / times }), {
               key: `assumption ${key}`,

@@ -6,9 +6,11 @@ export interface Selection {
   device?: string;
   lead?: string;
   strand?: string;
+  /** A sheet opened on what is selected: `pins` of a lead, or the port whose sound is traced. */
+  open?: string;
 }
 
-const KEYS = ['device', 'lead', 'strand'] as const;
+const KEYS = ['device', 'lead', 'strand', 'open'] as const;
 
 export const useSelection = (): [Selection, (selection: Selection) => void] => {
   const [params, setParams] = useSearchParams();

@@ -41,6 +41,15 @@ const Sockets = ({ rig, device, onSelect, onConnectFrom }: DeviceInspectorProps)
                 {port.label}
                 {plugged && <span className="block truncate text-[12.5px] text-faint">to {far}</span>}
               </span>
+              {!port.usb && (
+                <Button
+                  kind="quiet"
+                  aria-label={`Trace ${port.label}`}
+                  onClick={() => onSelect({ device: device.id, open: port.id })}
+                >
+                  Trace
+                </Button>
+              )}
               {plugged ? (
                 <Button
                   kind="quiet"

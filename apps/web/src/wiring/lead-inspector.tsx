@@ -54,6 +54,7 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
         })}
       </ul>
       <div className="space-y-2 px-3 pb-2">
+        <Button onClick={() => onSelect({ lead: lead.id, open: 'pins' })}>Open the plugs</Button>
         <NumberField
           label="Length"
           value={lead.lengthM}

@@ -13,6 +13,9 @@ const AddDeviceDialog = lazy(async () => ({
 }));
 const ConnectDialog = lazy(async () => ({ default: (await import('./connect-dialog')).ConnectDialog }));
 
+const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dialog')).PinViewDialog }));
+const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
+
 /** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
 export const WiringView = () => {
   const rig = useAppSelector((state) => state.rig.document)!;
@@ -90,6 +93,20 @@ export const WiringView = () => {
             to={connecting.to}
             onClose={() => setConnecting(null)}
             onConnected={(lead) => select({ lead })}
+          />
+        )}
+        {selection.lead && selection.open === 'pins' && (
+          <PinViewDialog
+            rig={rig}
+            lead={selection.lead}
+            onClose={() => select(selection.lead ? { lead: selection.lead } : {})}
+          />
+        )}
+        {selection.device && selection.open && (
+          <TraceDialog
+            rig={rig}
+            socket={{ device: selection.device, port: selection.open }}
+            onClose={() => select(selection.device ? { device: selection.device } : {})}
           />
         )}
       </Suspense>

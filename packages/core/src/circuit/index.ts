@@ -7,3 +7,4 @@ export { EARTH, type GroundLoop, type LoopPiece } from './ground-loops';
 export type { Primitive, Analysis } from './primitives';
 export { solveIsland, type Complex } from './solve';
 export { spiceDeck, spiceSources, type SpiceAnalysis } from './spice';
+export { leadPins, type PinReading } from './lead-pins';

@@ -2,3 +2,4 @@ export * from './graph';
 export * from './build';
 export * from './propagate';
 export * from './usb-links';
+export * from './likeness';

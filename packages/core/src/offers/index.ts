@@ -1,3 +1,5 @@
 export * from './solve-rig';
 export * from './preview';
 export * from './lead-offers';
+export * from './pin-view';
+export * from './trace';

@@ -1,0 +1,21 @@
+import type { Complex } from '../circuit';
+import { dbFromRatio, type Db } from '../units';
+
+/** How alike the two sides of a programme are: 1 a mono voice, 0 two sounds that do not know of each other. */
+export const LIKENESS = { speech: 1, music: 0.4, wide: 0 } as const;
+
+/**
+ * Level of a stereo programme where both sides meet in one input, against one side alone at full level.
+ * Powers add, with twice the likeness of their product between: |l|² + |r|² + 2ρ·Re(l·r*).
+ * @param left, right volts per volt of each side, with sign and phase
+ * @param likeness correlation of the two sides, −1 to 1
+ */
+export const meetingLevelDb = (left: Complex, right: Complex, likeness: number): Db => {
+  const power =
+    left.re ** 2 +
+    left.im ** 2 +
+    right.re ** 2 +
+    right.im ** 2 +
+    2 * likeness * (left.re * right.re + left.im * right.im);
+  return dbFromRatio(Math.sqrt(Math.max(1e-12, power)));
+};

@@ -1,0 +1,109 @@
+import { solveCircuit } from '../circuit';
+import { buildFlow, mainWay, positions, usbTree, type FlowEdge, type FlowGraph } from '../flow';
+import { lookup, type Rig } from '../rig';
+import type { PortRef } from '../checks';
+
+/** One place of a trace, with what was lost or gained on the way so far. */
+export interface TraceStep {
+  node: string;
+  label: string;
+  device: string | null;
+  deviceName: string;
+  /** Gain since the start of the trace, unit changes aside, dB. */
+  gainDb: number;
+  delayMs: number;
+}
+
+/** A whole way, from where the sound starts or from the traced socket to where it ends. */
+export interface TraceWay {
+  end: string;
+  steps: TraceStep[];
+}
+
+export interface Trace {
+  comesFrom: TraceWay[];
+  goesTo: TraceWay[];
+}
+
+/** The places in the flow that a socket's contacts are. */
+const nodesAt = (rig: Rig, { device, port }: PortRef): string[] =>
+  (lookup(rig).modelOf(device)?.elements ?? []).flatMap((element) =>
+    (element.kind === 'output' || element.kind === 'input') && element.plus.startsWith(`${port}.`)
+      ? [`${device}:${element.id}`]
+      : [],
+  );
+
+const edgesTo = (by: Map<string, FlowEdge>, start: string, end: string): FlowEdge[] => {
+  const way: FlowEdge[] = [];
+  for (let at = end; at !== start;) {
+    const edge = by.get(at);
+    if (!edge) return [];
+    way.unshift(edge);
+    at = edge.from;
+  }
+  return way;
+};
+
+const stepsOf = (rig: Rig, graph: FlowGraph, start: string, way: FlowEdge[]): TraceStep[] => {
+  const find = lookup(rig);
+  let gainDb = 0;
+  let delayMs = 0;
+  const step = (id: string): TraceStep => {
+    const node = graph.nodes.get(id)!;
+    const device = node.device ?? null;
+    return {
+      node: id,
+      label: node.label,
+      device,
+      deviceName: device ? (find.device(device)?.name ?? '') : '',
+      gainDb,
+      delayMs,
+    };
+  };
+  return [
+    step(start),
+    ...way.map((edge) => {
+      gainDb += edge.gainDb - edge.unitShiftDb;
+      delayMs += edge.delayMs;
+      return step(edge.to);
+    }),
+  ];
+};
+
+/** Below this a way carries nothing that anyone hears, dB. */
+const LOST_DB = -90;
+
+/** Where a socket's sound comes from and where it goes, each way with its losses. */
+export const traceSocket = (rig: Rig, socket: PortRef): Trace => {
+  const find = lookup(rig);
+  const graph = buildFlow(find, solveCircuit(find), usbTree(find));
+  const at = positions(graph);
+  const here = nodesAt(rig, socket).filter((node) => graph.nodes.has(node));
+  const isEnd = (id: string) => (graph.out.get(id) ?? []).length === 0;
+  const label = (id: string) => {
+    const node = graph.nodes.get(id)!;
+    return node.device ? `${find.device(node.device)?.name}, ${node.label}` : node.label;
+  };
+  const carries = (steps: TraceStep[]) => steps.length > 1 && steps[steps.length - 1]!.gainDb > LOST_DB;
+
+  const goesTo = here.flatMap((start) => {
+    const by = mainWay(graph, at, start);
+    return [...by.keys()].filter(isEnd).map((end): TraceWay => ({
+      end: label(end),
+      steps: stepsOf(rig, graph, start, edgesTo(by, start, end)),
+    }));
+  });
+  const comesFrom = graph.sources.flatMap((source): TraceWay[] => {
+    const by = mainWay(graph, at, source.node);
+    return here
+      .filter((end) => by.has(end))
+      .map((end) => ({
+        end: source.name,
+        steps: stepsOf(rig, graph, source.node, edgesTo(by, source.node, end)),
+      }));
+  });
+  return {
+    goesTo: goesTo.filter(({ steps }) => carries(steps)),
+    comesFrom: comesFrom.filter(({ steps }) => carries(steps)),
+  };
+};
