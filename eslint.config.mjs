@@ -3,7 +3,18 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** The core's folders in the order data flows: each may import only from those before it. */
-const CORE_ORDER = ['units', 'catalogue', 'rig', 'circuit', 'flow', 'gain', 'checks', 'offers', 'demo'];
+const CORE_ORDER = [
+  'units',
+  'catalogue',
+  'rig',
+  'formats',
+  'circuit',
+  'flow',
+  'gain',
+  'checks',
+  'offers',
+  'demo',
+];
 
 const coreOrder = CORE_ORDER.map((folder, position) => ({
   files: [`packages/core/src/${folder}/**/*.ts`],

@@ -7,3 +7,4 @@ export * from './gain';
 export * from './checks';
 export * from './offers';
 export * from './demo';
+export * from './formats';

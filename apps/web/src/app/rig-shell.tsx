@@ -102,7 +102,7 @@ export const RigShell = () => {
   }, [name]);
 
   return (
-    <div className="flex h-full flex-col">
+    <div className="flex h-full flex-col print:block">
       <TopBar heading={name ?? 'Rig'} tools={status === 'open' && <Tools />}>
         {status === 'open' && (
           <>

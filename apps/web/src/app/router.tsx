@@ -22,6 +22,10 @@ export const router = createBrowserRouter([
         children: [
           { index: true, element: <RigStart /> },
           {
+            path: 'print',
+            lazy: async () => ({ Component: (await import('../print/print-view')).PrintView }),
+          },
+          {
             path: 'wiring',
             lazy: async () => ({ Component: (await import('../wiring/wiring-view')).WiringView }),
           },

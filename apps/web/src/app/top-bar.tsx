@@ -18,7 +18,7 @@ export const TopBar = ({ heading, children, tools }: TopBarProps) => {
   const dispatch = useAppDispatch();
   const other = light === 'day' ? 'night' : 'day';
   return (
-    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-1.5">
+    <header className="flex print:hidden flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-1.5">
       <Link to="/rigs" className="text-[17px] font-bold tracking-wide">
         Diaphon
       </Link>

@@ -97,7 +97,7 @@ export const ConnectorFace = ({ id, size = 20 }: { id: string; size?: number }) 
   if (!kind) return null;
   const Face = FACES[kind.face.outline];
   return (
-    <svg viewBox="0 0 100 100" width={size} height={size} aria-hidden className="shrink-0">
+    <svg viewBox="0 0 100 100" width={size} height={size} aria-hidden className="shrink-0" data-face={id}>
       <Face kind={kind} />
     </svg>
   );

@@ -2,6 +2,7 @@ import type { Place, PortRef } from '@diaphon/core';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { FindingsPanel } from '../findings/findings-panel';
+import { useParams } from 'react-router';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
@@ -14,6 +15,7 @@ const AddDeviceDialog = lazy(async () => ({
 const ConnectDialog = lazy(async () => ({ default: (await import('./connect-dialog')).ConnectDialog }));
 
 const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dialog')).PinViewDialog }));
+const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog')).ExportDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
 /** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
@@ -21,7 +23,9 @@ export const WiringView = () => {
   const rig = useAppSelector((state) => state.rig.document)!;
   const findings = useAppSelector((state) => state.readings.readings?.findings);
   const [selection, select] = useSelection();
+  const { id: rigId } = useParams();
   const [isAdding, setIsAdding] = useState(false);
+  const [isExporting, setIsExporting] = useState(false);
   const [connecting, setConnecting] = useState<{ from: PortRef | null; to: PortRef | null } | null>(null);
 
   const connectFrom = useCallback((from: PortRef) => setConnecting({ from, to: null }), []);
@@ -51,6 +55,9 @@ export const WiringView = () => {
           </Button>
           {rig.devices.length > 1 && (
             <Button onClick={() => setConnecting({ from: null, to: null })}>Connect two sockets</Button>
+          )}
+          {rig.devices.length > 0 && (
+            <Button onClick={() => setIsExporting(true)}>Print, save, import</Button>
           )}
         </div>
         {rig.devices.length === 0 ? (
@@ -95,6 +102,7 @@ export const WiringView = () => {
             onConnected={(lead) => select({ lead })}
           />
         )}
+        {isExporting && <ExportDialog rig={rig} rigId={rigId ?? ''} onClose={() => setIsExporting(false)} />}
         {selection.lead && selection.open === 'pins' && (
           <PinViewDialog
             rig={rig}

@@ -1,0 +1,83 @@
+import { patchList, type PatchRow } from '@diaphon/core';
+import { format } from 'date-fns';
+import { Link, useParams } from 'react-router';
+import { Button } from '../look/button';
+import { useAppSelector } from '../store/store';
+
+const Label = ({ row, end }: { row: PatchRow; end: 'from' | 'to' }) => {
+  const from = [row.fromDevice, row.fromSocket] as const;
+  const to = [row.toDevice, row.toSocket] as const;
+  const [here, there] = end === 'from' ? [from, to] : [to, from];
+  return (
+    <li className="break-inside-avoid border border-dashed border-line p-2 text-[12px] leading-tight">
+      <b className="block text-[14px]">
+        {here[0] || 'free'} · {here[1] || 'end'}
+      </b>
+      <span className="block">
+        other end: {there[0] || 'free'} · {there[1] || 'end'}
+      </span>
+      <span className="block text-faint">
+        {row.kind}, {row.lengthM} m · {row.lead}
+      </span>
+    </li>
+  );
+};
+
+/** What is taken to the desk on paper: the patch list, and a label for each end of each lead. */
+export const PrintView = () => {
+  const { id } = useParams();
+  const rig = useAppSelector((state) => state.rig.document)!;
+  const rows = patchList(rig);
+  return (
+    <main className="min-h-0 flex-1 overflow-y-auto p-5 print:overflow-visible print:p-0">
+      <div className="mb-3 flex flex-wrap gap-2 print:hidden">
+        <Button kind="main" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Link
+          to={`/rigs/${id}/wiring`}
+          className="inline-flex min-h-[30px] items-center border border-line bg-sheet px-2.5 py-1"
+        >
+          Back to the wiring
+        </Link>
+      </div>
+      <h2 className="text-[18px] font-bold">{rig.name}: patch list</h2>
+      <p className="text-faint">
+        {rows.length} leads, {format(new Date(), 'd MMMM yyyy')}. Monitors and gains down and phantom off
+        before you plug or unplug; follow the makers’ manuals.
+      </p>
+      <table className="mt-3 w-full border-collapse">
+        <thead>
+          <tr className="border-b-2 border-ink text-left">
+            {['From', 'Socket', 'To', 'Socket', 'Lead', 'Length', 'Place'].map((heading, index) => (
+              <th key={`${heading} ${index}`} scope="col" className="py-1 pr-2">
+                {heading}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, index) => (
+            <tr key={`${row.lead} ${index}`} className="break-inside-avoid border-b border-hair align-top">
+              <td className="py-1 pr-2 font-bold">{row.fromDevice || 'free'}</td>
+              <td className="py-1 pr-2">{row.fromSocket}</td>
+              <td className="py-1 pr-2 font-bold">{row.toDevice || 'free'}</td>
+              <td className="py-1 pr-2">{row.toSocket}</td>
+              <td className="py-1 pr-2">{row.kind}</td>
+              <td className="py-1 pr-2 whitespace-nowrap">{row.lengthM} m</td>
+              <td className="py-1">{row.place}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h2 className="mt-6 text-[18px] font-bold print:break-before-page">Lead labels</h2>
+      <ul className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-2">
+        {rows.flatMap((row, index) =>
+          (['from', 'to'] as const).map((end) => (
+            <Label key={`${row.lead} ${index} ${end}`} row={row} end={end} />
+          )),
+        )}
+      </ul>
+    </main>
+  );
+};

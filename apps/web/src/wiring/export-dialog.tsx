@@ -1,0 +1,76 @@
+import { patchListCsv, type Rig } from '@diaphon/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Button } from '../look/button';
+import { Dialog } from '../look/dialog';
+import { fileName, saveFile } from '../look/save-file';
+import { chartModel } from './chart-model';
+import { chartSvg, svgToPng } from './chart-svg';
+import { layOut } from './layout';
+import { PatchImport } from './patch-import';
+
+/** The faces as the page shows them now, in day colours. */
+const facesOnPage = (): Map<string, string> => {
+  const day: Record<string, string> = { ink: '#14243a', sheet: '#fbf8ef' };
+  return new Map(
+    [...document.querySelectorAll<SVGElement>('[data-face]')].map((face) => [
+      face.dataset['face']!,
+      face.innerHTML.replace(/var\(--(\w+)\)/g, (_all, name: string) => day[name] ?? '#14243a'),
+    ]),
+  );
+};
+
+const drawChart = async (rig: Rig): Promise<string> => {
+  const model = chartModel(rig);
+  return chartSvg(rig.name, model, await layOut(model), facesOnPage());
+};
+
+/** Everything that leaves the rig as a file or on paper, and the patch list that comes in. */
+export const ExportDialog = ({ rig, rigId, onClose }: { rig: Rig; rigId: string; onClose: () => void }) => {
+  const [failure, setFailure] = useState('');
+  const attempt = (work: () => Promise<void>) => () => {
+    work().catch((error: unknown) => setFailure(error instanceof Error ? error.message : String(error)));
+  };
+  return (
+    <Dialog title="Print, save and import" onClose={onClose} wide>
+      {failure && (
+        <p role="alert" className="pb-2 text-fault">
+          Not saved: {failure}. Try the other format, or a smaller rig.
+        </p>
+      )}
+      <section aria-label="Save" className="flex flex-wrap gap-2">
+        <Link
+          to={`/rigs/${rigId}/print`}
+          className="inline-flex min-h-[30px] items-center border border-action bg-action px-2.5 py-1 text-action-ink"
+        >
+          Patch list and lead labels to print
+        </Link>
+        <Button
+          onClick={() =>
+            saveFile(
+              fileName(`${rig.name} patch list`, 'csv'),
+              new Blob([`\uFEFF${patchListCsv(rig)}`], { type: 'text/csv;charset=utf-8' }),
+            )
+          }
+        >
+          Patch list as CSV
+        </Button>
+        <Button
+          onClick={attempt(async () =>
+            saveFile(fileName(rig.name, 'svg'), new Blob([await drawChart(rig)], { type: 'image/svg+xml' })),
+          )}
+        >
+          Chart as SVG
+        </Button>
+        <Button
+          onClick={attempt(async () =>
+            saveFile(fileName(rig.name, 'png'), await svgToPng(await drawChart(rig))),
+          )}
+        >
+          Chart as PNG
+        </Button>
+      </section>
+      <PatchImport rig={rig} onDone={onClose} />
+    </Dialog>
+  );
+};

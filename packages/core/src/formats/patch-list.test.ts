@@ -1,0 +1,143 @@
+import * as fc from 'fast-check';
+import { DEMO_RIGS, skerryLight } from '../demo';
+import { applyEdit, readRigValue, type Rig } from '../rig';
+import { guessMapping, importPatchList, patchList, patchListCsv, PATCH_COLUMNS, readCsv } from './patch-list';
+
+/** The rig without its leads: what a patch list is read into. */
+const bare = (rig: Rig): Rig => ({ ...rig, leads: [] });
+const read = (rig: Rig, csv: string) => {
+  const table = readCsv(csv);
+  return importPatchList(rig, table, guessMapping(table.headings));
+};
+
+describe('writing a patch list', () => {
+  it('a row for each lead, named as on the chart', () => {
+    const [first] = patchList(skerryLight);
+    expect(first).toEqual({
+      lead: 'keeper-lead',
+      kind: 'XLR lead',
+      lengthM: '3',
+      fromDevice: "Keeper's microphone",
+      fromSocket: 'Output',
+      toDevice: 'Lamp room mixer',
+      toSocket: 'Input 1',
+      place: 'Lamp room table',
+    });
+    expect(patchList(skerryLight)).toHaveLength(8);
+  });
+
+  it('is CSV by RFC 4180: CRLF, a heading, quotes doubled', () => {
+    const devices = skerryLight.devices.map((d) =>
+      d.id === 'mixer' ? { ...d, name: 'Mixer, the "old" one' } : d,
+    );
+    const csv = patchListCsv({ ...skerryLight, devices });
+    expect(csv.split('\r\n')[0]).toBe(
+      'Lead,Kind of lead,"Length, m",From device,From socket,To device,To socket,Place',
+    );
+    expect(csv).toContain('"Mixer, the ""old"" one"');
+    expect(csv.endsWith('\r\n')).toBe(true);
+  });
+
+  it('a name that a spreadsheet would run as a formula is made plain text', () => {
+    const devices = skerryLight.devices.map((d) => (d.id === 'mixer' ? { ...d, name: '=1+1' } : d));
+    expect(patchListCsv({ ...skerryLight, devices })).toContain("'=1+1");
+  });
+});
+
+describe('reading one back', () => {
+  it.each(DEMO_RIGS.map(({ key, rig }) => [key, rig] as const))(
+    '%s: the same leads in the same sockets',
+    (_key, rig) => {
+      const { rows, edit } = read(bare(rig), patchListCsv(rig));
+      expect(rows.filter(({ error }) => error)).toEqual([]);
+      const made = applyEdit(bare(rig), edit!).rig;
+      expect(readRigValue(made).ok).toBe(true);
+      const plugs = (leads: Rig['leads']) =>
+        leads.map(({ kind, lengthM, ends }) => [
+          kind,
+          lengthM,
+          ends.map((end) => JSON.stringify(end)).sort(),
+        ]);
+      expect(plugs(made.leads)).toEqual(plugs(rig.leads));
+    },
+  );
+
+  it('other headings are mapped by hand; a byte order mark and semicolons are taken', () => {
+    const table = readCsv(
+      "\uFEFFTyp;von;Buchse;nach;Buchse 2\nXLR lead;Keeper's microphone;Output;Lamp room mixer;Input 1\n",
+    );
+    expect(table.headings[0]).toBe('Typ');
+    expect(guessMapping(table.headings).kind).toBe(-1);
+    const mapping = {
+      lead: -1,
+      kind: 0,
+      lengthM: -1,
+      fromDevice: 1,
+      fromSocket: 2,
+      toDevice: 3,
+      toSocket: 4,
+      place: -1,
+    };
+    const { rows, edit } = importPatchList(bare(skerryLight), table, mapping);
+    expect(rows[0]!.error).toBeNull();
+    expect(applyEdit(bare(skerryLight), edit!).rig.leads[0]!.ends[1]).toEqual({
+      device: 'mixer',
+      port: 'in1',
+    });
+  });
+
+  it.each([
+    [
+      'no such lead',
+      "Rope,1,Keeper's microphone,Output,Lamp room mixer,Input 1",
+      'Kind of lead: “Rope” is not known',
+    ],
+    ['no such device', 'XLR lead,1,Ghost,Output,Lamp room mixer,Input 1', 'From: no device “Ghost”'],
+    [
+      'no such socket',
+      "XLR lead,1,Keeper's microphone,Output,Lamp room mixer,Input 9",
+      'To: “Input 9” is not a socket of Lamp room mixer. It has Input 1',
+    ],
+    ['no such length', "XLR lead,far,Keeper's microphone,Output,Lamp room mixer,Input 1", 'Length: “far”'],
+  ])('%s: the row says what and how to mend it', (_name, line, words) => {
+    const csv = `Kind of lead,"Length, m",From device,From socket,To device,To socket\n${line}\n`;
+    const { rows, edit } = read(bare(skerryLight), csv);
+    expect(rows).toHaveLength(1);
+    expect(rows[0]!.row).toBe(2);
+    expect(rows[0]!.error).toContain(words);
+    expect(edit).toBeUndefined();
+  });
+
+  it('a socket named twice: the first row is taken, the second says so', () => {
+    const line = "XLR lead,1,Keeper's microphone,Output,Lamp room mixer,Input 1";
+    const { rows, edit } = read(
+      bare(skerryLight),
+      `Kind of lead,"Length, m",From device,From socket,To device,To socket\n${line}\n${line}\n`,
+    );
+    expect(rows.map(({ error }) => error === null)).toEqual([true, false]);
+    expect(rows[1]!.error).toContain('a socket with nothing in it');
+    expect(applyEdit(bare(skerryLight), edit!).rig.leads).toHaveLength(1);
+  });
+
+  it.each([
+    ['empty', '', 'No rows'],
+    ['headings only', 'Lead,Kind of lead\n', 'No rows'],
+    ['an open quotation mark', 'Lead,Kind of lead\n"a,b\n', 'quotation mark'],
+  ])('%s file', (_name, text, words) => {
+    expect(readCsv(text).problem).toContain(words);
+  });
+
+  it('whatever is in the cells, no row breaks the document', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(fc.string(), { maxLength: 9 }), { minLength: 1, maxLength: 5 }),
+        (cells) => {
+          const table = { headings: [...PATCH_COLUMNS], rows: cells, problem: null };
+          const { rows, edit } = importPatchList(skerryLight, table, guessMapping(PATCH_COLUMNS));
+          expect(rows).toHaveLength(cells.length);
+          if (edit) expect(readRigValue(applyEdit(skerryLight, edit).rig).ok).toBe(true);
+        },
+      ),
+    );
+  });
+});

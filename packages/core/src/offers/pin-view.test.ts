@@ -1,0 +1,102 @@
+import { buildRig, skerryLight } from '../demo';
+import { LIKENESS, meetingLevelDb } from '../flow';
+import { pinView } from './pin-view';
+import { traceSocket } from './trace';
+
+describe('the pin view of a lead', () => {
+  const view = pinView(skerryLight, 'caller-lead')!;
+  const pin = (name: string) => view.pins.find((reading) => reading.pin === name)!;
+
+  it('names both plugs and every contact with its wire', () => {
+    expect(view.ends.map(({ name }) => name)).toEqual(['3.5 mm TRS plug', 'XLR 3, pins']);
+    expect(view.pins.map(({ pin: name, conductor }) => `${name} ${conductor}`)).toEqual([
+      '0.T tip',
+      '0.R ring',
+      '0.S sleeve',
+      '1.1 sleeve',
+      '1.2 tip',
+      '1.3 ring',
+    ]);
+  });
+
+  it('what a voltmeter reads: 46 V asleep, 70 mV playing, nothing on the screen', () => {
+    expect(pin('0.T').idleVolts).toBeCloseTo(46.4, 1);
+    expect(pin('0.T').volts * 1000).toBeCloseTo(70.5, 0);
+    expect(pin('1.1').volts).toBeCloseTo(0, 6);
+  });
+
+  it('left stands on pin 2, right on pin 3', () => {
+    expect(pin('1.2').sounds.map(({ source }) => source)).toEqual(['caller-laptop:jack-left']);
+    expect(pin('1.3').sounds.map(({ source }) => source)).toEqual(['caller-laptop:jack-right']);
+  });
+
+  it('speech cancels, music and strangers do not', () => {
+    const [meeting] = view.meetings;
+    expect(meeting!.speechDb).toBeLessThan(-100);
+    expect(meeting!.musicDb).toBeGreaterThan(-3);
+    expect(meeting!.wideDb).toBeCloseTo(2.95, 1);
+  });
+
+  it('a broken wire is shown broken, and no volts get past it', () => {
+    const rig = {
+      ...skerryLight,
+      leads: skerryLight.leads.map((l) => (l.id === 'guest-lead' ? { ...l, broken: ['hot'] } : l)),
+    };
+    const broken = pinView(rig, 'guest-lead')!.pins.filter(({ conductor }) => conductor === 'hot');
+    expect(broken.map(({ isBroken }) => isBroken)).toEqual([true, true]);
+    expect(broken[1]!.volts - broken[0]!.volts).toBeGreaterThan(5);
+  });
+
+  it('nothing for a lead there is not', () => {
+    expect(pinView(skerryLight, 'ghost')).toBeUndefined();
+  });
+});
+
+describe('two sides in one input (arithmetic)', () => {
+  const side = (re: number) => ({ re, im: 0 });
+  it.each([
+    ['the same, in phase', 1, 1, LIKENESS.speech, 6.02],
+    ['strangers', 1, 1, LIKENESS.wide, 3.01],
+    ['strangers, one reversed', 1, -1, LIKENESS.wide, 3.01],
+    ['half alike, one reversed', 1, -1, 0.5, 0],
+    ['one side alone', 1, 0, LIKENESS.speech, 0],
+  ])('%s', (_name, left, right, likeness, db) => {
+    expect(meetingLevelDb(side(left), side(right), likeness)).toBeCloseTo(db, 2);
+  });
+
+  it('the same and reversed is silence, kept finite', () => {
+    expect(meetingLevelDb(side(1), side(-1), 1)).toBe(-120);
+  });
+});
+
+describe('tracing a socket', () => {
+  it('an input: who speaks into it, and every listener behind it with gain and delay', () => {
+    const trace = traceSocket(skerryLight, { device: 'mixer', port: 'in1' });
+    expect(trace.comesFrom.map(({ end }) => end)).toEqual(['Keeper']);
+    const track = trace.goesTo.find(({ end }) => end.includes('Track Keeper'))!;
+    expect(track.steps.at(-1)!.gainDb).toBeCloseTo(54, 6);
+    expect(track.steps.at(-1)!.delayMs).toBeGreaterThan(0.5);
+    expect(trace.goesTo.map(({ end }) => end)).toContain('Headphones, Ear L');
+  });
+
+  it('a socket with nothing in it', () => {
+    const trace = traceSocket(skerryLight, { device: 'mixer', port: 'in4' });
+    expect(trace.comesFrom).toEqual([]);
+    expect(trace.goesTo.length).toBeGreaterThan(0);
+    expect(traceSocket(skerryLight, { device: 'mixer', port: 'usb' })).toEqual({ comesFrom: [], goesTo: [] });
+  });
+
+  it('what cancels does not count as coming from there', () => {
+    const rig = buildRig({
+      name: 'far',
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-4-usb' },
+      ],
+      leads: [{ kind: 'xlr', ends: ['mic.out', 'desk.in1'], broken: ['hot', 'cold'] }],
+      people: [{ id: 'a', name: 'A', effort: 'normal' }],
+      placements: [{ person: 'a', device: 'mic', capsule: 'capsule', distanceM: 0.1, offAxisDeg: 0 }],
+    });
+    expect(traceSocket(rig, { device: 'desk', port: 'in1' }).comesFrom).toEqual([]);
+  });
+});
