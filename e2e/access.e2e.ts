@@ -48,6 +48,28 @@ for (const light of ['light', 'dark'] as const) {
       await axe(page);
     });
 
+    test('open plugs, a trace, the export sheet and the page to print', async ({ page, request }) => {
+      const id = await copyOfDemo(request, MUSEUM);
+      await page.goto(`/rigs/${id}/wiring?lead=caller-lead&open=pins`);
+      await expect(page.getByRole('dialog').getByText('cancels itself out')).toBeVisible();
+      await axe(page);
+      await page.goto(`/rigs/${id}/wiring?device=mixer&open=in1`);
+      await expect(page.getByRole('region', { name: 'Goes to' })).toContainText('Track Keeper');
+      await axe(page);
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Print, save, import' }).click();
+      await page.getByLabel('Patch list file').setInputFiles({
+        name: 'list.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('Kind of lead,From device\nRope,Ghost\n'),
+      });
+      await expect(page.getByText('0 of 1 rows can be taken.')).toBeVisible();
+      await axe(page);
+      await page.goto(`/rigs/${id}/print`);
+      await expect(page.getByRole('heading', { name: 'Lead labels' })).toBeVisible();
+      await axe(page);
+    });
+
     test('levels', async ({ page, request }) => {
       const id = await copyOfDemo(request, MUSEUM);
       await page.goto(`/rigs/${id}/levels`);

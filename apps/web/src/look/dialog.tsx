@@ -30,7 +30,14 @@ export const Dialog = ({ title, description, onClose, children, wide }: DialogPr
             <X size={18} aria-hidden />
           </RadixDialog.Close>
         </header>
-        <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">{children}</div>
+        <div
+          tabIndex={0}
+          role="group"
+          aria-label={title}
+          className="min-h-0 flex-1 overflow-y-auto px-4 py-3"
+        >
+          {children}
+        </div>
       </RadixDialog.Content>
     </RadixDialog.Portal>
   </RadixDialog.Root>

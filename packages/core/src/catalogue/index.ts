@@ -4,6 +4,7 @@ import { COMPUTERS } from './devices/computers';
 import { DESKS } from './devices/desks';
 import { INSTRUMENTS } from './devices/instruments';
 import { MICROPHONES } from './devices/microphones';
+import { MORE } from './devices/more';
 import { OTHERS } from './devices/others';
 import type { DeviceModel } from './types';
 
@@ -22,4 +23,5 @@ export const DEVICE_MODELS: DeviceModel[] = [
   ...INSTRUMENTS,
   ...CAMERAS,
   ...OTHERS,
+  ...MORE,
 ];

@@ -1,0 +1,90 @@
+import { readFileSync } from 'node:fs';
+import { copyOfDemo, expect, isSaved, MUSEUM, openWiring, test } from './app';
+
+test('the plugs of a lead opened: volts on every contact, and phantom moves them at once', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Lead: Stereo mini-jack to XLR pins lead, danger' }).click();
+  await page.getByRole('button', { name: 'Open the plugs' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Inside the Stereo mini-jack to XLR pins lead' });
+  const tip = dialog.getByRole('list', { name: 'Contacts of mini-jack' }).getByRole('listitem').first();
+  await expect(tip).toContainText('46.4 V asleep, 0.070 V playing');
+  await expect(dialog.getByText('cancels itself out')).toBeVisible();
+  await dialog.getByRole('switch').click();
+  await expect(tip).toContainText('T 0.000 V');
+  await dialog.getByRole('textbox', { name: 'How alike the two sides are' }).fill('0');
+  await expect(dialog.getByText('As alike as set here')).toContainText('3.0 dB');
+  await expect(page).toHaveURL(/open=pins/);
+});
+
+test('a socket traced: who arrives there, and who hears it', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/wiring?device=mixer`);
+  await page.getByRole('button', { name: 'Trace Input 1' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Trace: Lamp room mixer, Input 1' });
+  await expect(dialog.getByRole('region', { name: 'Comes from' })).toContainText('Keeper');
+  await expect(dialog.getByRole('region', { name: 'Goes to' })).toContainText(
+    'Recording computer, Track Keeper',
+  );
+});
+
+test('a fix says what goes and what appears before it is chosen', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Put a laptop isolator box in between' }).first().focus();
+  const change = page.getByRole('list', { name: 'What “Put a laptop isolator box in between” would change' });
+  await expect(change).toContainText("Goes: Caller's laptop gets 46 V into its headset jack");
+  await expect(change).toContainText("Goes: A mono voice from Caller's laptop cancels itself out");
+});
+
+test('patch list out, leads away, patch list in again', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Print, save, import' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Patch list as CSV' }).click();
+  const file = await (await download).path();
+  expect(readFileSync(file, 'utf8')).toContain(
+    "caller-lead,Stereo mini-jack to XLR pins lead,3,Caller's laptop",
+  );
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Lead: Stereo mini-jack to XLR pins lead, danger' }).click();
+  await page.getByRole('button', { name: 'Unplug', exact: true }).click();
+  await expect(page.locator('[data-code="phantom-into-output"]')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Print, save, import' }).click();
+  await page.getByLabel('Patch list file').setInputFiles(file);
+  await expect(page.getByText('1 of 8 rows can be taken.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Rows of the file' })).toContainText(
+    'a socket with nothing in it',
+  );
+  await page.getByRole('button', { name: 'Take 1 lead' }).click();
+  await expect(page.locator('[data-code="phantom-into-output"]')).toHaveCount(1);
+  await isSaved(page);
+});
+
+test('the chart as SVG and PNG, and the page to print', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Print, save, import' }).click();
+  const save = async (button: string) => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: button }).click();
+    return readFileSync(await (await download).path());
+  };
+  const svg = (await save('Chart as SVG')).toString('utf8');
+  expect(svg).toContain('Lamp room mixer');
+  expect(svg).not.toMatch(/NaN|undefined|var\(/);
+  const png = await save('Chart as PNG');
+  expect([...png.subarray(1, 4)]).toEqual([0x50, 0x4e, 0x47]);
+  expect(png.length).toBeGreaterThan(20_000);
+  await page.getByRole('link', { name: 'Patch list and lead labels to print' }).click();
+  await expect(page.getByRole('heading', { name: 'Lead labels' })).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeHidden();
+  await expect(page.getByRole('cell', { name: 'Stereo mini-jack to XLR pins lead' })).toBeVisible();
+});
