@@ -58,6 +58,8 @@ export default tseslint.config(
         setTimeout: 'readonly',
         clearTimeout: 'readonly',
         performance: 'readonly',
+        requestAnimationFrame: 'readonly',
+        cancelAnimationFrame: 'readonly',
         module: 'writable',
         require: 'readonly',
         __dirname: 'readonly',

@@ -1,3 +1,4 @@
+import { generateRig } from '@diaphon/core';
 import { copyOfDemo, expect, finding, isSaved, MUSEUM, openWiring, test } from './app';
 
 test('connects two sockets by keyboard alone', async ({ page, request }) => {
@@ -123,4 +124,22 @@ test('a long name, an empty rig and a narrow window hold', async ({ page, reques
   await expect(page.getByText('No sound starts anywhere yet.')).toBeVisible();
   const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect(overflow).toBeLessThanOrEqual(0);
+});
+
+test('a large rig: names from afar, a small map, and any device found by its name', async ({
+  page,
+  request,
+}) => {
+  const document = generateRig(60);
+  const made = await request.post('/api/rigs', { data: { name: 'Large', document } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/rigs/${id}/wiring`);
+  await expect(page.getByRole('img', { name: 'The whole chart in small' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Input 1 of/ })).toHaveCount(0);
+  const find = page.getByRole('combobox', { name: 'Find a device on the chart' });
+  await find.fill('box 4');
+  await expect(page.getByRole('region', { name: 'Selected: box 4' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).toBeInViewport();
+  await page.getByRole('button', { name: 'Show everything' }).click();
+  await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).toHaveCount(0);
 });

@@ -5,8 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
-import { ensureBuilt, ensureInstalled, ROOT, say } from './steps.mjs';
+import { ensureBuilt, ensureInstalled, ensurePrograms, ROOT, say } from './steps.mjs';
 
+await ensurePrograms({ chromium: 'chromium' });
 await ensureInstalled();
 await ensureBuilt();
 
@@ -127,8 +128,56 @@ const saves = async (rig, count) => {
   }
   return median(times.slice(20));
 };
+/** Frames a second while the chart of a large rig is dragged about, counted by the page itself in headless Chromium. */
+const draggedFrames = async () => {
+  const { chromium } = await import('@playwright/test');
+  const { id } = await api('POST', '/rigs', { name: 'Bench', document: core.generateRig(100) });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`http://127.0.0.1:${port}/rigs/${id}/wiring`);
+  await page.waitForSelector('.react-flow__node');
+  await page.waitForTimeout(2500);
+  await page.evaluate(() => {
+    globalThis.frames = [];
+    const count = (now) => {
+      globalThis.frames.push(now);
+      globalThis.counting = requestAnimationFrame(count);
+    };
+    globalThis.counting = requestAnimationFrame(count);
+  });
+  await page.mouse.move(450, 700);
+  await page.mouse.down();
+  for (let step = 0; step < 150; step += 1) await page.mouse.move(450 + Math.sin(step / 9) * 200, 700 - step);
+  await page.mouse.up();
+  const frames = await page.evaluate(() => {
+    cancelAnimationFrame(globalThis.counting);
+    return globalThis.frames;
+  });
+  await browser.close();
+  return (1000 * (frames.length - 1)) / (frames[frames.length - 1] - frames[0]);
+};
+
 row('save request, demo rig', await saves(demo, 120), 'ms', 20);
 row('save request, 200 devices', await saves(core.generateRig(200), 60), 'ms');
+say('Dragging the chart of 100 devices in Chromium');
+const fps = await draggedFrames();
+rows.push({
+  what: 'frames a second, dragging 100 devices',
+  value: Number(fps.toFixed(1)),
+  unit: 'fps',
+  limit: 50,
+  ok: fps >= 50,
+});
 server.kill();
 rmSync(dataFolder, { recursive: true, force: true });
 

@@ -4,6 +4,7 @@ import { memo } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { BOX, type ChartBox, type ChartPort } from './chart-model';
 import { ConnectorFace } from './connector-face';
+import { useIsFar } from './use-is-far';
 
 export interface BoxData extends Record<string, unknown> {
   box: ChartBox;
@@ -18,11 +19,33 @@ interface PortButtonProps {
   port: ChartPort;
   /** No sockets on the other side: the whole width is its own. */
   isAlone: boolean;
+  /** Only the ring for the lead is drawn. */
+  isFar: boolean;
   deviceName: string;
   onPort: () => void;
 }
 
-const PortButton = ({ port, isAlone, deviceName, onPort }: PortButtonProps) => {
+/** From far away a box is its name, as large as it goes. */
+const FarName = ({
+  name,
+  severity,
+  isSelected,
+  onSelect,
+}: Pick<BoxData, 'severity' | 'isSelected' | 'onSelect'> & { name: string }) => (
+  <button
+    className="nodrag flex h-full w-full items-center gap-2 px-2 text-left text-[25px] leading-[1.05] font-bold"
+    aria-pressed={isSelected}
+    onClick={(event) => {
+      event.stopPropagation();
+      onSelect();
+    }}
+  >
+    {severity && <SeverityMark severity={severity} size={40} label={`${SEVERITY_WORDS[severity]}:`} />}
+    <span className="line-clamp-3">{name}</span>
+  </button>
+);
+
+const PortButton = ({ port, isAlone, isFar, deviceName, onPort }: PortButtonProps) => {
   const isLeft = port.side === 'left';
   return (
     <>
@@ -42,18 +65,20 @@ const PortButton = ({ port, isAlone, deviceName, onPort }: PortButtonProps) => {
         }}
         aria-hidden
       />
-      <button
-        className={`nodrag absolute flex ${isAlone ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0' : 'right-0 flex-row-reverse text-right'}`}
-        style={{ top: port.y - BOX.row / 2, height: BOX.row }}
-        onClick={(event) => {
-          event.stopPropagation();
-          onPort();
-        }}
-        aria-label={`${port.label} of ${deviceName}, ${port.lead ? 'in use: show its lead' : 'free: connect it'}`}
-      >
-        <ConnectorFace id={port.connector} size={19} />
-        <span className="line-clamp-2">{port.label}</span>
-      </button>
+      {!isFar && (
+        <button
+          className={`nodrag absolute flex ${isAlone ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0' : 'right-0 flex-row-reverse text-right'}`}
+          style={{ top: port.y - BOX.row / 2, height: BOX.row }}
+          onClick={(event) => {
+            event.stopPropagation();
+            onPort();
+          }}
+          aria-label={`${port.label} of ${deviceName}, ${port.lead ? 'in use: show its lead' : 'free: connect it'}`}
+        >
+          <ConnectorFace id={port.connector} size={19} />
+          <span className="line-clamp-2">{port.label}</span>
+        </button>
+      )}
     </>
   );
 };
@@ -61,6 +86,7 @@ const PortButton = ({ port, isAlone, deviceName, onPort }: PortButtonProps) => {
 /** A device on the chart: its name, and its sockets with their faces, what comes in on the left. */
 export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
   const { box, isSelected, severity, onSelect, onPort } = data;
+  const isFar = useIsFar();
   const device = box.device!;
   const colour = severity ? SEVERITY_COLOUR[severity] : 'var(--ink)';
   return (
@@ -72,8 +98,11 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
         border: `${isSelected ? 3 : severity ? 2 : 1.2}px solid ${isSelected ? 'var(--focus)' : colour}`,
       }}
     >
+      {isFar && (
+        <FarName name={device.name} severity={severity} isSelected={isSelected} onSelect={onSelect} />
+      )}
       <button
-        className="nodrag flex w-full items-center gap-1.5 border-b border-hair bg-sheet px-2.5 text-left"
+        className={`nodrag flex w-full items-center gap-1.5 border-b border-hair bg-sheet px-2.5 text-left ${isFar ? 'hidden' : ''}`}
         style={{ height: BOX.head - 4 }}
         onClick={(event) => {
           event.stopPropagation();
@@ -92,6 +121,7 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
         <PortButton
           key={port.id}
           port={port}
+          isFar={isFar}
           isAlone={box.ports.every(({ side }) => side === port.side)}
           deviceName={device.name}
           onPort={() => onPort(port)}
@@ -104,6 +134,7 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
 /** A lead that is more than a line: an adapter in a chain, a splitter, an end that hangs free. */
 export const LeadKnot = memo(({ data }: NodeProps & { data: BoxData }) => {
   const { box, isSelected, severity, onSelect } = data;
+  const isFar = useIsFar();
   const colour = severity ? SEVERITY_COLOUR[severity] : 'var(--line)';
   return (
     <div
@@ -136,13 +167,15 @@ export const LeadKnot = memo(({ data }: NodeProps & { data: BoxData }) => {
             style={{ top: port.y, width: 8, height: 8, background: 'var(--ink)', border: 'none' }}
             aria-hidden
           />
-          <span
-            className={`absolute flex items-center gap-1 px-2 text-[11.5px] text-faint ${port.side === 'left' ? 'left-0' : 'right-0 flex-row-reverse'}`}
-            style={{ top: port.y - 9, height: 18 }}
-          >
-            <ConnectorFace id={port.connector} size={14} />
-            {port.label}
-          </span>
+          {!isFar && (
+            <span
+              className={`absolute flex items-center gap-1 px-2 text-[11.5px] text-faint ${port.side === 'left' ? 'left-0' : 'right-0 flex-row-reverse'}`}
+              style={{ top: port.y - 9, height: 18 }}
+            >
+              <ConnectorFace id={port.connector} size={14} />
+              {port.label}
+            </span>
+          )}
         </div>
       ))}
     </div>

@@ -3,6 +3,7 @@ import { BaseEdge, EdgeLabelRenderer, type EdgeProps } from '@xyflow/react';
 import { memo } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { markPoint, roundedPath } from './lead-path';
+import { useIsFar } from './use-is-far';
 
 export interface LineData extends Record<string, unknown> {
   points: { x: number; y: number }[];
@@ -15,6 +16,7 @@ export interface LineData extends Record<string, unknown> {
 
 /** A lead as a thin line; data over USB is dotted, as a cable on the sea bed is on a chart. */
 export const LeadLine = memo(({ id, data }: EdgeProps & { data?: LineData }) => {
+  const isFar = useIsFar();
   if (!data) return null;
   const { points, isUsb, isSelected, severity, name, onSelect } = data;
   const colour = severity ? SEVERITY_COLOUR[severity] : isSelected ? 'var(--focus)' : 'var(--ink)';
@@ -32,20 +34,22 @@ export const LeadLine = memo(({ id, data }: EdgeProps & { data?: LineData }) => 
           strokeLinecap: 'round',
         }}
       />
-      <EdgeLabelRenderer>
-        <button
-          className={`nodrag nopan pointer-events-auto absolute flex items-center gap-1 border bg-paper px-1 text-[11.5px] ${isSelected ? 'border-focus font-bold' : severity ? 'border-transparent' : 'border-transparent opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
-          style={{
-            transform: `translate(-50%, ${severity ? -50 : -115}%) translate(${middle.x}px, ${middle.y}px)`,
-          }}
-          onClick={onSelect}
-          aria-pressed={isSelected}
-          aria-label={`Lead: ${name}${severity ? `, ${SEVERITY_WORDS[severity].toLowerCase()}` : ''}`}
-        >
-          {severity && <SeverityMark severity={severity} size={17} />}
-          {!severity && <span className="block max-w-[190px] truncate">{name}</span>}
-        </button>
-      </EdgeLabelRenderer>
+      {(!isFar || severity || isSelected) && (
+        <EdgeLabelRenderer>
+          <button
+            className={`nodrag nopan pointer-events-auto absolute flex items-center gap-1 border bg-paper px-1 text-[11.5px] ${isSelected ? 'border-focus font-bold' : severity ? 'border-transparent' : 'border-transparent opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
+            style={{
+              transform: `translate(-50%, ${severity ? -50 : -115}%) translate(${middle.x}px, ${middle.y}px)`,
+            }}
+            onClick={onSelect}
+            aria-pressed={isSelected}
+            aria-label={`Lead: ${name}${severity ? `, ${SEVERITY_WORDS[severity].toLowerCase()}` : ''}`}
+          >
+            {severity && <SeverityMark severity={severity} size={17} />}
+            {!severity && <span className="block max-w-[190px] truncate">{name}</span>}
+          </button>
+        </EdgeLabelRenderer>
+      )}
     </>
   );
 });

@@ -2,9 +2,11 @@ import '@xyflow/react/dist/base.css';
 import { SEVERITIES, type Finding, type PortRef, type Rig, type Severity } from '@diaphon/core';
 import {
   ConnectionMode,
+  MiniMap,
   ReactFlow,
   ReactFlowProvider,
   useReactFlow,
+  useStore,
   type Connection,
   type Edge,
   type EdgeTypes,
@@ -15,6 +17,7 @@ import { Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
 import { Waiting } from '../app/waiting';
 import { Button } from '../look/button';
+import { SEVERITY_COLOUR } from '../look/severity';
 import type { Selection } from '../store/use-selection';
 import { DeviceBox, LeadKnot, type BoxData } from './device-box';
 import { LeadLine, type LineData } from './lead-line';
@@ -50,6 +53,9 @@ const severityByPlace = (findings: readonly Finding[]): Map<string, Severity> =>
   return found;
 };
 
+/** A chart of more boxes than this gets a small map of itself. */
+const MAP_FROM = 24;
+
 const FIT = { padding: 0.04, maxZoom: 1.15 };
 
 const ChartTools = () => {
@@ -69,11 +75,15 @@ const ChartTools = () => {
   );
 };
 
+const shallowSize = (a: { width: number; height: number }, b: { width: number; height: number }) =>
+  a.width === b.width && a.height === b.height;
+
 const Chart = (props: WiringChartProps) => {
   const { rig, findings, selection, onSelect, onConnectFrom, onConnect } = props;
   const { model, layout, error } = useLayout(rig);
   const severities = useMemo(() => severityByPlace(findings), [findings]);
-  const { fitView } = useReactFlow();
+  const { fitView, setCenter, getViewport } = useReactFlow();
+  const shown = useStore(({ width, height }) => ({ width, height }), shallowSize);
   const isFitted = useRef(0);
 
   const nodes = useMemo(
@@ -147,6 +157,27 @@ const Chart = (props: WiringChartProps) => {
     requestAnimationFrame(() => void fitView(FIT));
   }, [layout, nodes.length, fitView]);
 
+  // What is selected from a list or a finding comes into sight.
+  const selectedBox =
+    selection.device ??
+    (selection.lead ? model.lines.find((l) => l.lead === selection.lead)?.from.box : undefined);
+  useEffect(() => {
+    const at = selectedBox ? layout?.boxes[selectedBox] : undefined;
+    const box = model.boxes.find(({ id }) => id === selectedBox);
+    if (!at || !box) return;
+    const { x, y, zoom } = getViewport();
+    const [left, top] = [at.x * zoom + x, at.y * zoom + y];
+    const isSeen =
+      left >= 0 &&
+      top >= 0 &&
+      left + box.width * zoom <= shown.width &&
+      top + box.height * zoom <= shown.height;
+    if (!isSeen || zoom < 0.42) {
+      void setCenter(at.x + box.width / 2, at.y + box.height / 2, { zoom: Math.max(zoom, 0.8), duration: 0 });
+    }
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new selection moves the chart
+  }, [selectedBox, layout === null]);
+
   if (error) {
     return (
       <p role="alert" className="p-4">
@@ -183,6 +214,19 @@ const Chart = (props: WiringChartProps) => {
       aria-label="Wiring chart"
     >
       <ChartTools />
+      {nodes.length > MAP_FROM && (
+        <MiniMap
+          pannable
+          zoomable
+          ariaLabel="The whole chart in small"
+          bgColor="var(--sheet)"
+          maskColor="color-mix(in srgb, var(--deep) 70%, transparent)"
+          nodeColor={(node) => {
+            const { severity } = node.data as BoxData;
+            return severity ? SEVERITY_COLOUR[severity] : 'var(--line)';
+          }}
+        />
+      )}
     </ReactFlow>
   );
 };

@@ -6,6 +6,7 @@ import { useParams } from 'react-router';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
+import { FindDevice } from './find-device';
 import { Inspector } from './inspector';
 import { WiringChart } from './wiring-chart';
 
@@ -56,6 +57,7 @@ export const WiringView = () => {
           {rig.devices.length > 1 && (
             <Button onClick={() => setConnecting({ from: null, to: null })}>Connect two sockets</Button>
           )}
+          {rig.devices.length > 12 && <FindDevice rig={rig} onFound={(device) => select({ device })} />}
           {rig.devices.length > 0 && (
             <Button onClick={() => setIsExporting(true)}>Print, save, import</Button>
           )}
