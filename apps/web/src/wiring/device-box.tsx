@@ -67,7 +67,7 @@ const PortButton = ({ port, isAlone, isFar, deviceName, onPort }: PortButtonProp
       />
       {!isFar && (
         <button
-          className={`nodrag absolute flex ${isAlone ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0' : 'right-0 flex-row-reverse text-right'}`}
+          className={`nodrag absolute flex ${isAlone ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0 text-left' : 'right-0 flex-row-reverse text-right'}`}
           style={{ top: port.y - BOX.row / 2, height: BOX.row }}
           onClick={(event) => {
             event.stopPropagation();

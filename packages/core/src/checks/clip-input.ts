@@ -1,28 +1,12 @@
-import { LEAD_KINDS } from '../catalogue';
-import { combineEdits, connect, freeId, removeLead } from '../rig';
 import { firstClipping, pads, stepBack, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
-import { socketsOf } from './fixes/rewire';
+import { insertPad } from './fixes/rewire';
 
-/** A pad in the microphone's lead: the lead now ends in the pad, and the pad in the input. */
+/** A pad at the input that the microphone's lead goes into. */
 const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {
   const microphone = strand.stages.find((stage) => stage.role === 'capsule')?.device;
   const lead = microphone ? solved.find.inPort(microphone, 'out')?.lead : undefined;
-  const input = lead && socketsOf(lead)?.find(({ device }) => device !== microphone);
-  const [pad, xlr] = ['xlr-pad-20', 'xlr'].map((id) => LEAD_KINDS.find((kind) => kind.id === id)!);
-  if (!lead || !input || lead.kind !== 'xlr') return [];
-  const id = freeId(solved.rig, 'pad');
-  return [
-    {
-      label: 'Put a 20 dB in-line pad at the input',
-      edit: combineEdits(
-        'Insert pad',
-        removeLead(solved.rig, lead.id),
-        connect(solved.rig, xlr!, [{ device: microphone!, port: 'out' }, null], lead.lengthM, lead.id),
-        connect(solved.rig, pad!, [{ lead: lead.id, end: 1 }, input], 0, id),
-      ),
-    },
-  ];
+  return lead ? insertPad(solved.rig, lead) : [];
 };
 
 /** Peaks go through the ceiling before any gain was added: turning down does not help. */

@@ -1,6 +1,6 @@
 import { putPlacement, setControl, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
-import type { Fix, Solved } from '../finding';
+import { figureText, type Fix, type Solved } from '../finding';
 import { snapGain, type VoiceGain } from '../voice-gain';
 import { insertBooster } from './rewire';
 
@@ -12,7 +12,7 @@ const CLOSEST_M = 0.05;
 export const setGain = (rig: Rig, gain: VoiceGain, value: number): Fix => {
   const snapped = snapGain(gain.control, value);
   return {
-    label: `Set ${gain.control.label} to ${snapped} dB`,
+    label: `Set ${gain.control.label} to ${figureText(snapped, Number.isInteger(snapped) ? 0 : 1)} dB`,
     edit: setControl(rig, gain.device, gain.control.id, snapped),
   };
 };

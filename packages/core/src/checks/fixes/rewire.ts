@@ -68,35 +68,8 @@ export const unplug = (rig: Rig, lead: Lead): Fix => ({
 });
 
 /** Puts the laptop isolator box between a stereo mini-jack output and an XLR input. */
-export const insertLaptopIsolator = (rig: Rig, lead: Lead): Fix[] => {
-  const sockets = socketsOf(lead);
-  if (!sockets) return [];
-  const [from, to] = inSoundOrder(rig, sockets);
-  const socket = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.connector ?? '';
-  const [mini, xlr] = [kindById('mini'), kindById('xlr')];
-  if (!contactsBetween('trs-35-plug', socket(from)) || !contactsBetween('xlr-male', socket(to))) return [];
-  const box = freeId(rig, 'isolator-laptop');
-  const bare = combineEdits(
-    'unplug',
-    removeLead(rig, lead.id),
-    addDevice(rig, modelById('isolator-laptop'), {
-      id: box,
-      place: lookup(rig).device(to.device)?.place ?? '',
-    }),
-  );
-  const placed = after(rig, bare);
-  return [
-    {
-      label: 'Put a laptop isolator box in between',
-      edit: combineEdits(
-        'Put a laptop isolator box in between',
-        bare,
-        connect(placed, mini, [from, { device: box, port: 'in' }], 1, freeId(placed, 'lead-mini')),
-        connect(placed, xlr, [{ device: box, port: 'out' }, to], 3, freeId(placed, 'lead-xlr')),
-      ),
-    },
-  ];
-};
+export const insertLaptopIsolator = (rig: Rig, lead: Lead): Fix[] =>
+  insertBetween(rig, lead, 'isolator-laptop', 'mini', 'xlr');
 
 /** Moves a lead's sound to another free input of the same device where it arrives whole and harms nobody. */
 export const useOtherInput = (rig: Rig, lead: Lead): Fix[] => {
