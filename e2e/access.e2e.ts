@@ -1,15 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
-import { copyOfDemo, expect, MUSEUM, openWiring, test } from './app';
-
-/** WCAG 2.2 AA by axe, on every view, in both lights. */
-const axe = async (page: import('@playwright/test').Page) => {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze();
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(' | ')}`),
-  ).toEqual([]);
-};
+import { axe, copyOfDemo, expect, MUSEUM, openWiring, test } from './app';
 
 for (const light of ['light', 'dark'] as const) {
   test.describe(light === 'light' ? 'by day' : 'by night', () => {

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 
 interface Shelved {
@@ -45,3 +46,13 @@ export const openWiring = async (page: Page, id: string): Promise<void> => {
 export const isSaved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
 
 export const finding = (page: Page, code: string) => page.locator(`[data-code="${code}"]`);
+
+/** WCAG 2.2 AA by axe, on every view, in both lights. */
+export const axe = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(' | ')}`),
+  ).toEqual([]);
+};

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { copyOfDemo, expect, isSaved, MUSEUM, openWiring, test } from './app';
+import { axe, copyOfDemo, expect, isSaved, MUSEUM, openWiring, test } from './app';
 
 test('the plugs of a lead opened: volts on every contact, and phantom moves them at once', async ({
   page,
@@ -87,4 +87,20 @@ test('the chart as SVG and PNG, and the page to print', async ({ page, request }
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeHidden();
   await expect(page.getByRole('cell', { name: 'Stereo mini-jack to XLR pins lead' })).toBeVisible();
+});
+
+test('leads someone owns: what the rig is short of, kept for all rigs', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Leads I own' }).click();
+  const missing = page.getByRole('region', { name: 'Missing for this rig' });
+  await expect(missing).toContainText('TRS lead 6.35 mm, 6.0 m');
+  await page.getByRole('button', { name: 'Own what this rig uses' }).click();
+  await expect(missing).toContainText('Every lead of this rig is there.');
+  await page.getByRole('textbox', { name: 'TRS lead 6.35 mm, 6.0 m' }).fill('1');
+  await expect(missing).toContainText('1 missing');
+  await axe(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Leads I own' }).click();
+  await expect(missing).toContainText('1 missing');
 });

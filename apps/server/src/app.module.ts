@@ -7,6 +7,7 @@ import { DemoModule } from './demo/demo.module';
 import { HealthModule } from './health/health.module';
 import { KitModule } from './kit/kit.module';
 import { RigsModule } from './rigs/rigs.module';
+import { StockModule } from './stock/stock.module';
 
 /** Requests a minute from one address; a person dragging a slider saves far less often. */
 const REQUESTS_A_MINUTE = 1200;
@@ -23,6 +24,7 @@ export class AppModule {
         KitModule,
         HealthModule,
         DemoModule,
+        StockModule,
       ],
       providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
     };

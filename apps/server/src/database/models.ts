@@ -35,6 +35,16 @@ export class SeedRow extends Model<InferAttributes<SeedRow>, InferCreationAttrib
   declare rigId: string;
 }
 
+/** Leads of one kind and length that the user owns. */
+export class LeadStockRow extends Model<
+  InferAttributes<LeadStockRow>,
+  InferCreationAttributes<LeadStockRow>
+> {
+  declare kind: string;
+  declare lengthM: number;
+  declare count: number;
+}
+
 export const initModels = (sequelize: Sequelize): void => {
   // A new one for each column: Sequelize writes the column's name into it.
   const now = () => ({ type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW });
@@ -65,5 +75,13 @@ export const initModels = (sequelize: Sequelize): void => {
       rigId: { type: DataTypes.STRING, allowNull: false },
     },
     { sequelize, tableName: 'seeds', timestamps: false },
+  );
+  LeadStockRow.init(
+    {
+      kind: { type: DataTypes.STRING, primaryKey: true },
+      lengthM: { type: DataTypes.DOUBLE, primaryKey: true },
+      count: { type: DataTypes.INTEGER, allowNull: false },
+    },
+    { sequelize, tableName: 'leadStock', timestamps: false },
   );
 };

@@ -1,4 +1,4 @@
-import type { Rig, Severity } from '@diaphon/core';
+import type { Rig, Severity, StockRow } from '@diaphon/core';
 
 /** What the server says about a failure. */
 export interface ErrorBody {
@@ -85,6 +85,8 @@ export const api = {
   copy: (id: string) => call<OpenRig>('POST', `${rig(id)}/copy`, {}),
   remove: (id: string) => call<void>('DELETE', rig(id)),
   undoRemove: (id: string) => call<OpenRig>('POST', `${rig(id)}/undelete`),
+  stock: () => call<StockRow[]>('GET', '/stock'),
+  putStock: (rows: StockRow[]) => call<StockRow[]>('PUT', '/stock', { rows }),
   resetDemo: () => call<{ restored: number }>('POST', '/demo/reset'),
 };
 

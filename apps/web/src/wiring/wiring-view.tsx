@@ -17,6 +17,7 @@ const ConnectDialog = lazy(async () => ({ default: (await import('./connect-dial
 
 const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dialog')).PinViewDialog }));
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog')).ExportDialog }));
+const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-dialog')).StockDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
 /** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
@@ -27,6 +28,7 @@ export const WiringView = () => {
   const { id: rigId } = useParams();
   const [isAdding, setIsAdding] = useState(false);
   const [isExporting, setIsExporting] = useState(false);
+  const [isStock, setIsStock] = useState(false);
   const [connecting, setConnecting] = useState<{ from: PortRef | null; to: PortRef | null } | null>(null);
 
   const connectFrom = useCallback((from: PortRef) => setConnecting({ from, to: null }), []);
@@ -57,6 +59,7 @@ export const WiringView = () => {
           {rig.devices.length > 1 && (
             <Button onClick={() => setConnecting({ from: null, to: null })}>Connect two sockets</Button>
           )}
+          <Button onClick={() => setIsStock(true)}>Leads I own</Button>
           {rig.devices.length > 12 && <FindDevice rig={rig} onFound={(device) => select({ device })} />}
           {rig.devices.length > 0 && (
             <Button onClick={() => setIsExporting(true)}>Print, save, import</Button>
@@ -104,6 +107,7 @@ export const WiringView = () => {
             onConnected={(lead) => select({ lead })}
           />
         )}
+        {isStock && <StockDialog rig={rig} onClose={() => setIsStock(false)} />}
         {isExporting && <ExportDialog rig={rig} rigId={rigId ?? ''} onClose={() => setIsExporting(false)} />}
         {selection.lead && selection.open === 'pins' && (
           <PinViewDialog

@@ -1,1 +1,2 @@
 export * from './patch-list';
+export * from './lead-stock';

@@ -1,5 +1,6 @@
 import type { QueryInterface } from 'sequelize';
 import * as rigs from './2026-11-24-rigs';
+import * as leadStock from './2026-11-25-lead-stock';
 
 export interface Migration {
   name: string;
@@ -8,4 +9,7 @@ export interface Migration {
 }
 
 /** In the order they are applied. Add at the end; never change one that was released. */
-export const MIGRATIONS: Migration[] = [{ name: '2026-11-24-rigs', ...rigs }];
+export const MIGRATIONS: Migration[] = [
+  { name: '2026-11-24-rigs', ...rigs },
+  { name: '2026-11-25-lead-stock', ...leadStock },
+];
