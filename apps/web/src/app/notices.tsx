@@ -20,7 +20,7 @@ export const Notices = () => {
   }, [done, dispatch]);
 
   return (
-    <div className="pointer-events-none fixed bottom-4 left-4 z-30 flex max-w-[min(560px,calc(100vw-32px))] flex-col gap-2">
+    <div className="pointer-events-none fixed bottom-14 left-4 z-30 flex max-w-[min(560px,calc(100vw-32px))] flex-col gap-2">
       <div role="status" className="pointer-events-auto">
         {done && (
           <div className="flex items-center gap-3 border border-ink bg-ink px-3 py-2 text-paper">

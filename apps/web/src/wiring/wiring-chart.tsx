@@ -61,7 +61,7 @@ const FIT = { padding: 0.04, maxZoom: 1.15 };
 const ChartTools = () => {
   const { zoomIn, zoomOut, fitView } = useReactFlow();
   return (
-    <div className="absolute top-2 right-2 z-10 flex border border-line bg-sheet">
+    <div className="absolute bottom-2 left-2 z-10 flex border border-line bg-sheet">
       <Button kind="quiet" aria-label="Closer" onClick={() => void zoomIn()}>
         <Plus size={16} aria-hidden />
       </Button>
