@@ -60,4 +60,3 @@ export const RESTORE_BODY = Joi.object<RestoreBody>({
   baseRevision: revision.required(),
 });
 export const COPY_BODY = Joi.object<CopyBody>({ name });
-export const NO_BODY = Joi.object({});

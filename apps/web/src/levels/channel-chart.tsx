@@ -1,4 +1,4 @@
-import type { Aim, Strand } from '@diaphon/core';
+import { NARROW_HEADROOM_DB, type Aim, type Strand } from '@diaphon/core';
 import { useMemo } from 'react';
 import { figure, quantity } from '../look/figures';
 import { channelOf, isSilent, onScale } from './channel-scale';
@@ -15,8 +15,6 @@ interface ChannelChartProps {
 
 const TOP = 58;
 const BOTTOM = 62;
-/** Less room than this over the peaks is drawn as a narrow, dB. Common practice. */
-const NARROW_DB = 6;
 
 /**
  * The channel chart: the stages of one strand from left to right, the ceiling as land above, the noise as the bed
@@ -75,7 +73,7 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
         {stages.map((stage, index) => {
           if (stage.headroomDb === null || stage.ceiling === null || isSilent(stage)) return null;
           const gap = y(onScale(stage, stage.peak)) - y(onScale(stage, stage.ceiling));
-          const isNarrow = index === tightest && stage.headroomDb < NARROW_DB;
+          const isNarrow = index === tightest && stage.headroomDb < NARROW_HEADROOM_DB;
           const middle = y(onScale(stage, stage.ceiling)) + Math.max(13, gap / 2 + 4);
           return (
             <text

@@ -1,4 +1,4 @@
-import { lookup, meetingLevelDb, type PinReading, type PinView, type Rig } from '@diaphon/core';
+import { CANCELLED_DB, lookup, meetingLevelDb, type PinReading, type PinView, type Rig } from '@diaphon/core';
 import { useState } from 'react';
 import { Waiting } from '../app/waiting';
 import { engine } from '../engine/engine';
@@ -126,13 +126,13 @@ const MeetingWords = ({ view, likeness }: { view: PinView; likeness: number }) =
         <li key={`${meeting.from} ${meeting.to}`}>
           Left and right of {meeting.from} meet in one input of {meeting.to}. A voice that is the same on both
           sides{' '}
-          {meeting.speechDb < -60 ? (
+          {meeting.speechDb < CANCELLED_DB ? (
             <b className="text-fault">cancels itself out</b>
           ) : (
             <b>arrives with {quantity(meeting.speechDb, 'dB')}</b>
           )}
           ; music keeps {quantity(meeting.musicDb, 'dB')}, two strangers {quantity(meeting.wideDb, 'dB')}. As
-          alike as set here: <b>{level < -60 ? 'silence' : quantity(level, 'dB')}</b>.
+          alike as set here: <b>{level < CANCELLED_DB ? 'silence' : quantity(level, 'dB')}</b>.
         </li>
       );
     })}

@@ -235,8 +235,8 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
   [
     'no-phantom',
     'a condenser on an adapter lead that has none | a dynamic',
-    voice({ mic: 'mic-condenser-budget', desk: 'interface-2', gain: 30 }),
-    voice({ mic: 'mic-dynamic-hand', desk: 'interface-2', gain: 30 }),
+    pair('mic-condenser-budget', 'adapter-xlr-usb', 'xlr', ['a.out', 'b.in1']),
+    pair('mic-dynamic-hand', 'adapter-xlr-usb', 'xlr', ['a.out', 'b.in1']),
   ],
   [
     'phantom-into-output',

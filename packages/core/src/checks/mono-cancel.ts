@@ -1,10 +1,11 @@
 import { couplingLevel, type Coupling } from '../circuit';
+import { CANCELLED_DB } from '../flow';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { insertLaptopIsolator, splitToTwoInputs, useOtherInput } from './fixes/rewire';
 
 /** A mono sound that loses more than this in the sum of left and right is as good as gone, dB. */
-const CANCELLED_DB = -12;
+const LOST_DB = -12;
 
 /** Left and right of one output meet in one input with opposite signs: what is the same on both disappears. */
 export const monoCancel: Check = ({ rig, find, circuit }) => {
@@ -26,7 +27,7 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
       const mono = Math.max(1e-6, couplingLevel({ re: left.re + right.re, im: left.im + right.im }));
       const wide = Math.hypot(couplingLevel(left), couplingLevel(right));
       const loss = dbFromRatio(mono / wide);
-      if (loss > CANCELLED_DB || dbFromRatio(wide) < -60) continue;
+      if (loss > LOST_DB || dbFromRatio(wide) < -60) continue;
       const port = element.plus.split('.')[0]!;
       const lead = find.inPort(left.from.device, port)?.lead;
       const name = find.device(left.from.device)?.name ?? left.from.device;
@@ -35,7 +36,7 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
           code: 'mono-cancel',
           severity: 'fault',
           title:
-            loss < -60
+            loss < CANCELLED_DB
               ? `A mono voice from ${name} cancels itself out`
               : `A mono voice from ${name} arrives ${figureText(-loss, 0)} dB down`,
           why: `This input of ${find.device(left.to.device)?.name} takes the difference of its two legs, and the lead puts left on one and right on the other. What is the same on both sides, like a voice, cancels; only left minus right remains (${figureText(dbFromRatio(wide))} dB for sounds that differ).`,

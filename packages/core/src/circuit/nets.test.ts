@@ -183,7 +183,7 @@ describe('properties over every pair of sockets a lead joins', () => {
     }
   });
 
-  it('every lead kind with two analogue ends is tried by some pair', () => {
+  it('they use at least five different kinds of lead', () => {
     const used = new Set(PAIRS.map(([, rig]) => rig.leads[0]!.kind));
     const twoEnded = LEAD_KINDS.filter(({ ends, usb }) => ends.length === 2 && !usb).map(({ id }) => id);
     expect(twoEnded.filter((id) => used.has(id)).length).toBeGreaterThan(4);

@@ -17,7 +17,7 @@ import type { UsbTree } from './usb-links';
 
 /** Speed of sound at 20 °C, metres per second. */
 const SPEED_OF_SOUND = 343;
-/** Below this an edge carries nothing: the −60 dB end of a volume control is "off". */
+/** Below this an edge carries nothing that could be measured; it keeps absurd settings out of the graph. */
 const OFF_DB = -160;
 
 export const pointId = (device: string, point: string): string => `${device}:${point}`;

@@ -4,6 +4,9 @@ import { dbFromRatio, type Db } from '../units';
 /** How alike the two sides of a programme are: 1 a mono voice, 0 two sounds that do not know of each other. */
 export const LIKENESS = { speech: 1, music: 0.4, wide: 0 } as const;
 
+/** A sound this far down has cancelled, dB. Common practice, no published source. */
+export const CANCELLED_DB = -60;
+
 /**
  * Level of a stereo programme where both sides meet in one input, against one side alone at full level.
  * Powers add, with twice the likeness of their product between: |l|² + |r|² + 2ρ·Re(l·r*).

@@ -32,6 +32,9 @@ export const onTarget = (aim: Aim, typical: number, peak: number): boolean => {
   return level >= aim.lowest && level <= aim.highest;
 };
 
+/** Less room than this over the peaks is a narrow passage, dB. Common practice, no published source. */
+export const NARROW_HEADROOM_DB = 6;
+
 /** How a voice stands on its track. */
 export interface Verdict {
   kind: 'on-target' | 'too-quiet' | 'too-loud' | 'not-arriving';

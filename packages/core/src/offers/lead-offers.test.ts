@@ -49,6 +49,22 @@ describe('only leads that mate are offered, each with its verdict', () => {
     );
   });
 
+  it('a lead that goes in and passes nothing is not called good', () => {
+    const rig = buildRig({
+      name: 'two inputs',
+      devices: [
+        { id: 'a', model: 'mixer-4-usb' },
+        { id: 'b', model: 'camera' },
+      ],
+    });
+    const offers = offerLeads(rig, { device: 'a', port: 'aux' }, { device: 'b', port: 'mic' });
+    expect(offers.length).toBeGreaterThan(0);
+    for (const { verdict, words } of offers) {
+      expect(verdict).not.toBe('good');
+      expect(words).toContain('no sound passes');
+    }
+  });
+
   it('every offer makes a sound document', () => {
     for (const offer of offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'mixer', port: 'aux' })) {
       expect(readRigValue(applyEdit(desk, offer.edit).rig).ok).toBe(true);

@@ -1,9 +1,9 @@
-import { matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
-import { couplingLevel } from '../circuit';
-import { connect, lookup, type Edit, type Rig } from '../rig';
+import { figureText, matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
+import { connectorById, type LeadKind } from '../catalogue';
+import { couplingLevel, type Circuit } from '../circuit';
+import { connect, lookup, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
 import { solveRig } from './solve-rig';
-import { tryEdit } from '../rig';
 
 /** A lead that goes into both sockets, and what would happen. */
 export interface LeadOffer {
@@ -11,22 +11,42 @@ export interface LeadOffer {
   name: string;
   about: string;
   edit: Edit;
-  /** `good` when nothing new is found; else the gravest new finding. */
+  /** `good` when nothing new is found and the lead carries something; else the gravest new finding, or a caution. */
   verdict: 'good' | Finding['severity'];
   words: string;
   findings: Finding[];
 }
 
-const wayWords = (rig: Rig, a: PortRef, b: PortRef): string => {
-  const { circuit } = solveRig(rig);
-  const between = circuit.couplings.filter(
-    (c) =>
-      (c.from.device === a.device && c.to.device === b.device) ||
-      (c.from.device === b.device && c.to.device === a.device),
+/** The best level at which sound passes between two devices, dB; −Infinity when none does. */
+const passingDb = ({ couplings }: Circuit, a: PortRef, b: PortRef): number =>
+  Math.max(
+    -Infinity,
+    ...couplings
+      .filter(
+        ({ from, to }) =>
+          (from.device === a.device && to.device === b.device) ||
+          (from.device === b.device && to.device === a.device),
+      )
+      .map((coupling) => dbFromRatio(couplingLevel(coupling))),
   );
-  if (between.length === 0) return 'No sound passes between these two sockets.';
-  const best = Math.max(...between.map((c) => dbFromRatio(couplingLevel(c))));
-  return `Sound passes with ${best.toFixed(1).replace('-', '−')} dB.`;
+
+/** What a lead that brings no new finding does: data is carried, sound passes or does not. */
+const judge = (
+  kind: LeadKind,
+  circuit: Circuit,
+  a: PortRef,
+  b: PortRef,
+): Pick<LeadOffer, 'verdict' | 'words'> => {
+  if (connectorById(kind.ends[0]!.connector)?.medium !== 'analogue') {
+    return {
+      verdict: 'good',
+      words: kind.usb ? 'Carries data both ways.' : 'Carries its signal; no sound on wires.',
+    };
+  }
+  const db = passingDb(circuit, a, b);
+  return db === -Infinity
+    ? { verdict: 'caution', words: 'It goes in, but no sound passes between these two sockets.' }
+    : { verdict: 'good', words: `Sound passes with ${figureText(db)} dB.` };
 };
 
 /**
@@ -41,21 +61,22 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
     const edit = connect(rig, kind, flipped ? [b, a] : [a, b]);
     const result = tryEdit(rig, edit);
     if (!result.ok) return [];
-    const findings = solveRig(result.rig).findings.filter(({ id }) => !before.has(id));
-    const usb = kind.usb ? 'Carries USB both ways.' : wayWords(result.rig, a, b);
+    const readings = solveRig(result.rig);
+    const findings = readings.findings.filter(({ id }) => !before.has(id));
+    const [gravest] = findings;
     return [
       {
         kind: kind.id,
         name: kind.name,
         about: kind.about,
         edit,
-        verdict: findings[0]?.severity ?? 'good',
-        words: findings[0]?.title ?? usb,
         findings,
+        ...(gravest
+          ? { verdict: gravest.severity, words: gravest.title }
+          : judge(kind, readings.circuit, a, b)),
       },
     ];
   });
   const rank = (offer: LeadOffer) => (offer.verdict === 'good' ? 9 : SEVERITIES.indexOf(offer.verdict));
-  const silent = (offer: LeadOffer) => (offer.words.startsWith('No sound') ? 1 : 0);
-  return offers.sort((x, y) => rank(y) - rank(x) || silent(x) - silent(y));
+  return offers.sort((x, y) => rank(y) - rank(x));
 };

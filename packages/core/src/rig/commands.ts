@@ -169,30 +169,6 @@ export const changeLead = (
   steps: [{ op: 'put', collection: 'leads', item: { ...leadIn(rig, id), ...change } }],
 });
 
-/** Swaps a lead for another kind between the same sockets; `order[i]` is the old end that new end i takes over. */
-export const replaceLead = (rig: Rig, id: string, kind: LeadKind, order: number[]): Edit => {
-  const lead = leadIn(rig, id);
-  const ends = kind.ends.map((_, index) => lead.ends[order[index] ?? -1] ?? null);
-  return {
-    label: `Replace with ${kind.name}`,
-    steps: [
-      ...removeLead(rig, id).steps,
-      ...carry(rig, undefined, kind),
-      {
-        op: 'put',
-        collection: 'leads',
-        item: {
-          id,
-          kind: kind.id,
-          lengthM: kind.usualLengthsM.includes(lead.lengthM) ? lead.lengthM : (kind.usualLengthsM[0] ?? 1),
-          ends,
-          broken: [],
-        },
-      },
-    ],
-  };
-};
-
 /** Adds or changes a person. */
 export const putPerson = (rig: Rig, person: Person): Edit => ({
   label: rig.people.some(({ id }) => id === person.id) ? `Change ${person.name}` : `Add ${person.name}`,

@@ -15,7 +15,6 @@ import {
   removeDevice,
   removeLead,
   removePlacement,
-  replaceLead,
   setAssumptions,
   setControl,
   setName,
@@ -55,19 +54,6 @@ const MAKERS: Maker[] = [
   (rig, a) => {
     const lead = pick(rig.leads, a);
     return lead && removeLead(rig, lead.id);
-  },
-  (rig, a, b) => {
-    const lead = pick(rig.leads, a);
-    const kind = pick(LEAD_KINDS, b)!;
-    return (
-      lead &&
-      replaceLead(
-        rig,
-        lead.id,
-        kind,
-        kind.ends.map((_, end) => end),
-      )
-    );
   },
   (rig, a, b) => {
     const lead = pick(rig.leads, a);
