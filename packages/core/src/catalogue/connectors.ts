@@ -51,7 +51,22 @@ const DATA_SHAPES: [id: string, name: string, medium: Medium][] = [
   ['optical', 'Optical (S/PDIF or ADAT)', 'optical'],
   ['hdmi', 'HDMI', 'video'],
   ['midi', 'MIDI 5-pin', 'midi'],
+  ['bluetooth', 'Bluetooth', 'radio'],
 ];
+
+/** Plug and socket of a supply; no element stands between their pins, so they carry no sound. */
+const power = (id: string, name: string, medium: Medium, pins: string[]): ConnectorKind[] =>
+  (['plug', 'socket'] as const).map((sex) => ({
+    id: `${id}-${sex}`,
+    name: `${name} ${sex}`,
+    medium,
+    sex,
+    pins,
+    face: {
+      outline: 'slot',
+      contacts: Object.fromEntries(pins.map((pin, index) => [pin, [25 + index * 25, 50]])),
+    },
+  }));
 
 /** Pins: XLR per IEC 61076-2-103 / AES14 (1 shield, 2 in-phase, 3 return); T tip, R ring, S sleeve. */
 export const CONNECTORS: ConnectorKind[] = [
@@ -86,6 +101,18 @@ export const CONNECTORS: ConnectorKind[] = [
   usb('usb-c-plug', 'USB-C plug'),
   usb('usb-c-socket', 'USB-C socket'),
   ...DATA_SHAPES.flatMap((shape) => both(...shape)),
+  data('mini-optical-plug', 'Optical mini-plug', 'optical'),
+  {
+    id: 'trs-35-optical-socket',
+    name: 'Combined 3.5 mm analogue and optical socket',
+    medium: 'analogue',
+    sex: 'socket',
+    pins: ['T', 'R', 'S', 'bus'],
+    face: { outline: 'jack', contacts: { T: [85, 50], R: [62, 50], S: [38, 50], bus: [15, 50] } },
+  },
+  ...power('mains-earthed', 'Mains, earthed', 'mains', ['L', 'N', 'E']),
+  ...power('mains-two-pin', 'Mains, two pins', 'mains', ['L', 'N']),
+  ...power('dc-barrel', 'DC barrel', 'dc', ['+', '-']),
   jack('loudspeaker-plug', 'Loudspeaker plug', ['1+', '1-'], false),
   jack('loudspeaker-socket', 'Loudspeaker socket', ['1+', '1-'], true),
 ];
@@ -182,4 +209,21 @@ export const MATINGS: Mating[] = [
   // The same shape: a USB lead goes into a tunnel socket and works there; a tunnel plug in a plain socket does not.
   straight('usb-c-plug', 'tunnel-c-socket', ['bus']),
   straight('loudspeaker-plug', 'loudspeaker-socket', ['1+', '1-']),
+  // The combined mini-jack: contacts for a jack plug, a lamp or an eye behind them for the optical one.
+  straight('trs-35-plug', 'trs-35-optical-socket', ['T', 'R', 'S']),
+  {
+    a: 'ts-35-plug',
+    b: 'trs-35-optical-socket',
+    contacts: [
+      ['T', 'T'],
+      ['S', 'R'],
+      ['S', 'S'],
+    ],
+  },
+  straight('mini-optical-plug', 'trs-35-optical-socket', ['bus']),
+  straight('mains-earthed-plug', 'mains-earthed-socket', ['L', 'N', 'E']),
+  // Two flat pins go into an earthed outlet and leave its earth alone (common practice, no published source).
+  straight('mains-two-pin-plug', 'mains-earthed-socket', ['L', 'N']),
+  straight('mains-two-pin-plug', 'mains-two-pin-socket', ['L', 'N']),
+  straight('dc-barrel-plug', 'dc-barrel-socket', ['+', '-']),
 ];

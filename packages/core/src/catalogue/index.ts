@@ -6,6 +6,8 @@ import { INSTRUMENTS } from './devices/instruments';
 import { MICROPHONES } from './devices/microphones';
 import { MORE } from './devices/more';
 import { OTHERS } from './devices/others';
+import { SUPPLIES } from './devices/supplies';
+import { DIGITAL } from './devices/digital';
 import type { DeviceModel } from './types';
 
 export * from './types';
@@ -24,4 +26,6 @@ export const DEVICE_MODELS: DeviceModel[] = [
   ...CAMERAS,
   ...OTHERS,
   ...MORE,
+  ...DIGITAL,
+  ...SUPPLIES,
 ];

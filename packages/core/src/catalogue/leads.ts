@@ -16,6 +16,7 @@ interface LeadRow {
   elements?: CircuitElement[];
   usualLengthsM?: number[];
   usb?: LeadKind['usb'];
+  delayMs?: number;
 }
 
 const lead = (row: LeadRow): LeadKind => ({
@@ -53,17 +54,39 @@ const dataLead = (
     usb: { version, maxLengthM: DATA_LIMIT_M[version] },
   });
 
-/** Light or another signal that is data: one conductor in the model, no circuit. */
-const signalLead = (id: string, name: string, about: string, connector: string): LeadKind =>
+/** Light, radio or another signal that is data: one conductor in the model, no circuit. */
+const signalLead = (
+  id: string,
+  name: string,
+  about: string,
+  connector: string,
+  other = connector,
+  delayMs?: number,
+): LeadKind =>
   lead({
     id,
     name,
     about,
     ends: [
       [connector, 'a'],
-      [connector, 'b'],
+      [other, 'b'],
     ],
     conductors: joined(['bus', '0.bus', '1.bus']),
+    ...(delayMs === undefined ? {} : { delayMs }),
+  });
+
+/** A supply lead: every contact of the outlet's plug goes on to the one of the same name. */
+const supplyLead = (id: string, name: string, about: string, ends: [string, string], pins: string[]) =>
+  lead({
+    id,
+    name,
+    about,
+    ends: [
+      [ends[0], 'outlet end'],
+      [ends[1], 'device end'],
+    ],
+    conductors: joined(...pins.map((pin): [string, string, string] => [pin, `0.${pin}`, `1.${pin}`])),
+    usualLengthsM: [1.5, 3],
   });
 
 /** Two legs and a screen from one connector to another. */
@@ -387,6 +410,43 @@ export const LEAD_KINDS: LeadKind[] = [
     'optical-plug',
   ),
   signalLead('hdmi', 'HDMI lead', 'Picture and sound from a camera or computer.', 'hdmi-plug'),
+  signalLead(
+    'optical-mini',
+    'Optical lead to a mini-plug',
+    'From an ordinary optical socket into a combined optical and analogue mini-jack.',
+    'optical-plug',
+    'mini-optical-plug',
+  ),
+  signalLead(
+    'bluetooth',
+    'Bluetooth link',
+    'No wire at all; about 0.2 s late, so never for hearing oneself or for a talker in the room.',
+    'bluetooth-plug',
+    'bluetooth-plug',
+    // Usual delay of the plain Bluetooth audio profile. Common practice, no published source.
+    180,
+  ),
+  supplyLead(
+    'mains-earthed',
+    'Mains lead, earthed',
+    'Three wires; its earth protects lives and is never lifted.',
+    ['mains-earthed-plug', 'mains-earthed-plug'],
+    ['L', 'N', 'E'],
+  ),
+  supplyLead(
+    'mains-two-pin',
+    'Mains lead, two pins',
+    'For double-insulated gear; has no earth to lift.',
+    ['mains-two-pin-plug', 'mains-two-pin-plug'],
+    ['L', 'N'],
+  ),
+  supplyLead(
+    'dc-barrel',
+    'DC lead',
+    'From a supply to a device; check volts and polarity on both labels.',
+    ['dc-barrel-plug', 'dc-barrel-plug'],
+    ['+', '-'],
+  ),
   signalLead('midi', 'MIDI lead', 'Tells an instrument what to play; carries no sound.', 'midi-plug'),
   balanced(
     'xlr-trs-socket',

@@ -1,7 +1,8 @@
 import type { LevelUnit } from '../units';
 
-/** What travels through a connector. Only `analogue` and `aes3` pins become nets of the circuit. */
-export type Medium = 'analogue' | 'usb' | 'ieee1394' | 'tunnel' | 'optical' | 'video' | 'midi';
+/** What travels through a connector. Only `analogue` ones are solved as a circuit (AES3 data on XLR pins too). */
+export type Medium =
+  'analogue' | 'usb' | 'ieee1394' | 'tunnel' | 'optical' | 'video' | 'radio' | 'midi' | 'mains' | 'dc';
 
 /** How a connector's face is drawn: an outline and where each contact sits, in a box of 0–100. */
 export interface ConnectorFace {
@@ -108,6 +109,18 @@ export interface FeedElement extends ElementBase {
   ohmsEach: number;
   standard: 'P48' | 'P24' | 'P12' | 'plug-in';
   control?: string;
+  /** The rail it hangs on, with others; absent: a supply of its own that does not sag. */
+  rail?: string;
+}
+
+/** One supply behind several feeds: the more is drawn, the further it sags. */
+export interface RailElement extends ElementBase {
+  kind: 'rail';
+  ground: PinRef;
+  volts: number;
+  /** Its own resistance, ohms. */
+  ohms: number;
+  control?: string;
 }
 
 /** Electronics fed over the signal legs. */
@@ -156,6 +169,7 @@ export type CircuitElement =
   | OutputElement
   | InputElement
   | FeedElement
+  | RailElement
   | LoadElement
   | ResistorElement
   | CapacitorElement
@@ -237,6 +251,17 @@ export interface UsbRole {
 /** The rules a data link keeps: USB by version, or IEEE 1394 (also through a PCIe tunnel). */
 export type DataVersion = '2.0' | '3' | '1394';
 
+/** The language a digital socket speaks; the plug of S/PDIF and ADAT is the same, what they say is not. */
+export const DIGITAL_FORMATS = ['spdif', 'adat', 'hdmi', 'bluetooth'] as const;
+export type DigitalFormat = (typeof DIGITAL_FORMATS)[number];
+
+/** Sound as data through a socket: which points of the device it sends, and which it fills. */
+export interface DigitalRole {
+  format: DigitalFormat;
+  sends?: string[];
+  receives?: string[];
+}
+
 export interface Port {
   id: string;
   label: string;
@@ -244,6 +269,7 @@ export interface Port {
   /** The way sound goes, for laying out the chart; USB devices point to their computer. */
   side: 'in' | 'out';
   usb?: UsbRole;
+  digital?: DigitalRole;
 }
 
 export const DEVICE_KINDS = [
@@ -263,6 +289,7 @@ export const DEVICE_KINDS = [
   'camera',
   'recorder',
   'headphones-amplifier',
+  'supply',
 ] as const;
 export type DeviceKind = (typeof DEVICE_KINDS)[number];
 
@@ -309,4 +336,6 @@ export interface LeadKind {
   elements: CircuitElement[];
   usualLengthsM: number[];
   usb?: { version: DataVersion; maxLengthM: number };
+  /** How late data comes out of it, milliseconds; absent: at once. */
+  delayMs?: number;
 }

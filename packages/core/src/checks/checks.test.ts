@@ -75,6 +75,19 @@ const pair = (
     leads: [{ kind, ends }],
   });
 
+const condensers = (count: number) =>
+  buildRig({
+    name: 'condensers on one supply',
+    devices: [
+      { id: 'box', model: 'interface-4', settings: { phantom1: true, phantom2: true } },
+      ...Array.from({ length: count }, (_, n) => ({ id: `mic${n}`, model: 'mic-condenser-budget' })),
+    ],
+    leads: Array.from({ length: count }, (_, n) => ({
+      kind: 'xlr',
+      ends: [`mic${n}.out`, `box.in${n + 1}`],
+    })),
+  });
+
 const boosted = (phantom: boolean) =>
   voice({
     mic: 'mic-dynamic-broadcast',
@@ -226,6 +239,19 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('mic-digital', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1']),
     pair('mic-dynamic-hand', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1']),
   ],
+  [
+    'wrong-signal-kind',
+    'S/PDIF light into an ADAT eye | into the S/PDIF one',
+    pair('converter-line-spdif', 'interface-18', 'optical', ['a.light', 'b.adat']),
+    pair('converter-line-spdif', 'interface-18', 'optical', ['a.light', 'b.spdif']),
+  ],
+  [
+    'wrong-signal-kind',
+    'a digital microphone in an analogue input | in its receiver',
+    pair('mic-digital', 'interface-2', 'xlr', ['a.out', 'b.in1']),
+    pair('mic-digital', 'receiver-aes3', 'xlr', ['a.out', 'b.in']),
+  ],
+  ['phantom-too-weak', 'four condensers on a 12 mA supply | three', condensers(4), condensers(3)],
   [
     'no-phantom',
     'a condenser, phantom off | on',

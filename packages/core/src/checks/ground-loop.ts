@@ -1,6 +1,6 @@
 import { EARTH, type GroundLoop } from '../circuit';
 import { figureText, finding, type Check, type Finding, type Solved } from './finding';
-import { insertLaptopIsolator, insertLineIsolator, unplug } from './fixes/rewire';
+import { insertLaptopIsolator, insertLineIsolator, unplug, useFloatingSupply } from './fixes/rewire';
 
 /** A lead into an input that hears one leg against the metal: what flows in the ring is heard. */
 const isUnbalanced = ({ find }: Solved, leadId: string): boolean => {
@@ -15,6 +15,15 @@ const isUnbalanced = ({ find }: Solved, leadId: string): boolean => {
     return own.some((element) => element.kind === 'input' && element.drive === 'single');
   });
 };
+
+/** Devices through which the ring reaches the mains earth. */
+const onEarth = ({ pieces }: GroundLoop): string[] => [
+  ...new Set(
+    pieces
+      .filter(({ from, to }) => from === EARTH || to === EARTH)
+      .map(({ from, to }) => (from === EARTH ? to : from)),
+  ),
+];
 
 const ringWords = ({ find }: Solved, { pieces }: GroundLoop): string =>
   pieces
@@ -37,7 +46,7 @@ export const groundLoop: Check = (solved) =>
         code: 'ground-loop',
         severity: 'caution',
         title: `Hum can flow round through ${name(weak.from)} and ${name(weak.to)}`,
-        why: `Their metal is joined twice: ${ringWords(solved, loop)}. Hum flows round that ring, and the unbalanced lead in it hears it. Open the ring in the sound: an isolator in that lead, a balanced link, or a battery. Never lift a mains earth: it is there to save lives.`,
+        why: `Their metal is joined twice: ${ringWords(solved, loop)}. Hum flows round that ring, and the unbalanced lead in it hears it. Open the ring in the sound: an isolator in that lead, a balanced link, a battery or a floating supply. Never lift a mains earth: it is there to save lives.`,
         places: [
           { lead: weak.lead },
           ...loop.pieces.flatMap((piece) =>
@@ -60,7 +69,12 @@ export const groundLoop: Check = (solved) =>
             from: `lead ${figureText(lead.lengthM)} m`,
           },
         ],
-        fixes: [...insertLineIsolator(rig, lead), ...insertLaptopIsolator(rig, lead), unplug(rig, lead)],
+        fixes: [
+          ...insertLineIsolator(rig, lead),
+          ...insertLaptopIsolator(rig, lead),
+          ...onEarth(loop).flatMap((device) => useFloatingSupply(rig, device)),
+          unplug(rig, lead),
+        ],
       }),
     ];
   });

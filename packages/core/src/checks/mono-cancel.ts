@@ -1,5 +1,6 @@
 import { couplingLevel, type Coupling } from '../circuit';
-import { CANCELLED_DB } from '../flow';
+import { CANCELLED_DB, meetingLevelDb } from '../flow';
+import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { insertLaptopIsolator, splitToTwoInputs, useOtherInput } from './fixes/rewire';
@@ -10,6 +11,7 @@ const LOST_DB = -12;
 /** Left and right of one output meet in one input with opposite signs: what is the same on both disappears. */
 export const monoCancel: Check = ({ rig, find, circuit }) => {
   const found: Finding[] = [];
+  const likeness = rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS;
   const byInput = new Map<string, Coupling[]>();
   for (const coupling of circuit.couplings) {
     const key = `${coupling.to.device}:${coupling.to.element}`;
@@ -51,6 +53,12 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
               value: dbFromRatio(mono),
               unit: 'dB',
               from: 'solved circuit, left and right added with their sign',
+            },
+            {
+              label: 'A programme of this rig',
+              value: meetingLevelDb(left, right, likeness),
+              unit: 'dB',
+              from: `solved circuit; assumption: left and right alike by ${figureText(likeness)} of 1`,
             },
             {
               label: 'Unrelated sides',

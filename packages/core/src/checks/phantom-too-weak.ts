@@ -1,9 +1,58 @@
-import { figureText, finding, type Check } from './finding';
+import { figureText, finding, type Check, type Finding, type Solved } from './finding';
 import { moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
 import { isWeakSupply, unfedElectronics } from './unfed';
 
+/** P48 may sag to this, volts. IEC 61938 (memory): 48 V ± 4 V. */
+const LEAST_P48_VOLTS = 44;
+
+/** Several microphones on one supply draw more than it is good for. */
+const overloaded = (solved: Solved): Finding[] =>
+  solved.circuit.rails
+    .filter(({ on, volts }) => on && volts < LEAST_P48_VOLTS)
+    .map(({ device, element, volts, milliamps }) => {
+      const { find, rig, circuit } = solved;
+      const name = find.device(device)?.name ?? device;
+      const rail = find.modelOf(device)?.elements.find(({ id }) => id === element);
+      const sockets = (find.modelOf(device)?.elements ?? []).flatMap((feed) =>
+        feed.kind === 'feed' && feed.rail === element
+          ? [
+              {
+                port: feed.legs[0]!.split('.')[0]!,
+                reading: circuit.feeds.find((f) => f.device === device && f.element === feed.id),
+              },
+            ]
+          : [],
+      );
+      const drawing = sockets
+        .map(({ port, reading }) => ({
+          port,
+          drawn: (reading?.legs ?? []).reduce((sum, leg) => sum + leg.milliamps, 0),
+        }))
+        .filter(({ drawn }) => drawn > 0.1)
+        .sort((a, b) => b.drawn - a.drawn);
+      const microphones = drawing.flatMap(({ port }) => {
+        const ends = find.inPort(device, port)?.lead.ends ?? [];
+        return ends.flatMap((end) => (end && 'device' in end && end.device !== device ? [end.device] : []));
+      });
+      return finding({
+        code: 'phantom-too-weak',
+        severity: 'caution',
+        title: `Phantom of ${name} has sagged to ${figureText(volts)} V`,
+        why: `${drawing.length} microphones hang on one supply and draw ${figureText(milliamps)} mA together; it is good for ${figureText(rail?.kind === 'rail' ? ((rail.volts - LEAST_P48_VOLTS) / rail.ohms) * 1000 : 0)} mA. Condensers on a sagging supply lose headroom and hiss. Use a microphone that needs none, or a supply of its own.`,
+        places: [{ device }, ...microphones.map((microphone) => ({ device: microphone }))],
+        figures: [
+          { label: 'Supply', value: volts, unit: 'V', from: 'solved circuit, DC' },
+          { label: 'Drawn together', value: milliamps, unit: 'mA', from: 'solved circuit, DC' },
+          { label: 'Least allowed', value: LEAST_P48_VOLTS, unit: 'V', from: 'IEC 61938, 48 V ± 4 V' },
+        ],
+        fixes: microphones.flatMap((microphone) => swapForDynamic(rig, microphone)),
+      });
+    });
+
 /** Some supply arrives, but less than the electronics work on: a weaker standard, or too many on one feed. */
-export const phantomTooWeak: Check = (solved) =>
+export const phantomTooWeak: Check = (solved) => [...overloaded(solved), ...unfedTooWeak(solved)];
+
+const unfedTooWeak: Check = (solved) =>
   unfedElectronics(solved)
     .filter((unfed) => isWeakSupply(unfed))
     .map(({ device, volts, minVolts, inputs, feed }) => {

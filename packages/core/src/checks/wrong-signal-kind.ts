@@ -1,9 +1,10 @@
 import type { SignalKind } from '../catalogue';
 import { couplingLevel } from '../circuit';
+import { digitalLinks } from '../flow';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding, type Solved } from './finding';
 import { mendOutputLead, moveToFedInput } from './fixes/phantom';
-import { unplug } from './fixes/rewire';
+import { matchFormat, unplug } from './fixes/rewire';
 
 const signalOf = (solved: Solved, device: string, id: string): SignalKind | undefined => {
   const element = solved.find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
@@ -15,6 +16,30 @@ const unplugFrom = (solved: Solved, device: string) => {
   const plugged = port && solved.find.inPort(device, port.id);
   return plugged ? [unplug(solved.rig, plugged.lead)] : [];
 };
+
+const FORMAT_NAMES = { spdif: 'S/PDIF', adat: 'ADAT', hdmi: 'HDMI', bluetooth: 'Bluetooth' } as const;
+
+/** Data that arrives and is not understood: the plug is the same, the language is not. */
+const misread = ({ find, rig }: Solved): Finding[] =>
+  digitalLinks(find).flatMap(({ device, port, to, format, farFormat, leads, channels }): Finding[] => {
+    if (channels.length > 0) return [];
+    const name = (id: string) => find.device(id)?.name ?? id;
+    const far = farFormat ? `speaks ${FORMAT_NAMES[farFormat]}` : 'takes no sound as data there';
+    const isSender = farFormat === format;
+    return [
+      finding({
+        code: 'wrong-signal-kind',
+        severity: 'fault',
+        title: `${name(to.device)} does not understand ${name(device)}`,
+        why: isSender
+          ? `Both ends of this lead send ${FORMAT_NAMES[format]} and neither listens. Join an output to an input.`
+          : `The plug fits, the language is another: ${name(device)} sends ${FORMAT_NAMES[format]}, ${name(to.device)} ${far}. No sound passes.`,
+        places: [{ lead: leads[0]! }, { device, port }, to],
+        figures: [{ label: 'Channels that arrive', value: 0, unit: '', from: 'formats of the two sockets' }],
+        fixes: [...matchFormat(rig, device, port, leads[0]!), unplug(rig, find.lead(leads[0]!)!)],
+      }),
+    ];
+  });
 
 /** Sound arrives at an input made for another kind of signal, or at an output. */
 export const wrongSignalKind: Check = (solved) => {
@@ -102,5 +127,5 @@ export const wrongSignalKind: Check = (solved) => {
       }),
     );
   }
-  return found;
+  return [...found, ...misread(solved)];
 };

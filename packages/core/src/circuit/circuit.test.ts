@@ -1,7 +1,8 @@
 import { buildRig, generateRig, skerryLight, type RigRows } from '../demo';
-import { lookup, setControl, applyEdit, putPlacement } from '../rig';
+import type { CircuitElement, DeviceModel } from '../catalogue';
+import { lookup, setControl, applyEdit, putPlacement, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
-import { couplingLevel, solveCircuit } from './circuit';
+import { couplingLevel, solveCircuit, type Circuit } from './circuit';
 import { isSameWiring } from './same-wiring';
 
 const solve = (rows: RigRows) => solveCircuit(lookup(buildRig(rows)));
@@ -146,6 +147,104 @@ describe('properties over rigs', () => {
     );
     const key = (c: (typeof before.couplings)[number]) => [c.from, c.to, c.re.toPrecision(9)];
     expect(after.couplings.map(key)).toEqual(before.couplings.map(key));
+  });
+
+  describe('joining through a zero-length correct lead equals joining directly', () => {
+    /** Two devices welded into one: every pin and inner node renamed, the contacts that met joined by bonds. */
+    const weld = (rig: Rig, contacts: [string, string][]): Rig => {
+      const parts = rig.devices.map((device) => {
+        const model = rig.models.find(({ id }) => id === device.model)!;
+        const name = (ref: string) => `${device.id}-${ref}`;
+        const renamed = JSON.parse(JSON.stringify(model), (key, value: unknown) => {
+          const isRef =
+            ['plus', 'minus', 'ground', 'a', 'b', 'id', 'poweredBy', 'pair', 'rail', 'control'].includes(
+              key,
+            ) && typeof value === 'string';
+          if (isRef) return name(value);
+          return ['legs', 'pins', 'primary', 'secondary'].includes(key)
+            ? (value as string[]).map(name)
+            : value;
+        }) as DeviceModel;
+        const settings = Object.fromEntries(Object.entries(device.settings).map(([id, v]) => [name(id), v]));
+        // What the engine itself does with a device's metal, once for each half of the welded one.
+        const metal: CircuitElement =
+          model.ground === 'bonded'
+            ? { kind: 'bond', id: name('metal'), pins: [name('chassis'), 'chassis'] }
+            : { kind: 'resistor', id: name('leak'), a: name('chassis'), b: 'chassis', ohms: 10e6 };
+        return { renamed, settings, metal };
+      });
+      const model: DeviceModel = {
+        ...parts[0]!.renamed,
+        id: 'welded',
+        ground: 'bonded',
+        ports: parts.flatMap(({ renamed }) => renamed.ports),
+        controls: parts.flatMap(({ renamed }) => renamed.controls),
+        elements: [
+          ...parts.flatMap(({ renamed, metal }) => [...renamed.elements, metal]),
+          ...contacts.map(([a, b], n): CircuitElement => ({ kind: 'bond', id: `weld-${n}`, pins: [a, b] })),
+        ],
+        points: [],
+        paths: [],
+        streams: [],
+      };
+      const settings = Object.assign(
+        {},
+        ...parts.map((part) => part.settings),
+      ) as Rig['devices'][number]['settings'];
+      return {
+        ...rig,
+        models: [model],
+        leads: [],
+        leadKinds: [],
+        devices: [{ ...rig.devices[0]!, id: 'one', model: 'welded', settings }],
+      };
+    };
+
+    const straight = (pins: string[], a: string, b: string) =>
+      pins.map((pin): [string, string] => [`a-${a}.${pin}`, `b-${b}.${pin}`]);
+
+    it.each([
+      ['mic-dynamic-hand', 'mixer-4-usb', 'xlr', 'out', 'in1', ['1', '2', '3'], {}],
+      ['mic-condenser-budget', 'interface-4', 'xlr', 'out', 'in2', ['1', '2', '3'], { phantom1: true }],
+      ['mic-ribbon', 'preamp', 'xlr', 'out', 'in', ['1', '2', '3'], { phantom: true }],
+      ['player', 'mixer-4-usb', 'mini', 'out', 'aux', ['T', 'R', 'S'], {}],
+      ['interface-2', 'converter-line-spdif', 'trs-635', 'outL', 'left', ['T', 'R', 'S'], {}],
+    ] as const)('%s into %s', (a, b, kind, out, input, pins, settings) => {
+      const joined = buildRig({
+        name: 'joined',
+        devices: [
+          { id: 'a', model: a },
+          { id: 'b', model: b, settings },
+        ],
+        leads: [{ kind, ends: [`a.${out}`, `b.${input}`], lengthM: 0 }],
+      });
+      const byLead = solveCircuit(lookup(joined));
+      const direct = solveCircuit(lookup(weld(joined, straight([...pins], out, input))));
+      const key = (device: string, element: string) => (device === 'one' ? element : `${device}-${element}`);
+      const volts = (circuit: Circuit) => [
+        ...circuit.couplings
+          .filter(({ re, im }) => Math.hypot(re, im) > 1e-7)
+          .map(
+            (c) =>
+              [key(c.from.device, c.from.element), key(c.to.device, c.to.element), c.re, c.topVolts] as const,
+          ),
+        ...circuit.loads.map((l) => [key(l.device, l.element), 'load', l.volts, 0] as const),
+        ...circuit.feeds.map(
+          (f) => [key(f.device, f.element), 'feed', f.legs[0]!.volts, f.legs[0]!.milliamps] as const,
+        ),
+        ...circuit.outputsDc.map((o) => [key(o.device, o.element), 'dc', o.volts, o.legVolts] as const),
+      ];
+      const [one, other] = [volts(byLead), volts(direct)];
+      expect(other.map(([from, to]) => `${from} ${to}`).sort()).toEqual(
+        one.map(([from, to]) => `${from} ${to}`).sort(),
+      );
+      for (const [from, to, x, y] of one) {
+        const match = other.find((row) => row[0] === from && row[1] === to)!;
+        expect(match[2]).toBeCloseTo(x, 6);
+        expect(match[3]).toBeCloseTo(y, 6);
+      }
+      expect(one.length).toBeGreaterThan(1);
+    });
   });
 
   it('no reading is NaN on a large rig', () => {

@@ -49,6 +49,13 @@ export interface FeedReading extends ElementRef {
   legs: { pin: string; volts: number; milliamps: number }[];
 }
 
+/** A supply that several feeds share. */
+export interface RailReading extends ElementRef {
+  on: boolean;
+  volts: number;
+  milliamps: number;
+}
+
 export interface LoadReading extends ElementRef {
   volts: number;
   minVolts: number;
@@ -70,6 +77,7 @@ export interface Circuit {
   clashes: Clash[];
   inputs: InputReading[];
   feeds: FeedReading[];
+  rails: RailReading[];
   loads: LoadReading[];
   outputsDc: OutputDcReading[];
   mismatches: Mismatch[];

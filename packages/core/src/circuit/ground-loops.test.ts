@@ -68,6 +68,42 @@ describe('rings of metal', () => {
     expect(found).toHaveLength(2);
   });
 
+  describe('supplies that are drawn', () => {
+    const fed = (supply: string, extra: RigRows['devices'] = [], more: RigRows['leads'] = []) =>
+      pieces({
+        devices: [
+          { id: 'desktop', model: 'desktop' },
+          { id: 'mixer', model: 'mixer-4-usb' },
+          { id: 'supply', model: supply },
+          ...extra,
+        ],
+        leads: [
+          { id: 'sound', kind: 'mini', ends: ['desktop.jack', 'mixer.aux'] },
+          { id: 'dc', kind: 'dc-barrel', ends: ['supply.dc', 'mixer.dc'] },
+          ...(more ?? []),
+        ],
+      });
+
+    it('a floating supply opens the ring', () => expect(fed('dc-supply-floating')).toEqual([]));
+
+    it('an earthed one closes it through its minus', () =>
+      expect(fed('dc-supply-earthed')).toEqual([
+        [`desktop-${EARTH}`, `${EARTH}-supply`, 'dc', 'sound'].sort(),
+      ]));
+
+    it('both on one strip: the ring is the two mains leads', () =>
+      expect(
+        fed(
+          'dc-supply-earthed',
+          [{ id: 'strip', model: 'outlet-strip' }],
+          [
+            { id: 'm1', kind: 'mains-earthed', ends: ['strip.outlet1', 'desktop.mains'] },
+            { id: 'm2', kind: 'mains-earthed', ends: ['strip.outlet2', 'supply.mains'] },
+          ],
+        ),
+      ).toEqual([['dc', 'm1', 'm2', 'sound']]));
+  });
+
   it('a lead that hangs free, or between a device and itself, makes none', () => {
     expect(
       loops({

@@ -1,4 +1,4 @@
-import { contactsBetween, type LeadKind } from '../catalogue';
+import { connectorById, contactsBetween, type LeadKind } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 
 /** One piece of the ring: a lead's screen, a USB lead, or the earth wires of the mains. */
@@ -59,9 +59,22 @@ const joinedByLead = (find: Lookup, lead: Lead): [string, string][] => {
   return pairs;
 };
 
+/** Whether a supply lead is drawn into the device: then that lead tells where its earth goes. */
+const isSupplied = (find: Lookup, device: string): boolean =>
+  (find.modelOf(device)?.ports ?? []).some(
+    ({ id, connector, side }) =>
+      side === 'in' && isSupplyConnector(connector) && find.inPort(device, id) !== undefined,
+  );
+
+const isSupplyConnector = (connector: string): boolean => {
+  const medium = connectorById(connector)?.medium;
+  return medium === 'mains' || medium === 'dc';
+};
+
 const metalEdges = (find: Lookup): LoopPiece[] => [
+  // Undrawn, a device is on the wall with the supply it usually has.
   ...find.rig.devices.flatMap(({ id }): LoopPiece[] =>
-    find.modelOf(id)?.supply === 'earthed' ? [{ from: id, to: EARTH }] : [],
+    find.modelOf(id)?.supply === 'earthed' && !isSupplied(find, id) ? [{ from: id, to: EARTH }] : [],
   ),
   ...find.rig.leads.flatMap((lead) =>
     joinedByLead(find, lead).map(([from, to]): LoopPiece => ({ from, to, lead: lead.id })),

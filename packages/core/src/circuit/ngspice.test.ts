@@ -35,6 +35,14 @@ const ROWS: RigRows[] = [
     leads: [{ kind: 'mini-xlr', ends: ['laptop.jack', 'desk.in2'], lengthM: 3 }],
   },
   {
+    name: 'four condensers on one sagging supply',
+    devices: [
+      { id: 'box', model: 'interface-4', settings: { phantom1: true, phantom2: true } },
+      ...[1, 2, 3, 4].map((n) => ({ id: `mic${n}`, model: 'mic-condenser-budget' })),
+    ],
+    leads: [1, 2, 3, 4].map((n) => ({ kind: 'xlr', ends: [`mic${n}.out`, `box.in${n}`], lengthM: 3 * n })),
+  },
+  {
     name: 'laptop through the isolator box',
     devices: [
       { id: 'laptop', model: 'laptop-c' },

@@ -1,4 +1,4 @@
-import type { FeedElement, InputElement, LoadElement, OutputElement } from '../catalogue';
+import type { FeedElement, InputElement, LoadElement, OutputElement, RailElement } from '../catalogue';
 import type { Lookup } from '../rig';
 import type { Nets } from './nets';
 import { isActive } from './parts';
@@ -14,18 +14,20 @@ export interface Elements {
   outputs: Placed<OutputElement>[];
   inputs: Placed<InputElement>[];
   feeds: Placed<FeedElement>[];
+  rails: Placed<RailElement>[];
   loads: Placed<LoadElement>[];
 }
 
 /** Every element of a rig that counts as its controls stand, by what it is. */
 export const gatherElements = (find: Lookup): Elements => {
-  const all: Elements = { outputs: [], inputs: [], feeds: [], loads: [] };
+  const all: Elements = { outputs: [], inputs: [], feeds: [], rails: [], loads: [] };
   for (const device of find.rig.devices) {
     for (const element of find.modelOf(device.id)?.elements ?? []) {
       if (!isActive(find, device, element.when)) continue;
       if (element.kind === 'output') all.outputs.push({ device: device.id, element });
       else if (element.kind === 'input') all.inputs.push({ device: device.id, element });
       else if (element.kind === 'feed') all.feeds.push({ device: device.id, element });
+      else if (element.kind === 'rail') all.rails.push({ device: device.id, element });
       else if (element.kind === 'load') all.loads.push({ device: device.id, element });
     }
   }

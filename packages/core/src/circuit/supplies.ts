@@ -1,6 +1,6 @@
 import type { OutputElement } from '../catalogue';
 import { controlValue, type Lookup } from '../rig';
-import type { FeedReading, LoadReading, OutputDcReading } from './circuit';
+import type { FeedReading, LoadReading, OutputDcReading, RailReading } from './circuit';
 import { SUPPLIES } from './lower/feed';
 import { splitIslands, type Nets } from './nets';
 import { partsOf } from './parts';
@@ -33,21 +33,34 @@ const sleepersAreFed = (outputs: readonly Placed<OutputElement>[], volts: VoltsA
       outputLegs(element).some((pin) => Math.abs(volts(device, pin)) > 1e-6),
   );
 
+const isSwitchedOn = (find: Lookup, device: string, control: string | undefined): boolean =>
+  control === undefined || controlValue(find.device(device)!, find.modelOf(device)!, control) === true;
+
+const railReading = (
+  find: Lookup,
+  volts: VoltsAt,
+  { device, element }: Elements['rails'][number],
+): RailReading => {
+  const on = isSwitchedOn(find, device, element.control);
+  const at = on ? volts(device, element.id) - volts(device, element.ground) : 0;
+  const milliamps = on ? ((element.volts - at) / element.ohms) * 1000 : 0;
+  return { device, element: element.id, on, volts: at, milliamps };
+};
+
 const feedReading = (
   find: Lookup,
   volts: VoltsAt,
   { device, element }: Elements['feeds'][number],
 ): FeedReading => {
-  const owner = find.device(device)!;
-  const on =
-    element.control === undefined || controlValue(owner, find.modelOf(device)!, element.control) === true;
+  const on = isSwitchedOn(find, device, element.control);
+  const behind = element.rail ? volts(device, element.rail) - volts(device, element.ground) : element.volts;
   return {
     device,
     element: element.id,
     on,
     legs: element.legs.map((pin) => {
       const at = on ? volts(device, pin) - volts(device, element.ground) : 0;
-      return { pin, volts: at, milliamps: on ? ((element.volts - at) / element.ohmsEach) * 1000 : 0 };
+      return { pin, volts: at, milliamps: on ? ((behind - at) / element.ohmsEach) * 1000 : 0 };
     }),
   };
 };
@@ -93,6 +106,7 @@ export const solveSupplies = (find: Lookup, nets: Nets, elements: Elements) => {
   const idle = sleepersAreFed(elements.outputs, volts) ? solveDc(find, nets, 'dc-idle') : volts;
   return {
     feeds: elements.feeds.map((feed) => feedReading(find, volts, feed)),
+    rails: elements.rails.map((rail) => railReading(find, volts, rail)),
     loads: elements.loads.map((load) => loadReading(volts, load)),
     outputsDc: elements.outputs.map((output) => outputReading(volts, idle, output)),
   };

@@ -1,5 +1,5 @@
 import type { DeviceModel, Path } from '../catalogue';
-import { couplingLevel, isActive, type Circuit } from '../circuit';
+import { couplingLevel, isActive, type Circuit, type ElementRef } from '../circuit';
 import { controlValue, type Device, type Lookup } from '../rig';
 import {
   dbFromRatio,
@@ -13,6 +13,7 @@ import {
   type Db,
 } from '../units';
 import { makeGraph, type FlowEdge, type FlowGraph } from './graph';
+import { digitalLinks } from './digital-links';
 import type { UsbTree } from './usb-links';
 
 /** Speed of sound at 20 °C, metres per second. */
@@ -95,7 +96,7 @@ const addDevice = (graph: Graph, find: Lookup, device: Device, fed: ReadonlySet<
     graph.node({
       id: pointId(device.id, element.id),
       label: port?.label ?? element.id,
-      unit: 'dBu',
+      unit: element.signal === 'aes3' ? 'dBFS' : 'dBu',
       role: element.kind,
       device: device.id,
       ...(element.maxDbu === undefined ? {} : { ceiling: element.maxDbu }),
@@ -121,8 +122,23 @@ const addDevice = (graph: Graph, find: Lookup, device: Device, fed: ReadonlySet<
   }
 };
 
-const addCircuit = (graph: Graph, circuit: Circuit) => {
+const isData = (find: Lookup, { device, element }: ElementRef): boolean => {
+  const found = find.modelOf(device)?.elements.find(({ id }) => id === element);
+  return (found?.kind === 'output' || found?.kind === 'input') && found.signal === 'aes3';
+};
+
+/** AES3: at least 0.2 V of the 2 V or more that are sent must arrive; then the data is whole (AES3, from memory). */
+const READABLE_DATA = 0.1;
+
+const addCircuit = (graph: Graph, find: Lookup, circuit: Circuit) => {
   for (const coupling of circuit.couplings) {
+    if (isData(find, coupling.from) || isData(find, coupling.to)) {
+      const isRead =
+        isData(find, coupling.from) && isData(find, coupling.to) && couplingLevel(coupling) >= READABLE_DATA;
+      const [from, to] = [coupling.from, coupling.to].map(({ device, element }) => pointId(device, element));
+      if (isRead) graph.edge(edge(from!, to!, 0, { kind: 'digital' }));
+      continue;
+    }
     graph.edge({
       from: pointId(coupling.from.device, coupling.from.element),
       to: pointId(coupling.to.device, coupling.to.element),
@@ -134,6 +150,15 @@ const addCircuit = (graph: Graph, circuit: Circuit) => {
       kind: 'circuit',
       controls: [],
     });
+  }
+};
+
+/** Light, picture leads and radio: numbers arrive as they left, later at most. */
+const addDigital = (graph: Graph, find: Lookup) => {
+  for (const { device, to, channels, delayMs } of digitalLinks(find)) {
+    for (const [sent, received] of channels) {
+      graph.edge(edge(pointId(device, sent), pointId(to.device, received), 0, { kind: 'digital', delayMs }));
+    }
   }
 };
 
@@ -231,7 +256,8 @@ export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree): FlowGra
   for (const device of find.rig.devices) addDevice(graph, find, device, fed);
   for (const device of find.rig.devices) addApps(graph, find, device, usb);
   // Edges that join devices come last, when every node is there.
-  addCircuit(graph, circuit);
+  addCircuit(graph, find, circuit);
+  addDigital(graph, find);
   addAir(graph, find);
   return graph.finish();
 };

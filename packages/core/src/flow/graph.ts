@@ -38,7 +38,7 @@ export interface FlowEdge {
   /** Noise added at `to`, in its unit. */
   noise?: number;
   delayMs: number;
-  kind: 'air' | 'device' | 'circuit' | 'usb' | 'app';
+  kind: 'air' | 'device' | 'circuit' | 'digital' | 'usb' | 'app';
   /** Gain controls at work on this edge. */
   controls: { device: string; control: string }[];
 }

@@ -1,8 +1,9 @@
 import type { Complex } from '../circuit';
+import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio, type Db } from '../units';
 
 /** How alike the two sides of a programme are: 1 a mono voice, 0 two sounds that do not know of each other. */
-export const LIKENESS = { speech: 1, music: 0.4, wide: 0 } as const;
+export const LIKENESS = { speech: 1, music: DEFAULT_PROGRAMME_LIKENESS, wide: 0 } as const;
 
 /** A sound this far down has cancelled, dB. Common practice, no published source. */
 export const CANCELLED_DB = -60;

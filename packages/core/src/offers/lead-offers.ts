@@ -1,5 +1,5 @@
 import { figureText, matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
-import { connectorById, type LeadKind } from '../catalogue';
+import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
@@ -30,6 +30,19 @@ const passingDb = ({ couplings }: Circuit, a: PortRef, b: PortRef): number =>
       .map((coupling) => dbFromRatio(couplingLevel(coupling))),
   );
 
+/** What leads that are no sound circuit carry. */
+const CARRIES: Record<Exclude<Medium, 'analogue'>, string> = {
+  usb: 'Carries data both ways.',
+  ieee1394: 'Carries data both ways.',
+  tunnel: 'Carries data both ways.',
+  optical: 'Carries sound as light; no hum can follow it.',
+  video: 'Carries picture and sound as data.',
+  radio: 'Carries sound by radio, about a fifth of a second late.',
+  midi: 'Carries what to play, no sound.',
+  mains: 'Carries mains power; leave its earth alone.',
+  dc: 'Carries power; check volts and polarity on both labels.',
+};
+
 /** What a lead that brings no new finding does: data is carried, sound passes or does not. */
 const judge = (
   kind: LeadKind,
@@ -37,12 +50,8 @@ const judge = (
   a: PortRef,
   b: PortRef,
 ): Pick<LeadOffer, 'verdict' | 'words'> => {
-  if (connectorById(kind.ends[0]!.connector)?.medium !== 'analogue') {
-    return {
-      verdict: 'good',
-      words: kind.usb ? 'Carries data both ways.' : 'Carries its signal; no sound on wires.',
-    };
-  }
+  const medium = connectorById(kind.ends[0]!.connector)?.medium;
+  if (medium && medium !== 'analogue') return { verdict: 'good', words: CARRIES[medium] };
   const db = passingDb(circuit, a, b);
   return db === -Infinity
     ? { verdict: 'caution', words: 'It goes in, but no sound passes between these two sockets.' }

@@ -26,6 +26,8 @@ const pinsOf = (element: CircuitElement): string[] => {
     case 'feed':
     case 'load':
       return [...element.legs, element.ground];
+    case 'rail':
+      return [element.ground];
     case 'resistor':
     case 'capacitor':
       return [element.a, element.b];
@@ -60,6 +62,7 @@ const checkElements = (
   report: Report,
 ) => {
   const loads = new Set(elements.filter((element) => element.kind === 'load').map(({ id }) => id));
+  const rails = new Set(elements.filter((element) => element.kind === 'rail').map(({ id }) => id));
   elements.forEach((element, index) => {
     const place = `${where}[${index}]`;
     checkPins(place, pinsOf(element), connectors, report);
@@ -76,6 +79,9 @@ const checkElements = (
     }
     if (element.kind === 'input' && element.drive === 'differential' && !element.minus) {
       report(`${place}.minus`, undefined, 'the return leg', 'add "minus" or use the drive "single"');
+    }
+    if (element.kind === 'feed' && element.rail && !rails.has(element.rail)) {
+      report(`${place}.rail`, element.rail, 'the id of a rail', 'name a rail of this model');
     }
     if (element.kind === 'output' && element.poweredBy && !loads.has(element.poweredBy)) {
       report(`${place}.poweredBy`, element.poweredBy, 'the id of a load', 'name a load of this model');
@@ -95,6 +101,11 @@ const checkModel = (model: DeviceModel, where: string, report: Report) => {
         'a connector Diaphon knows',
         'see docs/rig-format.md',
       );
+    }
+    for (const point of [...(port.digital?.sends ?? []), ...(port.digital?.receives ?? [])]) {
+      if (!points.has(point)) {
+        report(`${where}.ports[${index}].digital`, point, 'a point of this model', 'name a point');
+      }
     }
   }
   const connectors = new Map(model.ports.map((port) => [port.id, port.connector]));

@@ -1,4 +1,4 @@
-import { DEVICE_KINDS } from '../catalogue';
+import { DEVICE_KINDS, DIGITAL_FORMATS } from '../catalogue';
 import { VOICE_EFFORTS } from '../units';
 import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './types';
 
@@ -85,8 +85,9 @@ const ELEMENT = byKind(
       ohmsEach: OHMS,
       standard: oneOf(['P48', 'P24', 'P12', 'plug-in']),
     },
-    { control: POINT },
+    { control: POINT, rail: POINT },
   ),
+  element('rail', { ground: PIN, volts: number(0, 100), ohms: OHMS }, { control: POINT }),
   element('load', {
     legs: { ...list(PIN, 2), minItems: 1 },
     ground: PIN,
@@ -149,6 +150,10 @@ const MODEL = object(
             role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
             version: oneOf(['2.0', '3', '1394']),
           }),
+          digital: object(
+            { format: oneOf(DIGITAL_FORMATS) },
+            { sends: list(POINT, 64), receives: list(POINT, 64) },
+          ),
         },
       ),
       100,
@@ -207,7 +212,11 @@ const LEAD_KIND = object(
     elements: list(ELEMENT, 30),
     usualLengthsM: list(number(0, 1000), 20),
   },
-  { screen: NAME, usb: object({ version: oneOf(['2.0', '3', '1394']), maxLengthM: number(0, 100) }) },
+  {
+    screen: NAME,
+    usb: object({ version: oneOf(['2.0', '3', '1394']), maxLengthM: number(0, 100) }),
+    delayMs: number(0, 10_000),
+  },
 );
 
 const STREAM_CHOICE = { anyOf: [{ type: 'null' }, object({ device: ID, stream: POINT })] };
@@ -246,7 +255,7 @@ export const RIG_SCHEMA = {
         callLevelDbfs: number(-80, 0),
         callCrestDb: number(0, 40),
       },
-      { interferenceNanoampsPerM: number(0, 1000) },
+      { interferenceNanoampsPerM: number(0, 1000), programmeLikeness: number(-1, 1) },
     ),
     models: list(MODEL, 500),
     leadKinds: list(LEAD_KIND, 500),

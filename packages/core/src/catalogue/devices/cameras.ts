@@ -1,6 +1,7 @@
 import type { CircuitElement, DeviceModel } from '../types';
-import { joinPieces, streamPoints } from './parts';
+import { joinPieces, streamPoints, type Piece } from './parts';
 import {
+  dcInlet,
   DELICATE,
   monoInput,
   monoOutput,
@@ -9,6 +10,7 @@ import {
   stereoSocketIn,
   stereoSocketOut,
   usbDevicePort,
+  volume,
 } from './ports';
 
 const SIDES = ['left', 'right'] as const;
@@ -84,7 +86,17 @@ export const CAMERAS: DeviceModel[] = [
     about: 'Microphone-level mini-jack with plug-in power; its own amplifier is poor, so keep its level low.',
     ground: 'floating',
     supply: 'battery',
-    ...miniJackMicrophone(-12, 40),
+    ...joinPieces(miniJackMicrophone(-12, 40), {
+      ports: [
+        {
+          id: 'hdmi',
+          label: 'HDMI out',
+          connector: 'hdmi-socket',
+          side: 'out',
+          digital: { format: 'hdmi', sends: SIDES.map((side) => `track-${side}`) },
+        },
+      ],
+    }),
   },
   {
     id: 'video-switcher',
@@ -135,6 +147,33 @@ export const CAMERAS: DeviceModel[] = [
         ],
       },
       streamPoints('usb-in', 'USB', ['L', 'R']),
+      ...[1, 2].map((n): Piece => ({
+        ports: [
+          {
+            id: `hdmi${n}`,
+            label: `HDMI in ${n}`,
+            connector: 'hdmi-socket',
+            side: 'in',
+            digital: { format: 'hdmi', receives: SIDES.map((side) => `picture${n}-${side}`) },
+          },
+        ],
+        points: SIDES.map((side) => ({
+          id: `picture${n}-${side}`,
+          label: `Sound with picture ${n}, ${side}`,
+          unit: 'dBFS',
+          role: 'converter',
+          ceiling: 0,
+        })),
+        paths: SIDES.map((side) => ({
+          from: `picture${n}-${side}`,
+          to: `usb-in-${side === 'left' ? 'L' : 'R'}`,
+          controls: [{ control: `picture-level${n}` }],
+          // Two pictures of buffering. Common practice, no published source.
+          delayMs: 67,
+        })),
+        controls: [volume(`picture-level${n}`, `Sound with picture ${n}`, 0)],
+      })),
+      dcInlet(),
       usbDevicePort('usb-c-socket'),
     ),
   },

@@ -1,5 +1,6 @@
 import type { DcTolerance, DeviceModel, Port } from '../types';
-import { joinPieces, stereoOutput, streamPoints } from './parts';
+import { joinPieces, stereoOutput, streamPoints, type Piece } from './parts';
+import { dcInlet, mainsInlet } from './ports';
 
 /**
  * A computer's jack is not built to meet a supply: a few volts before its protection conducts, a few milliamps after.
@@ -13,6 +14,7 @@ interface ComputerRow {
   about: string;
   supply: DeviceModel['supply'];
   usb: [id: string, label: string, connector: string][];
+  inlet?: Piece;
 }
 
 const usbPort = ([id, label, connector]: ComputerRow['usb'][number]): Port => ({
@@ -88,33 +90,37 @@ const computer = (row: ComputerRow): DeviceModel => ({
         },
       ],
     },
+    row.inlet ?? {},
   ),
 });
 
-const hub = (id: string, name: string, about: string): DeviceModel => ({
+const hub = (id: string, name: string, about: string, inlet: Piece = {}): DeviceModel => ({
   id,
   name,
   kind: 'hub',
   about,
   ground: 'bonded',
-  ...joinPieces({
-    ports: [
-      {
-        id: 'up',
-        label: 'To the computer',
-        connector: 'usb-b-socket',
-        side: 'out',
-        usb: { role: 'hub-up', version: '2.0' },
-      },
-      ...[1, 2, 3, 4].map((n): Port => ({
-        id: `down${n}`,
-        label: `Socket ${n}`,
-        connector: 'usb-a-socket',
-        side: 'in',
-        usb: { role: 'hub-down', version: '2.0' },
-      })),
-    ],
-  }),
+  ...joinPieces(
+    {
+      ports: [
+        {
+          id: 'up',
+          label: 'To the computer',
+          connector: 'usb-b-socket',
+          side: 'out',
+          usb: { role: 'hub-up', version: '2.0' },
+        },
+        ...[1, 2, 3, 4].map((n): Port => ({
+          id: `down${n}`,
+          label: `Socket ${n}`,
+          connector: 'usb-a-socket',
+          side: 'in',
+          usb: { role: 'hub-down', version: '2.0' },
+        })),
+      ],
+    },
+    inlet,
+  ),
 });
 
 export const COMPUTERS: DeviceModel[] = [
@@ -139,6 +145,7 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb3', 'USB-A 3', 'usb-a-socket'],
       ['usb4', 'USB-C', 'usb-c-socket'],
     ],
+    inlet: mainsInlet(),
   }),
   computer({
     id: 'laptop-earthed',
@@ -150,6 +157,7 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb2', 'USB-A 2', 'usb-a-socket'],
       ['usb3', 'USB-C', 'usb-c-socket'],
     ],
+    inlet: dcInlet(),
   }),
   computer({
     id: 'laptop-tunnel',
@@ -182,5 +190,6 @@ export const COMPUTERS: DeviceModel[] = [
     'hub-powered',
     'USB hub with its own supply',
     'Four sockets; repeats the bus, so each lead counts from here.',
+    dcInlet(),
   ),
 ];

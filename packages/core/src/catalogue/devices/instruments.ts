@@ -3,6 +3,8 @@ import { joinPieces } from './parts';
 import { DELICATE, monoOutput, programme, rcaPair, stereoSocketOut, usbDevicePort, volume } from './ports';
 
 /** Things that are played, and things that play. */
+const SIDES = ['left', 'right'] as const;
+
 export const INSTRUMENTS: DeviceModel[] = [
   {
     id: 'guitar',
@@ -138,6 +140,25 @@ export const INSTRUMENTS: DeviceModel[] = [
         tolerates: DELICATE,
       }),
       programme('sound', 'Phone', -12, 12, ['out-left', 'out-right'], 'volume'),
+      {
+        ports: [
+          {
+            id: 'radio',
+            label: 'Bluetooth',
+            connector: 'bluetooth-socket',
+            side: 'out',
+            digital: { format: 'bluetooth', sends: ['radio-left', 'radio-right'] },
+          },
+        ],
+        points: SIDES.map((side) => ({
+          id: `radio-${side}`,
+          label: `By radio ${side}`,
+          unit: 'dBFS',
+          role: 'converter',
+          ceiling: 0,
+        })),
+        paths: SIDES.map((side) => ({ from: 'sound', to: `radio-${side}`, gainDb: -6, unitShiftDb: -6 })),
+      },
       { controls: [volume('volume', 'Volume', -6)] },
     ),
   },

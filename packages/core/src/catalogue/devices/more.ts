@@ -157,6 +157,43 @@ const podcastMixer: DeviceModel = {
       }),
       { controls: [{ id: `phantom${n}`, label: `Phantom ${n}`, kind: 'switch' as const, initial: false }] },
     ]),
+    {
+      ports: [
+        {
+          id: 'radio',
+          label: 'Bluetooth',
+          connector: 'bluetooth-socket',
+          side: 'in',
+          digital: {
+            format: 'bluetooth',
+            receives: SIDES.map((side) => `radio-${side}`),
+            sends: SIDES.map((side) => `radio-back-${side}`),
+          },
+        },
+      ],
+      points: SIDES.flatMap((side) => [
+        {
+          id: `radio-${side}`,
+          label: `Bluetooth ${side}`,
+          unit: 'dBFS' as const,
+          role: 'converter' as const,
+          ceiling: 0,
+        },
+        {
+          id: `radio-back-${side}`,
+          label: `Back to Bluetooth ${side}`,
+          unit: 'dBFS' as const,
+          role: 'mix' as const,
+          ceiling: 0,
+        },
+      ]),
+      // What goes back by radio leaves out what came by radio: a phone caller does not hear themselves.
+      paths: SIDES.flatMap((side) => [
+        { from: `radio-${side}`, to: `mix-${side}` },
+        ...[1, 2, 3, 4].map((n) => ({ from: `digital${n}`, to: `radio-back-${side}` })),
+        { from: 'pads', to: `radio-back-${side}` },
+      ]),
+    },
     stereoSocketIn({
       id: 'phone',
       label: 'Phone',

@@ -144,7 +144,10 @@ const loudspeaker: DeviceModel = {
   about: 'Amplifier inside; balanced combined input.',
   ground: 'bonded',
   supply: 'earthed',
-  ports: [{ id: 'in', label: 'Input', connector: 'combo', side: 'in' }],
+  ports: [
+    { id: 'in', label: 'Input', connector: 'combo', side: 'in' },
+    { id: 'mains', label: 'Mains inlet', connector: 'mains-earthed-socket', side: 'in' },
+  ],
   controls: [{ id: 'level', label: 'Level', kind: 'gain', minDb: -40, maxDb: 0, stepDb: 1, initial: -20 }],
   streams: [],
   elements: [
@@ -170,7 +173,7 @@ const loudspeaker: DeviceModel = {
       signal: 'line',
       maxDbu: 20,
     },
-    { kind: 'bond', id: 'ground', pins: ['in.1', 'in.S', 'chassis'] },
+    { kind: 'bond', id: 'ground', pins: ['in.1', 'in.S', 'mains.E', 'chassis'] },
   ],
   points: [{ id: 'driver', label: 'Loudspeaker, 1 m', unit: 'dB SPL', role: 'driver', ceiling: 108 }],
   paths: ['xlr', 'jack'].map((from) => ({
@@ -341,8 +344,27 @@ const digitalMicrophone: DeviceModel = {
     },
     { kind: 'bond', id: 'ground', pins: ['out.1', 'chassis'] },
   ],
-  points: [],
-  paths: [],
+  points: [
+    {
+      id: 'capsule',
+      label: 'Voice at the microphone',
+      unit: 'dB SPL',
+      role: 'capsule',
+      ceiling: 140,
+      omniPart: 0.5,
+    },
+  ],
+  // Full scale at 140 dB SPL; the converter's floor 15 dB SPL under it all. Invented, of a usual kind.
+  paths: [
+    {
+      from: 'capsule',
+      to: 'aes3',
+      gainDb: -140,
+      unitShiftDb: -140,
+      noise: { kind: 'level', level: -125 },
+      delayMs: 0.6,
+    },
+  ],
 };
 
 const preamp: DeviceModel = {

@@ -33,6 +33,8 @@ export interface PreampRow {
   /** Control that switches the phantom feed: several inputs may share one. */
   phantom: string;
   micOhms?: number;
+  /** The rail all phantom feeds share, if one does. */
+  rail?: string;
   ein?: [number, number][];
 }
 
@@ -78,6 +80,7 @@ export const preampChannel = (row: PreampRow): Piece => {
         ohmsEach: 6800,
         standard: 'P48',
         control: row.phantom,
+        ...(row.rail ? { rail: row.rail } : {}),
       },
       { kind: 'bond', id: `ground${n}`, pins: [`${port}.1`, ...(hasJack ? [`${port}.S`] : []), 'chassis'] },
       ...(hasJack

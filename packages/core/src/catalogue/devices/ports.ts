@@ -152,7 +152,10 @@ export const stereoSocketOut = (
 
 /** Left and right on one stereo socket, in. */
 export const stereoSocketIn = (
-  row: StereoRow & { connector: 'trs-35-socket' | 'trs-635-socket'; accepts?: [number, number] },
+  row: StereoRow & {
+    connector: 'trs-35-socket' | 'trs-635-socket' | 'trs-35-optical-socket';
+    accepts?: [number, number];
+  },
 ): Piece => ({
   ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'in' }],
   elements: [
@@ -244,6 +247,18 @@ export const programme = (
     ...(control ? { controls: [{ control }] } : {}),
     noise: { kind: 'level', level: level - 78 },
   })),
+});
+
+/** Earthed mains inlet: the third contact is the device's metal. */
+export const mainsInlet = (): Piece => ({
+  ports: [{ id: 'mains', label: 'Mains inlet', connector: 'mains-earthed-socket', side: 'in' }],
+  elements: [{ kind: 'bond', id: 'mains-earth', pins: ['mains.E', 'chassis'] }],
+});
+
+/** Socket for a DC supply: its minus is the device's metal. */
+export const dcInlet = (): Piece => ({
+  ports: [{ id: 'dc', label: 'DC in', connector: 'dc-barrel-socket', side: 'in' }],
+  elements: [{ kind: 'bond', id: 'dc-minus', pins: ['dc.-', 'chassis'] }],
 });
 
 /** The USB socket of something that hangs on a computer. */

@@ -332,3 +332,50 @@ export const shortenLead = (rig: Rig, lead: Lead, share: number): Fix[] => {
   const lengthM = Math.max(...fitting);
   return [{ label: `Use a ${lengthM} m lead`, edit: changeLead(rig, lead.id, { lengthM }) }];
 };
+
+/** Moves the far end of a data lead to a free socket of that device which understands what is sent. */
+export const matchFormat = (rig: Rig, device: string, port: string, leadId: string): Fix[] => {
+  const find = lookup(rig);
+  const lead = find.lead(leadId)!;
+  const format = find.port(device, port)?.digital?.format;
+  const end = lead.ends.findIndex((plugged) => plugged && 'device' in plugged && plugged.device !== device);
+  const far = lead.ends[end];
+  if (!far || !('device' in far)) return [];
+  const plug = find.leadKindOf(leadId)?.ends[end]?.connector ?? '';
+  const target = find
+    .modelOf(far.device)
+    ?.ports.find(
+      (candidate) =>
+        candidate.digital?.format === format &&
+        candidate.digital?.receives &&
+        contactsBetween(plug, candidate.connector) &&
+        !find.inPort(far.device, candidate.id),
+    );
+  if (!target) return [];
+  const label = `Plug it into ${target.label}`;
+  const ends = lead.ends.map((old, index) => (index === end ? { device: far.device, port: target.id } : old));
+  return [{ label, edit: { ...changeLead(rig, leadId, { ends }), label } }];
+};
+
+/** Feeds a device from a supply whose minus touches no earth, in place of the one it has; its own mains earth is none of our business. */
+export const useFloatingSupply = (rig: Rig, device: string): Fix[] => {
+  const find = lookup(rig);
+  const inlet = find
+    .modelOf(device)
+    ?.ports.find(({ connector, side }) => side === 'in' && contactsBetween('dc-barrel-plug', connector));
+  if (!inlet) return [];
+  const supply = modelById('dc-supply-floating');
+  const id = freeId(rig, `${device}-supply`);
+  const label = `Feed ${find.device(device)?.name ?? device} from a floating supply`;
+  const present = find.inPort(device, inlet.id)?.lead;
+  const bare = combineEdits(
+    label,
+    ...(present ? [removeLead(rig, present.id)] : []),
+    addDevice(rig, supply, { id, place: find.device(device)?.place ?? '' }),
+  );
+  const lead = connect(after(rig, bare), kindById('dc-barrel'), [
+    { device: id, port: 'dc' },
+    { device, port: inlet.id },
+  ]);
+  return [{ label, edit: combineEdits(label, bare, lead) }];
+};

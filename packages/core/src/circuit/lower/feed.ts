@@ -9,11 +9,16 @@ export const SUPPLIES = 'supplies';
 export const lowerFeed = (element: FeedElement, analysis: Analysis, { net, isOn }: Place): Primitive[] =>
   analysis === 'ac' || !isOn(element.control)
     ? []
-    : element.legs.map((leg) => ({
-        kind: 'emf',
-        source: SUPPLIES,
-        a: net(leg),
-        b: net(element.ground),
-        ohms: element.ohmsEach,
-        volts: element.volts,
-      }));
+    : element.legs.map((leg): Primitive => {
+        if (element.rail) {
+          return { kind: 'resistor', a: net(leg), b: net(element.rail), ohms: element.ohmsEach };
+        }
+        return {
+          kind: 'emf',
+          source: SUPPLIES,
+          a: net(leg),
+          b: net(element.ground),
+          ohms: element.ohmsEach,
+          volts: element.volts,
+        };
+      });

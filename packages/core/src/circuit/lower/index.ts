@@ -5,6 +5,7 @@ import { lowerInput } from './input';
 import { lowerLoad } from './load';
 import { lowerOutput } from './output';
 import type { Place } from './place';
+import { lowerRail } from './rail';
 import { lowerTransformer } from './transformer';
 
 type Lowering<K extends CircuitElement['kind']> = (
@@ -17,6 +18,7 @@ const LOWERINGS: { [K in CircuitElement['kind']]: Lowering<K> } = {
   output: lowerOutput,
   input: lowerInput,
   feed: lowerFeed,
+  rail: lowerRail,
   load: lowerLoad,
   transformer: lowerTransformer,
   resistor: ({ a, b, ohms }, _analysis, { net }) => [{ kind: 'resistor', a: net(a), b: net(b), ohms }],
