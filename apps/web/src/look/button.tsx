@@ -14,7 +14,7 @@ export const Button = ({
 }: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: keyof typeof KINDS }) => (
   <button
     type="button"
-    className={`inline-flex min-h-[30px] items-center gap-1.5 border px-2.5 py-1 text-left leading-tight disabled:cursor-default disabled:opacity-45 ${KINDS[kind]} ${className}`}
+    className={`inline-flex min-h-[30px] items-center gap-1.5 border px-2.5 py-1 text-left leading-tight disabled:cursor-default disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-shoal ${KINDS[kind]} ${className}`}
     {...rest}
   />
 );

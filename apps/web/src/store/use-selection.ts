@@ -25,7 +25,16 @@ export const useSelection = (): [Selection, (selection: Selection) => void] => {
     [params],
   );
   const select = useCallback(
-    (next: Selection) => setParams(next as Record<string, string>, { replace: true }),
+    (next: Selection) =>
+      setParams(
+        (now) => {
+          const to = new URLSearchParams(now);
+          for (const key of KEYS) to.delete(key);
+          for (const [key, value] of Object.entries(next)) to.set(key, value as string);
+          return to;
+        },
+        { replace: true },
+      ),
     [setParams],
   );
   return [selection, select];

@@ -1,4 +1,5 @@
 import {
+  connectorById,
   lookup,
   type Device,
   type DeviceModel,
@@ -29,7 +30,11 @@ export interface ChartPort {
 
 export interface ChartBox {
   id: string;
-  kind: 'device' | 'knot';
+  kind: 'device' | 'knot' | 'place';
+  /** Where it stands; a lead stands where everything it is plugged into does. */
+  place?: string;
+  /** Ids of the boxes a shut place stands for. */
+  inside?: string[];
   device?: Device;
   model?: DeviceModel;
   /** A lead drawn as a box: more than two ends, or an end that hangs free or in another lead. */
@@ -54,6 +59,11 @@ export interface ChartModel {
   lines: ChartLine[];
 }
 
+const isSupply = (connector: string): boolean => {
+  const medium = connectorById(connector)?.medium;
+  return medium === 'mains' || medium === 'dc';
+};
+
 const knotId = (lead: string) => `lead/${lead}`;
 const endId = (end: number) => `end${end}`;
 
@@ -61,10 +71,12 @@ const boxOfDevice = (
   device: Device,
   model: DeviceModel,
   leadAt: (port: string) => string | undefined,
+  isShown: (port: Port) => boolean,
 ): ChartBox => {
+  const shown = model.ports.filter(isShown);
   const sides = {
-    left: model.ports.filter(({ side }) => side === 'in'),
-    right: model.ports.filter(({ side }) => side === 'out'),
+    left: shown.filter(({ side }) => side === 'in'),
+    right: shown.filter(({ side }) => side === 'out'),
   };
   const ports = (['left', 'right'] as const).flatMap((side) =>
     sides[side].map((port, row): ChartPort => {
@@ -83,10 +95,20 @@ const boxOfDevice = (
   const rows = Math.max(1, sides.left.length, sides.right.length);
   const height = BOX.head + rows * BOX.row + BOX.foot;
   const width = sides.left.length > 0 && sides.right.length > 0 ? BOX.wide : BOX.narrow;
-  return { id: device.id, kind: 'device', device, model, width, height, ports };
+  const place = device.place.trim();
+  return {
+    id: device.id,
+    kind: 'device',
+    device,
+    model,
+    width,
+    height,
+    ports,
+    ...(place ? { place } : {}),
+  };
 };
 
-const boxOfLead = (lead: Lead, leadKind: LeadKind): ChartBox => {
+const boxOfLead = (lead: Lead, leadKind: LeadKind, place: string | undefined): ChartBox => {
   // The end nearest to a sound's start stands on the left.
   const ports = leadKind.ends.map((end, index): ChartPort => {
     const row = index === 0 ? 0 : index - 1;
@@ -99,7 +121,8 @@ const boxOfLead = (lead: Lead, leadKind: LeadKind): ChartBox => {
     };
   });
   const height = KNOT.head + Math.max(1, leadKind.ends.length - 1) * KNOT.row + 5;
-  return { id: knotId(lead.id), kind: 'knot', lead, leadKind, width: KNOT.width, height, ports };
+  const id = knotId(lead.id);
+  return { id, kind: 'knot', lead, leadKind, width: KNOT.width, height, ports, ...(place ? { place } : {}) };
 };
 
 /** Boxes for devices and for leads that are more than a line; a line for everything that is plugged. */
@@ -114,11 +137,24 @@ export const chartModel = (rig: Rig): ChartModel => {
     lead.ends.length === 2 &&
     lead.ends.every((end, index) => end !== null && 'device' in end && !isEndUsed.has(`${lead.id} ${index}`));
 
+  // Where no supply is drawn, everything is on the wall: sockets for power would only be in the way.
+  const isPowered = rig.models.some(
+    ({ id, kind }) => kind === 'supply' && rig.devices.some(({ model }) => model === id),
+  );
+  const isShown = ({ connector }: Port) => isPowered || !isSupply(connector);
+
   const boxes: ChartBox[] = [];
   for (const device of rig.devices) {
     const model = find.modelOf(device.id);
-    if (model) boxes.push(boxOfDevice(device, model, (port) => find.inPort(device.id, port)?.lead.id));
+    if (!model) continue;
+    boxes.push(boxOfDevice(device, model, (port) => find.inPort(device.id, port)?.lead.id, isShown));
   }
+  const commonPlace = (lead: Lead): string | undefined => {
+    const places = new Set(
+      lead.ends.flatMap((end) => (end && 'device' in end ? [find.device(end.device)?.place.trim()] : [])),
+    );
+    return places.size === 1 ? [...places][0] : undefined;
+  };
   const lines: ChartLine[] = [];
   const placeOf = (plugged: NonNullable<Plugged>) =>
     'device' in plugged
@@ -137,7 +173,7 @@ export const chartModel = (rig: Rig): ChartModel => {
       lines.push({ id: lead.id, ...common, from: placeOf(from), to: placeOf(to) });
       continue;
     }
-    boxes.push(boxOfLead(lead, kind));
+    boxes.push(boxOfLead(lead, kind, commonPlace(lead)));
     lead.ends.forEach((end, index) => {
       if (!end) return;
       const own = { box: knotId(lead.id), port: endId(index) };

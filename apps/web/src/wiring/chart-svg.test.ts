@@ -10,6 +10,7 @@ const column = (rig: Rig): ChartLayout => {
   return {
     boxes: at,
     lines: Object.fromEntries(lines.map((line) => [line.id, [at[line.from.box]!, at[line.to.box]!]])),
+    places: {},
   };
 };
 const draw = (rig: Rig, faces = new Map<string, string>()) =>

@@ -109,6 +109,7 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
               key={device[key]}
               defaultValue={device[key]}
               maxLength={200}
+              list={key === 'place' ? 'places-of-rig' : undefined}
               onBlur={(event) => {
                 const next = event.target.value.trim();
                 if (next !== device[key] && (next || key === 'place')) rename({ [key]: next });
@@ -116,6 +117,11 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
             />
           </label>
         ))}
+        <datalist id="places-of-rig">
+          {[...new Set(rig.devices.map(({ place }) => place))].map((place) => (
+            <option key={place} value={place} />
+          ))}
+        </datalist>
       </section>
       <div className="px-3 pb-3">
         <Button

@@ -1,12 +1,14 @@
 import type { Rig } from '@diaphon/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { chartModel, type ChartModel } from './chart-model';
+import { shutPlaces } from './chart-places';
 import { layOut, type ChartLayout } from './layout';
+import type { Places } from './use-places';
 
 /** What the layout depends on: which boxes, how large, which lines. Turning a gain moves nothing. */
 const shapeOf = ({ boxes, lines }: ChartModel): string =>
   JSON.stringify([
-    boxes.map(({ id, width, height }) => [id, width, height]),
+    boxes.map(({ id, width, height, place }) => [id, width, height, place]),
     lines.map(({ id, from, to }) => [id, from, to]),
   ]);
 
@@ -14,20 +16,39 @@ interface Laid {
   model: ChartModel;
   layout: ChartLayout | null;
   error: string | null;
+  /** Forgets where things stood and lays everything out anew. */
+  tidy: () => void;
+}
+
+interface Standing {
+  model: ChartModel;
+  layout: ChartLayout;
+  isGrouped: boolean;
 }
 
 /** The chart's boxes and lines with their places; the old places stay until the new ones are worked out. */
-export const useLayout = (rig: Rig): Laid => {
-  const model = useMemo(() => chartModel(rig), [rig]);
+export const useLayout = (rig: Rig, places: Places): Laid => {
+  const { isGrouped, shut } = places;
+  const model = useMemo(() => {
+    const whole = chartModel(rig);
+    return isGrouped ? shutPlaces(whole, shut) : whole;
+  }, [rig, isGrouped, shut]);
   const shape = useMemo(() => shapeOf(model), [model]);
+  const standing = useRef<Standing | null>(null);
+  const [tidied, setTidied] = useState(0);
   const [laid, setLaid] = useState<{ layout: ChartLayout | null; error: string | null }>({
     layout: null,
     error: null,
   });
   useEffect(() => {
     let isCurrent = true;
-    layOut(model).then(
-      (layout) => isCurrent && setLaid({ layout, error: null }),
+    const before = standing.current?.isGrouped === isGrouped ? standing.current : undefined;
+    layOut(model, isGrouped, before).then(
+      (layout) => {
+        if (!isCurrent) return;
+        standing.current = { model, layout, isGrouped };
+        setLaid({ layout, error: null });
+      },
       (error: unknown) =>
         isCurrent &&
         setLaid((old) => ({ ...old, error: error instanceof Error ? error.message : String(error) })),
@@ -36,6 +57,10 @@ export const useLayout = (rig: Rig): Laid => {
       isCurrent = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the shape stands for the model
-  }, [shape]);
-  return { model, ...laid };
+  }, [shape, isGrouped, tidied]);
+  const tidy = useCallback(() => {
+    standing.current = null;
+    setTidied((times) => times + 1);
+  }, []);
+  return { model, ...laid, tidy };
 };

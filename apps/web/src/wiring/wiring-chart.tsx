@@ -1,5 +1,5 @@
 import '@xyflow/react/dist/base.css';
-import { SEVERITIES, type Finding, type PortRef, type Rig, type Severity } from '@diaphon/core';
+import type { Finding, GroundLoop, PortRef, Rig } from '@diaphon/core';
 import {
   ConnectionMode,
   MiniMap,
@@ -8,27 +8,48 @@ import {
   useReactFlow,
   useStore,
   type Connection,
-  type Edge,
   type EdgeTypes,
-  type Node,
   type NodeTypes,
 } from '@xyflow/react';
-import { Maximize, Minus, Plus } from 'lucide-react';
+import { LayoutGrid, Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
 import { Waiting } from '../app/waiting';
 import { Button } from '../look/button';
 import { SEVERITY_COLOUR } from '../look/severity';
 import type { Selection } from '../store/use-selection';
+import { boxTowards } from './chart-keys';
+import {
+  boxNodes,
+  boxShowing,
+  frameNodes,
+  leadEdges,
+  ringNodes,
+  severityByPlace,
+  type ChartState,
+} from './chart-nodes';
+import { ringThrough } from './chart-ring';
 import { DeviceBox, LeadKnot, type BoxData } from './device-box';
 import { LeadLine, type LineData } from './lead-line';
+import { PlaceBox, PlaceFrame } from './place-box';
+import { RingOverlay } from './ring-overlay';
 import { useLayout } from './use-layout';
+import type { Places } from './use-places';
 
-const NODE_TYPES = { device: DeviceBox, knot: LeadKnot } as unknown as NodeTypes;
+const NODE_TYPES = {
+  device: DeviceBox,
+  knot: LeadKnot,
+  place: PlaceBox,
+  frame: PlaceFrame,
+  ring: RingOverlay,
+} as unknown as NodeTypes;
 const EDGE_TYPES = { lead: LeadLine } as unknown as EdgeTypes;
 
 interface WiringChartProps {
   rig: Rig;
   findings: Finding[];
+  loops: GroundLoop[];
+  places: Places;
+  onShut: (places: Iterable<string>) => void;
   selection: Selection;
   onSelect: (selection: Selection) => void;
   /** A free socket was chosen, to be connected. */
@@ -37,28 +58,12 @@ interface WiringChartProps {
   onConnect: (a: PortRef, b: PortRef) => void;
 }
 
-/** The gravest finding at each device and lead. */
-const severityByPlace = (findings: readonly Finding[]): Map<string, Severity> => {
-  const found = new Map<string, Severity>();
-  // Gravest last, so that it stays.
-  for (const severity of [...SEVERITIES].reverse()) {
-    for (const finding of findings) {
-      if (finding.severity !== severity) continue;
-      for (const { device, lead } of finding.places) {
-        if (device) found.set(device, severity);
-        if (lead) found.set(`lead/${lead}`, severity);
-      }
-    }
-  }
-  return found;
-};
-
 /** A chart of more boxes than this gets a small map of itself. */
 const MAP_FROM = 24;
 
 const FIT = { padding: 0.04, maxZoom: 1.15 };
 
-const ChartTools = () => {
+const ChartTools = ({ onTidy }: { onTidy: () => void }) => {
   const { zoomIn, zoomOut, fitView } = useReactFlow();
   return (
     <div className="absolute bottom-2 left-2 z-10 flex border border-line bg-sheet">
@@ -71,6 +76,9 @@ const ChartTools = () => {
       <Button kind="quiet" aria-label="Show everything" onClick={() => void fitView(FIT)}>
         <Maximize size={15} aria-hidden />
       </Button>
+      <Button kind="quiet" aria-label="Lay out anew" title="Lay out anew" onClick={onTidy}>
+        <LayoutGrid size={15} aria-hidden />
+      </Button>
     </div>
   );
 };
@@ -79,87 +87,81 @@ const shallowSize = (a: { width: number; height: number }, b: { width: number; h
   a.width === b.width && a.height === b.height;
 
 const Chart = (props: WiringChartProps) => {
-  const { rig, findings, selection, onSelect, onConnectFrom, onConnect } = props;
-  const { model, layout, error } = useLayout(rig);
+  const { rig, findings, loops, places, onShut, selection, onSelect, onConnectFrom, onConnect } = props;
+  const { model, layout, error, tidy } = useLayout(rig, places);
   const severities = useMemo(() => severityByPlace(findings), [findings]);
   const { fitView, setCenter, getViewport } = useReactFlow();
   const shown = useStore(({ width, height }) => ({ width, height }), shallowSize);
-  const isFitted = useRef(0);
+  const fitted = useRef<{ mode: string; boxes: Set<string> } | null>(null);
+  const chart = useRef<HTMLDivElement>(null);
+  const ring = useMemo(() => {
+    const isSaid = findings.some(
+      ({ code, places: at }) =>
+        code === 'ground-loop' && at.some(({ lead }) => lead && lead === selection.lead),
+    );
+    return isSaid ? ringThrough(loops, selection.lead) : undefined;
+  }, [findings, loops, selection.lead]);
 
+  const state = useMemo(
+    (): ChartState | null =>
+      layout && {
+        model,
+        layout,
+        places,
+        selection,
+        severities,
+        onSelect,
+        onPort: (device, port) =>
+          port.lead ? onSelect({ lead: port.lead }) : onConnectFrom({ device, port: port.id }),
+        onShut,
+      },
+    [model, layout, places, selection, severities, onSelect, onConnectFrom, onShut],
+  );
   const nodes = useMemo(
-    (): Node[] =>
-      !layout
-        ? []
-        : model.boxes.flatMap((box) => {
-            const position = layout.boxes[box.id];
-            if (!position) return [];
-            const lead = box.lead?.id;
-            const data: BoxData = {
-              box,
-              isSelected: lead ? selection.lead === lead : selection.device === box.id,
-              severity: severities.get(box.id),
-              onSelect: () => onSelect(lead ? { lead } : { device: box.id }),
-              onPort: (port) =>
-                port.lead ? onSelect({ lead: port.lead }) : onConnectFrom({ device: box.id, port: port.id }),
-            };
-            return [
-              {
-                id: box.id,
-                type: box.kind,
-                position,
-                data,
-                width: box.width,
-                height: box.height,
-                draggable: false,
-                // Boxes are neither dragged nor selected by the chart itself, but they hold buttons.
-                style: { pointerEvents: 'all' },
-              },
-            ];
-          }),
-    [model, layout, selection, severities, onSelect, onConnectFrom],
+    () => (state ? [...frameNodes(state), ...boxNodes(state), ...ringNodes(state, ring)] : []),
+    [state, ring],
   );
-  const edges = useMemo(
-    (): Edge[] =>
-      !layout
-        ? []
-        : model.lines.flatMap((line) => {
-            const points = layout.lines[line.id];
-            if (!points || !layout.boxes[line.from.box] || !layout.boxes[line.to.box]) return [];
-            const data: LineData = {
-              points,
-              isUsb: line.isUsb,
-              isSelected: selection.lead === line.lead,
-              severity: severities.get(`lead/${line.lead}`),
-              name: line.name,
-              onSelect: () => onSelect({ lead: line.lead }),
-            };
-            return [
-              {
-                id: line.id,
-                type: 'lead',
-                source: line.from.box,
-                sourceHandle: line.from.port,
-                target: line.to.box,
-                targetHandle: line.to.port,
-                data,
-                focusable: false,
-                ariaLabel: `${line.name}, ${line.from.box} to ${line.to.box}`,
-              },
-            ];
-          }),
-    [model, layout, selection, severities, onSelect],
-  );
+  const edges = useMemo(() => (state ? leadEdges(state) : []), [state]);
 
-  // The whole chart is shown when it is opened and when something was added or taken away.
+  // The whole chart is shown when it is opened or grouped, and when what is new would lie out of sight.
   useEffect(() => {
-    if (!layout || isFitted.current === nodes.length) return;
-    isFitted.current = nodes.length;
-    requestAnimationFrame(() => void fitView(FIT));
-  }, [layout, nodes.length, fitView]);
+    if (!layout) return;
+    const mode = `${places.isGrouped} ${[...places.shut].join()}`;
+    const boxes = new Set(Object.keys(layout.boxes));
+    const before = fitted.current;
+    fitted.current = { mode, boxes };
+    const { x, y, zoom } = getViewport();
+    const isHidden = (id: string) => {
+      const box = model.boxes.find((candidate) => candidate.id === id);
+      const at = layout.boxes[id]!;
+      if (!box) return false;
+      const [left, top] = [at.x * zoom + x, at.y * zoom + y];
+      return (
+        left < 0 || top < 0 || left + box.width * zoom > shown.width || top + box.height * zoom > shown.height
+      );
+    };
+    const isNeeded = before?.mode !== mode || [...boxes].some((id) => !before.boxes.has(id) && isHidden(id));
+    if (isNeeded) requestAnimationFrame(() => void fitView(FIT));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new layout moves the chart
+  }, [layout, fitView]);
+
+  const goTo = (event: React.KeyboardEvent) => {
+    const at = (event.target as HTMLElement).closest<HTMLElement>('.react-flow__node')?.dataset.id;
+    if (!at || !layout) return;
+    const next = boxTowards(model.boxes, layout.boxes, at, event.key);
+    if (!next) return;
+    event.preventDefault();
+    const box = model.boxes.find(({ id }) => id === next)!;
+    if (box.lead) onSelect({ lead: box.lead.id });
+    else if (box.device) onSelect({ device: box.device.id });
+    chart.current
+      ?.querySelector<HTMLElement>(`.react-flow__node[data-id="${CSS.escape(next)}"] button`)
+      ?.focus({ preventScroll: true });
+  };
 
   // What is selected from a list or a finding comes into sight.
   const selectedBox =
-    selection.device ??
+    (selection.device && boxShowing(model.boxes, selection.device)?.id) ??
     (selection.lead ? model.lines.find((l) => l.lead === selection.lead)?.from.box : undefined);
   useEffect(() => {
     const at = selectedBox ? layout?.boxes[selectedBox] : undefined;
@@ -189,6 +191,8 @@ const Chart = (props: WiringChartProps) => {
   if (!layout) return <Waiting words="Laying out the chart" />;
   return (
     <ReactFlow
+      ref={chart}
+      onKeyDown={goTo}
       nodes={nodes}
       edges={edges}
       nodeTypes={NODE_TYPES}
@@ -213,7 +217,7 @@ const Chart = (props: WiringChartProps) => {
       proOptions={{ hideAttribution: true }}
       aria-label="Wiring chart"
     >
-      <ChartTools />
+      <ChartTools onTidy={tidy} />
       {nodes.length > MAP_FROM && (
         <MiniMap
           pannable

@@ -8,6 +8,9 @@ import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
 import { FindDevice } from './find-device';
 import { Inspector } from './inspector';
+import { placesOf } from './chart-places';
+import { chartModel } from './chart-model';
+import { usePlaces } from './use-places';
 import { WiringChart } from './wiring-chart';
 
 const AddDeviceDialog = lazy(async () => ({
@@ -20,11 +23,16 @@ const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog
 const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-dialog')).StockDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
+const NONE: never[] = [];
+
 /** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
 export const WiringView = () => {
   const rig = useAppSelector((state) => state.rig.document)!;
   const findings = useAppSelector((state) => state.readings.readings?.findings);
+  const loops = useAppSelector((state) => state.readings.readings?.circuit.groundLoops);
   const [selection, select] = useSelection();
+  const [places, changePlaces] = usePlaces();
+  const shut = useCallback((names: Iterable<string>) => changePlaces({ shut: names }), [changePlaces]);
   const { id: rigId } = useParams();
   const [isAdding, setIsAdding] = useState(false);
   const [isExporting, setIsExporting] = useState(false);
@@ -42,6 +50,7 @@ export const WiringView = () => {
     },
     [select],
   );
+  const names = useMemo(() => placesOf(chartModel(rig)), [rig]);
   const selected = useMemo(
     () =>
       (selection.device && rig.devices.some(({ id }) => id === selection.device)) ||
@@ -61,6 +70,19 @@ export const WiringView = () => {
           )}
           <Button onClick={() => setIsStock(true)}>Leads I own</Button>
           {rig.devices.length > 12 && <FindDevice rig={rig} onFound={(device) => select({ device })} />}
+          {names.length > 1 && (
+            <Button
+              aria-pressed={places.isGrouped}
+              onClick={() => changePlaces({ isGrouped: !places.isGrouped })}
+            >
+              By place
+            </Button>
+          )}
+          {places.isGrouped && names.length > 2 && (
+            <Button onClick={() => shut(places.shut.size < names.length ? names : [])}>
+              {places.shut.size < names.length ? 'Shut all' : 'Open all'}
+            </Button>
+          )}
           {rig.devices.length > 0 && (
             <Button onClick={() => setIsExporting(true)}>Print, save, import</Button>
           )}
@@ -73,7 +95,10 @@ export const WiringView = () => {
         ) : (
           <WiringChart
             rig={rig}
-            findings={findings ?? []}
+            findings={findings ?? NONE}
+            loops={loops ?? NONE}
+            places={places}
+            onShut={shut}
             selection={selection}
             onSelect={select}
             onConnectFrom={connectFrom}

@@ -26,6 +26,7 @@ import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
 export { matingLeads, type PortRef } from './fixes/trial';
+export { humAt, type Hum } from './interference';
 
 /** Every check. A new one plugs in by being listed here. */
 export const CHECKS: Check[] = [

@@ -1,8 +1,6 @@
-import { NOMINAL_OUTPUT_DBU } from '../catalogue';
-import { couplingLevel } from '../circuit';
 import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M } from '../rig';
-import { dbFromRatio, dbuFromVolts } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
+import { humAt } from './interference';
 import { insertDiBox, shortenLead, useOtherInput } from './fixes/rewire';
 
 /** What the room presses in must lie this far under the sound, dB. Common practice, no published source. */
@@ -12,22 +10,9 @@ const WANTED_DISTANCE_DB = 60;
 export const longUnbalanced: Check = (solved) => {
   const { circuit, find, rig } = solved;
   return circuit.inputs.flatMap((input): Finding[] => {
-    if (input.interferenceVolts <= 0) return [];
-    const sources = circuit.couplings.filter(
-      (c) => c.to.device === input.device && c.to.element === input.element,
-    );
-    const source = sources.reduce<(typeof sources)[number] | undefined>(
-      (best, c) => (!best || couplingLevel(c) > couplingLevel(best) ? c : best),
-      undefined,
-    );
-    const element =
-      source && find.modelOf(source.from.device)?.elements.find(({ id }) => id === source.from.element);
-    if (!source || element?.kind !== 'output') return [];
-    const nominal = element.nominalDbu ?? NOMINAL_OUTPUT_DBU[element.signal];
-    const arrives = nominal + dbFromRatio(couplingLevel(source));
-    const hum = dbuFromVolts(input.interferenceVolts);
+    const hum = humAt(circuit, find, input);
     // A sound that hardly arrives is another finding's matter.
-    if (arrives - hum > WANTED_DISTANCE_DB || dbFromRatio(couplingLevel(source)) < -40) return [];
+    if (!hum || hum.underSoundDb > WANTED_DISTANCE_DB || hum.soundDbu - hum.nominalDbu < -40) return [];
     const receiver = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
     const port = receiver?.kind === 'input' ? receiver.plus.split('.')[0]! : '';
     const lead = find.inPort(input.device, port)?.lead;
@@ -37,21 +22,21 @@ export const longUnbalanced: Check = (solved) => {
       finding({
         code: 'long-unbalanced',
         severity: 'caution',
-        title: `${figureText(lead.lengthM)} m of unbalanced lead into ${find.device(input.device)?.name}: hum only ${figureText(arrives - hum, 0)} dB under the sound`,
+        title: `${figureText(lead.lengthM)} m of unbalanced lead into ${find.device(input.device)?.name}: hum only ${figureText(hum.underSoundDb, 0)} dB under the sound`,
         why: 'Both legs of a balanced link pick up the room alike and the input takes the difference. Here one leg lies on the screen, so what the lead picks up is heard. Shorten it, or make it balanced with a DI box or isolator near the source.',
         places: [{ lead: lead.id }, { device: input.device, port }],
         figures: [
           {
             label: 'Picked up',
-            value: hum,
+            value: hum.humDbu,
             unit: 'dBu',
             from: `solved circuit; assumption: ${perM} nA pressed into each wire for each metre`,
           },
           {
             label: 'Sound arriving',
-            value: arrives,
+            value: hum.soundDbu,
             unit: 'dBu',
-            from: `nominal ${figureText(nominal)} dBu and the solved circuit`,
+            from: `nominal ${figureText(hum.nominalDbu)} dBu and the solved circuit`,
           },
           {
             label: 'Wanted between them',
@@ -62,7 +47,7 @@ export const longUnbalanced: Check = (solved) => {
         ],
         fixes: [
           ...insertDiBox(rig, lead),
-          ...shortenLead(rig, lead, 10 ** ((arrives - hum - WANTED_DISTANCE_DB) / 20)),
+          ...shortenLead(rig, lead, 10 ** ((hum.underSoundDb - WANTED_DISTANCE_DB) / 20)),
           ...useOtherInput(rig, lead),
         ],
       }),

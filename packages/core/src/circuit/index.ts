@@ -7,4 +7,5 @@ export { EARTH, type GroundLoop, type LoopPiece } from './ground-loops';
 export type { Primitive, Analysis } from './primitives';
 export { solveIsland, type Complex } from './solve';
 export { spiceDeck, spiceSources, type SpiceAnalysis } from './spice';
+export { leadResponses, type LeadResponse } from './lead-response';
 export { leadPins, type PinReading } from './lead-pins';

@@ -1,3 +1,4 @@
+export * from './lead-response';
 export * from './solve-rig';
 export * from './preview';
 export * from './lead-offers';

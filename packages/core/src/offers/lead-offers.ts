@@ -1,4 +1,4 @@
-import { figureText, matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
+import { figureText, humAt, matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
 import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, tryEdit, type Edit, type Rig } from '../rig';
@@ -14,6 +14,8 @@ export interface LeadOffer {
   /** `good` when nothing new is found and the lead carries something; else the gravest new finding, or a caution. */
   verdict: 'good' | Finding['severity'];
   words: string;
+  /** What the room's hum would be at the input this lead feeds; absent where no sound arrives on wires. */
+  hum?: { humDbu: number; underSoundDb: number };
   findings: Finding[];
 }
 
@@ -29,6 +31,19 @@ const passingDb = ({ couplings }: Circuit, a: PortRef, b: PortRef): number =>
       )
       .map((coupling) => dbFromRatio(couplingLevel(coupling))),
   );
+
+/** Hum at the input of one of two devices that hears the other best. */
+const humBetween = (rig: Rig, circuit: Circuit, a: PortRef, b: PortRef): LeadOffer['hum'] => {
+  const find = lookup(rig);
+  const heard = circuit.inputs
+    .filter(({ device }) => device === a.device || device === b.device)
+    .flatMap((input) => humAt(circuit, find, input) ?? [])
+    .filter(({ source: { from, to } }) =>
+      [from.device, to.device].every((id) => id === a.device || id === b.device),
+    )
+    .sort((x, y) => y.soundDbu - x.soundDbu)[0];
+  return heard && { humDbu: heard.humDbu, underSoundDb: heard.underSoundDb };
+};
 
 /** What leads that are no sound circuit carry. */
 const CARRIES: Record<Exclude<Medium, 'analogue'>, string> = {
@@ -73,6 +88,7 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
     const readings = solveRig(result.rig);
     const findings = readings.findings.filter(({ id }) => !before.has(id));
     const [gravest] = findings;
+    const hum = humBetween(result.rig, readings.circuit, a, b);
     return [
       {
         kind: kind.id,
@@ -80,6 +96,7 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
         about: kind.about,
         edit,
         findings,
+        ...(hum ? { hum } : {}),
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }
           : judge(kind, readings.circuit, a, b)),

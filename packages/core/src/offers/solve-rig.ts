@@ -12,12 +12,15 @@ export interface Readings {
   usbLinks: UsbLink[];
 }
 
-/** The circuit worked out last: turning a gain or moving a talker leaves it as it is. */
-let last: { rig: Rig; circuit: Circuit } | undefined;
+/** Circuits worked out last, newest first: turning a gain or trying a fix and dropping it leaves them as they were. */
+let recent: { rig: Rig; circuit: Circuit }[] = [];
+const REMEMBERED = 3;
 
 const circuitOf = (rig: Rig): Circuit => {
-  if (!last || !isSameWiring(last.rig, rig)) last = { rig, circuit: solveCircuit(lookup(rig)) };
-  return last.circuit;
+  const known = recent.find((one) => isSameWiring(one.rig, rig));
+  const found = { rig, circuit: known?.circuit ?? solveCircuit(lookup(rig)) };
+  recent = [found, ...recent.filter((one) => one !== known)].slice(0, REMEMBERED);
+  return found.circuit;
 };
 
 const solve = (rig: Rig): Solved => {

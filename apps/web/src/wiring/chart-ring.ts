@@ -1,0 +1,27 @@
+import { EARTH, type GroundLoop } from '@diaphon/core';
+
+/** A ring of metal as the chart draws it. */
+export interface Ring {
+  leads: ReadonlySet<string>;
+  devices: ReadonlySet<string>;
+  /** Devices through which it reaches the mains earth: none, or two. */
+  earthed: string[];
+}
+
+/** The ring a lead is part of, if the lead is said to hear hum; a chart draws one at a time. */
+export const ringThrough = (loops: readonly GroundLoop[], lead: string | undefined): Ring | undefined => {
+  const loop = lead && loops.find(({ pieces }) => pieces.some((piece) => piece.lead === lead));
+  if (!loop) return undefined;
+  const nodes = loop.pieces.flatMap(({ from, to }) => [from, to]).filter((node) => node !== EARTH);
+  return {
+    leads: new Set(loop.pieces.flatMap((piece) => piece.lead ?? [])),
+    devices: new Set(nodes),
+    earthed: [
+      ...new Set(
+        loop.pieces
+          .filter(({ from, to }) => from === EARTH || to === EARTH)
+          .map(({ from, to }) => (from === EARTH ? to : from)),
+      ),
+    ],
+  };
+};

@@ -1,0 +1,34 @@
+import { NOMINAL_OUTPUT_DBU } from '../catalogue';
+import { couplingLevel, type Circuit, type Coupling, type InputReading } from '../circuit';
+import type { Lookup } from '../rig';
+import { dbFromRatio, dbuFromVolts } from '../units';
+
+/** The room's hum at an input beside the loudest sound there. */
+export interface Hum {
+  /** What the leads picked up, as the input hears it, dBu. */
+  humDbu: number;
+  /** The loudest sound at its nominal level, dBu. */
+  soundDbu: number;
+  nominalDbu: number;
+  /** How far the hum lies under the sound, dB. */
+  underSoundDb: number;
+  source: Coupling;
+}
+
+/** Hum against sound at an input; undefined where nothing is picked up or no sound arrives. */
+export const humAt = (circuit: Circuit, find: Lookup, input: InputReading): Hum | undefined => {
+  if (input.interferenceVolts <= 0) return undefined;
+  const source = circuit.couplings
+    .filter(({ to }) => to.device === input.device && to.element === input.element)
+    .reduce<Coupling | undefined>(
+      (best, c) => (!best || couplingLevel(c) > couplingLevel(best) ? c : best),
+      undefined,
+    );
+  const element =
+    source && find.modelOf(source.from.device)?.elements.find(({ id }) => id === source.from.element);
+  if (!source || element?.kind !== 'output') return undefined;
+  const nominalDbu = element.nominalDbu ?? NOMINAL_OUTPUT_DBU[element.signal];
+  const soundDbu = nominalDbu + dbFromRatio(couplingLevel(source));
+  const humDbu = dbuFromVolts(input.interferenceVolts);
+  return { humDbu, soundDbu, nominalDbu, underSoundDb: soundDbu - humDbu, source };
+};
