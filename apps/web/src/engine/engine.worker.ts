@@ -1,5 +1,6 @@
 import {
   applyEdit,
+  leadResponse,
   offerLeads,
   pinView,
   previewEdit,
@@ -28,6 +29,7 @@ const engine = {
   apply: (edit: Edit) => solve(applyEdit(rig!, edit).rig),
   offers: (a: PortRef, b: PortRef) => (rig ? offerLeads(rig, a, b) : []),
   pinView: (lead: string) => (rig ? pinView(rig, lead) : undefined),
+  leadResponse: (lead: string) => (rig ? leadResponse(rig, lead) : []),
   trace: (socket: PortRef) => (rig ? traceSocket(rig, socket) : undefined),
   preview: (edit: Edit) => previewEdit(rig!, edit, readings!.findings),
 };

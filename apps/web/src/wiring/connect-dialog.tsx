@@ -1,9 +1,21 @@
-import { connectorById, lookup, plugName, type LeadOffer, type PortRef, type Rig } from '@diaphon/core';
+import {
+  connectorById,
+  lookup,
+  freeInStock,
+  plugName,
+  withLength,
+  type LeadOffer,
+  type PortRef,
+  type Rig,
+  type StockRow,
+} from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Waiting } from '../app/waiting';
 import { engine } from '../engine/engine';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
+import { quantity } from '../look/figures';
+import { api } from '../server/api';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -66,7 +78,25 @@ const SocketSelect = ({
   );
 };
 
-const Offer = ({ offer, onUse }: { offer: LeadOffer; onUse: () => void }) => {
+/** What is owned of a kind of lead, and the length to take: "You own 3; one of 3 m is free." */
+const ownership = (rig: Rig, stock: StockRow[], kind: string): { words: string; lengthM?: number } => {
+  const owned = stock.filter((row) => row.kind === kind).reduce((sum, row) => sum + row.count, 0);
+  const [lengthM] = freeInStock(rig, stock, kind);
+  if (owned === 0) return { words: 'You own none: one to buy.' };
+  return lengthM === undefined
+    ? { words: `You own ${owned}, all in use: one to buy.` }
+    : { words: `You own ${owned}; one of ${lengthM} m is free.`, lengthM };
+};
+
+/** Hum this far down is nobody's concern, and its figure nobody's either, dB. */
+const INAUDIBLE_DB = 120;
+
+const humWords = (underSoundDb: number): string =>
+  underSoundDb > INAUDIBLE_DB
+    ? `Hum more than ${INAUDIBLE_DB} dB under the sound. `
+    : `Hum ${quantity(underSoundDb, 'dB', 0)} under the sound. `;
+
+const Offer = ({ offer, owned, onUse }: { offer: LeadOffer; owned: string; onUse: () => void }) => {
   const { verdict } = offer;
   const isGood = verdict === 'good';
   return (
@@ -79,6 +109,10 @@ const Offer = ({ offer, onUse }: { offer: LeadOffer; onUse: () => void }) => {
         <span className="block text-[12.5px] text-faint">{offer.about}</span>
         <span className="block" style={{ color: isGood ? 'var(--good)' : SEVERITY_COLOUR[verdict] }}>
           <b>{isGood ? 'Good' : SEVERITY_WORDS[verdict]}:</b> {offer.words}
+        </span>
+        <span className="block text-[12.5px]">
+          {offer.hum && humWords(offer.hum.underSoundDb)}
+          {owned}
         </span>
       </span>
       <Button kind={isGood ? 'main' : 'plain'} onClick={onUse} aria-label={`Use ${offer.name}`}>
@@ -94,12 +128,21 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
   const [ends, setEnds] = useState({ from, to });
   const [offers, setOffers] = useState<LeadOffer[] | null>(null);
   const [failure, setFailure] = useState('');
+  const [stock, setStock] = useState<StockRow[] | null>(null);
   const find = lookup(rig);
   const taken = useMemo(
     () =>
       [ends.from, ends.to].filter((ref) => ref !== null && find.inPort(ref.device, ref.port)) as PortRef[],
     [ends, find],
   );
+
+  // What is owned is a help, not a need: without the server the offers still stand.
+  useEffect(() => {
+    api.stock().then(
+      (rows) => setStock(rows.length > 0 ? rows : null),
+      () => undefined,
+    );
+  }, []);
 
   useEffect(() => {
     let isCurrent = true;
@@ -118,7 +161,8 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
   }, [ends]);
 
   const use = (offer: LeadOffer) => {
-    edit(() => offer.edit, { announce: true });
+    const lengthM = stock && ownership(rig, stock, offer.kind).lengthM;
+    edit(() => (lengthM ? withLength(offer.edit, lengthM) : offer.edit), { announce: true });
     const leads = store.getState().rig.document?.leads ?? [];
     onClose();
     const last = leads[leads.length - 1];
@@ -167,7 +211,12 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
       </div>
       <ul className="space-y-1.5">
         {offers?.map((offer) => (
-          <Offer key={offer.kind} offer={offer} onUse={() => use(offer)} />
+          <Offer
+            key={offer.kind}
+            offer={offer}
+            owned={stock ? ownership(rig, stock, offer.kind).words : ''}
+            onUse={() => use(offer)}
+          />
         ))}
       </ul>
     </Dialog>

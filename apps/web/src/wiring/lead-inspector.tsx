@@ -6,6 +6,7 @@ import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
 import { ConnectorFace } from './connector-face';
 import { InspectorHead } from './inspector-head';
+import { LeadSound } from './lead-sound';
 
 interface LeadInspectorProps {
   rig: Rig;
@@ -71,6 +72,7 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
             edit((now) => changeLead(now, lead.id, { lengthM }), { key: `${lead.id} length` })
           }
         />
+        <LeadSound lead={lead.id} />
         {kind.conductors.map((conductor) => (
           <Toggle
             key={conductor.name}

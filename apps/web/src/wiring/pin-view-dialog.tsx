@@ -1,11 +1,20 @@
-import { CANCELLED_DB, lookup, meetingLevelDb, type PinReading, type PinView, type Rig } from '@diaphon/core';
-import { useState } from 'react';
+import {
+  CANCELLED_DB,
+  DEFAULT_PROGRAMME_LIKENESS,
+  lookup,
+  meetingLevelDb,
+  setAssumptions,
+  type PinReading,
+  type PinView,
+  type Rig,
+} from '@diaphon/core';
 import { Waiting } from '../app/waiting';
 import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { Dialog } from '../look/dialog';
 import { figure, quantity } from '../look/figures';
 import { NumberField } from '../look/number-field';
+import { useEdit } from '../store/use-edit';
 import { ConnectorFace } from './connector-face';
 import { ControlField } from './control-field';
 
@@ -150,7 +159,8 @@ export const PinViewDialog = ({
   onClose: () => void;
 }) => {
   const { answer: view, failure } = useAsked(() => engine().pinView(leadId), leadId);
-  const [alike, setAlike] = useState(100);
+  const edit = useEdit();
+  const alike = Math.round((rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS) * 100);
   const find = lookup(rig);
   const lead = find.lead(leadId);
   const kind = find.leadKindOf(leadId);
@@ -244,8 +254,12 @@ export const PinViewDialog = ({
                 max={100}
                 step={1}
                 unit="%"
-                note="100 is a mono voice, about 40 is music, 0 two strangers (common practice)"
-                onChange={setAlike}
+                note="For the whole rig. 100 is a mono voice, about 40 is music, 0 two strangers (common practice)"
+                onChange={(percent) =>
+                  edit((now) => setAssumptions({ ...now.assumptions, programmeLikeness: percent / 100 }), {
+                    key: 'assumption programmeLikeness',
+                  })
+                }
               />
             </section>
           )}

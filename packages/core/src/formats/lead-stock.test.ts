@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { buildRig, skerryLight } from '../demo';
-import { missingLeads, type StockRow } from './lead-stock';
+import { freeInStock, missingLeads, type StockRow } from './lead-stock';
 
 const rigWith = (...leads: [kind: string, lengthM: number][]) =>
   buildRig({
@@ -64,5 +64,23 @@ describe('leads that are not in stock', () => {
         expect(count([...stock, more])).toBeLessThanOrEqual(count(stock));
       }),
     );
+  });
+});
+
+describe('leads that are owned and free', () => {
+  const stock = [
+    { kind: 'xlr', lengthM: 3, count: 2 },
+    { kind: 'xlr', lengthM: 10, count: 1 },
+    { kind: 'ts-635', lengthM: 3, count: 1 },
+  ];
+
+  it.each([
+    ['nothing in use', [], [3, 10]],
+    ['one of the short ones in use', [3], [3, 10]],
+    ['both short ones in use', [3, 2], [10]],
+    ['all in use', [3, 3, 9], []],
+  ] as [string, number[], number[]][])('%s', (_name, lengths, free) => {
+    const rig = rigWith(...lengths.map((lengthM): [string, number] => ['xlr', lengthM]));
+    expect(freeInStock(rig, stock, 'xlr')).toEqual(free);
   });
 });

@@ -23,43 +23,48 @@ const MOST_TOO_LONG = 2;
 const nameOf = (rig: Rig, kind: string): string =>
   [...rig.leadKinds, ...LEAD_KINDS].find(({ id }) => id === kind)?.name ?? kind;
 
+const doesFor = (row: StockRow, lead: { kind: string; lengthM: number }): boolean =>
+  row.kind === lead.kind && row.lengthM >= lead.lengthM && row.lengthM <= lead.lengthM * MOST_TOO_LONG;
+
 /**
- * Which leads of a rig are not in stock. Each lead takes the shortest that is long enough and at most twice as long;
- * the longest are served first, so that a short lead never takes the only long one.
+ * Hands out what is owned: each lead takes the shortest that is long enough and at most twice as long; the longest are
+ * served first, so that a short lead never takes the only long one.
  */
-export const missingLeads = (rig: Rig, stock: readonly StockRow[]): Shortage[] => {
+const handOut = (rig: Rig, stock: readonly StockRow[]): { left: StockRow[]; unserved: Rig['leads'] } => {
   const left = stock.map((row) => ({ ...row }));
+  const unserved = [...rig.leads]
+    .sort((a, b) => b.lengthM - a.lengthM)
+    .filter((lead) => {
+      const [fitting] = left
+        .filter((row) => row.count > 0 && doesFor(row, lead))
+        .sort((a, b) => a.lengthM - b.lengthM);
+      if (fitting) fitting.count -= 1;
+      return !fitting;
+    });
+  return { left, unserved };
+};
+
+/** Which leads of a rig are not in stock. */
+export const missingLeads = (rig: Rig, stock: readonly StockRow[]): Shortage[] => {
   const missing = new Map<string, Shortage>();
-  const owned = (kind: string, lengthM: number) =>
-    stock
-      .filter((row) => row.kind === kind && row.lengthM >= lengthM && row.lengthM <= lengthM * MOST_TOO_LONG)
-      .reduce((sum, row) => sum + row.count, 0);
-  for (const lead of [...rig.leads].sort((a, b) => b.lengthM - a.lengthM)) {
-    const fitting = left
-      .filter(
-        (row) =>
-          row.kind === lead.kind &&
-          row.count > 0 &&
-          row.lengthM >= lead.lengthM &&
-          row.lengthM <= lead.lengthM * MOST_TOO_LONG,
-      )
-      .sort((a, b) => a.lengthM - b.lengthM)[0];
-    if (fitting) {
-      fitting.count -= 1;
+  for (const { kind, lengthM } of handOut(rig, stock).unserved) {
+    const key = `${kind} ${lengthM}`;
+    const known = missing.get(key);
+    if (known) {
+      known.wanted += 1;
       continue;
     }
-    const key = `${lead.kind} ${lead.lengthM}`;
-    const known = missing.get(key);
-    if (known) known.wanted += 1;
-    else {
-      missing.set(key, {
-        kind: lead.kind,
-        name: nameOf(rig, lead.kind),
-        lengthM: lead.lengthM,
-        wanted: 1,
-        owned: owned(lead.kind, lead.lengthM),
-      });
-    }
+    const owned = stock
+      .filter((row) => doesFor(row, { kind, lengthM }))
+      .reduce((sum, row) => sum + row.count, 0);
+    missing.set(key, { kind, name: nameOf(rig, kind), lengthM, wanted: 1, owned });
   }
   return [...missing.values()].sort((a, b) => a.name.localeCompare(b.name) || a.lengthM - b.lengthM);
 };
+
+/** Lengths of a kind that are owned and in use nowhere in this rig, shortest first. */
+export const freeInStock = (rig: Rig, stock: readonly StockRow[], kind: string): number[] =>
+  handOut(rig, stock)
+    .left.filter((row) => row.kind === kind && row.count > 0)
+    .map(({ lengthM }) => lengthM)
+    .sort((a, b) => a - b);

@@ -141,6 +141,14 @@ export const connect = (
   ],
 });
 
+/** The same connection with leads of another length. */
+export const withLength = (edit: Edit, lengthM: number): Edit => ({
+  ...edit,
+  steps: edit.steps.map((step) =>
+    step.op === 'put' && step.collection === 'leads' ? { ...step, item: { ...step.item, lengthM } } : step,
+  ),
+});
+
 /** Unplugs and takes away a lead; leads that were plugged into it stay, with that end free. */
 export const removeLead = (rig: Rig, id: string): Edit => {
   const lead = leadIn(rig, id);
