@@ -7,6 +7,7 @@ const CORE_ORDER = [
   'units',
   'catalogue',
   'rig',
+  'models',
   'formats',
   'circuit',
   'flow',

@@ -6,6 +6,7 @@ import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
 import { HealthModule } from './health/health.module';
 import { KitModule } from './kit/kit.module';
+import { OwnModelsModule } from './own-models/own-models.module';
 import { RigsModule } from './rigs/rigs.module';
 import { StockModule } from './stock/stock.module';
 
@@ -25,6 +26,7 @@ export class AppModule {
         HealthModule,
         DemoModule,
         StockModule,
+        OwnModelsModule,
       ],
       providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
     };

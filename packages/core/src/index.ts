@@ -1,6 +1,7 @@
 export * from './units';
 export * from './catalogue';
 export * from './rig';
+export * from './models';
 export * from './circuit';
 export * from './flow';
 export * from './gain';

@@ -45,6 +45,15 @@ export class LeadStockRow extends Model<
   declare count: number;
 }
 
+/** One state of a device model a user made; without a document it was removed. Never changed. */
+export class OwnModelRow extends Model<InferAttributes<OwnModelRow>, InferCreationAttributes<OwnModelRow>> {
+  declare id: string;
+  declare revision: number;
+  /** The model as JSON text. */
+  declare document: string | null;
+  declare savedAt: CreationOptional<Date>;
+}
+
 export const initModels = (sequelize: Sequelize): void => {
   // A new one for each column: Sequelize writes the column's name into it.
   const now = () => ({ type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW });
@@ -83,5 +92,14 @@ export const initModels = (sequelize: Sequelize): void => {
       count: { type: DataTypes.INTEGER, allowNull: false },
     },
     { sequelize, tableName: 'leadStock', timestamps: false },
+  );
+  OwnModelRow.init(
+    {
+      id: { type: DataTypes.STRING, primaryKey: true },
+      revision: { type: DataTypes.INTEGER, primaryKey: true },
+      document: { type: DataTypes.TEXT, allowNull: true },
+      savedAt: now(),
+    },
+    { sequelize, tableName: 'ownModels', timestamps: false },
   );
 };

@@ -6,6 +6,8 @@ import { Op, type Transaction } from 'sequelize';
 import { RevisionRow, RigRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { ApiError, notFound } from '../errors/api-error';
+import { badDocument } from '../errors/bad-document';
+import { slug } from '../slug';
 import { makeSummaries, type RigSummary } from './rig-summary';
 import type { HistoryQuery, SaveBody } from './rigs.schemas';
 
@@ -35,32 +37,13 @@ export interface RevisionEntry {
   savedAt: string;
 }
 
-const slug = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 60) || 'rig';
-
 const fitsSchema = new Ajv2020({ strict: false }).compile(RIG_SCHEMA);
 
 /** Takes a document that came from outside, or answers with everything that is wrong with it. */
 const readDocument = (value: object): Rig => {
   const read = readRigValue(value, fitsSchema);
   if (read.ok) return read.rig;
-  const first = read.problems[0]!;
-  throw new ApiError(
-    422,
-    {
-      code: 'bad-document',
-      message: `Found ${first.found}; expected ${first.expected}.`,
-      where: first.where,
-      hint: first.cure,
-    },
-    { problems: read.problems },
-  );
+  throw badDocument(read.problems);
 };
 
 /** Keeps rigs: every save is one transaction and a new revision, so nothing typed is ever lost. */
@@ -101,7 +84,7 @@ export class RigsService {
 
   /** Adds a rig to the shelf inside a transaction that is already open. */
   async insert(document: Rig, label: string, transaction: Transaction): Promise<OpenRig> {
-    const id = `${slug(document.name)}-${randomBytes(3).toString('hex')}`;
+    const id = `${slug(document.name, 'rig')}-${randomBytes(3).toString('hex')}`;
     const row = await RigRow.create({ id, name: document.name, revision: 0 }, { transaction });
     return this.append(row, document, label, transaction);
   }

@@ -30,6 +30,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../wiring/wiring-view')).WiringView }),
           },
           {
+            path: 'model',
+            lazy: async () => ({ Component: (await import('../models/model-view')).ModelView }),
+          },
+          {
             path: 'levels',
             lazy: async () => ({ Component: (await import('../levels/levels-view')).LevelsView }),
           },

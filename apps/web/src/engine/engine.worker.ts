@@ -6,6 +6,8 @@ import {
   previewEdit,
   solveRig,
   traceSocket,
+  tryModel,
+  type DeviceModel,
   type Edit,
   type PortRef,
   type Readings,
@@ -30,6 +32,7 @@ const engine = {
   offers: (a: PortRef, b: PortRef) => (rig ? offerLeads(rig, a, b) : []),
   pinView: (lead: string) => (rig ? pinView(rig, lead) : undefined),
   leadResponse: (lead: string) => (rig ? leadResponse(rig, lead) : []),
+  tryModel: (model: DeviceModel) => tryModel(model),
   trace: (socket: PortRef) => (rig ? traceSocket(rig, socket) : undefined),
   preview: (edit: Edit) => previewEdit(rig!, edit, readings!.findings),
 };

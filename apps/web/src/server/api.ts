@@ -1,4 +1,4 @@
-import type { Rig, Severity, StockRow } from '@diaphon/core';
+import { modelFile, type DeviceModel, type Rig, type Severity, type StockRow } from '@diaphon/core';
 
 /** What the server says about a failure. */
 export interface ErrorBody {
@@ -44,6 +44,14 @@ export interface OpenRig extends SavedRig {
   document: Rig;
 }
 
+/** A device model the user made. */
+export interface OwnModel {
+  id: string;
+  revision: number;
+  savedAt: string;
+  model: DeviceModel;
+}
+
 export interface RevisionEntry {
   number: number;
   label: string;
@@ -69,6 +77,7 @@ const call = async <T>(method: string, path: string, body?: unknown): Promise<T>
   throw new ServerError(answer.status, { ...fallback, ...(value as object | undefined) });
 };
 
+const ownModel = (id: string) => `/models/${encodeURIComponent(id)}`;
 const rig = (id: string) => `/rigs/${encodeURIComponent(id)}`;
 
 /** Everything the interface asks of the server. */
@@ -87,6 +96,12 @@ export const api = {
   undoRemove: (id: string) => call<OpenRig>('POST', `${rig(id)}/undelete`),
   stock: () => call<StockRow[]>('GET', '/stock'),
   putStock: (rows: StockRow[]) => call<StockRow[]>('PUT', '/stock', { rows }),
+  models: () => call<OwnModel[]>('GET', '/models'),
+  keepModel: (model: DeviceModel) => call<OwnModel>('POST', '/models', { file: modelFile(model) }),
+  saveModel: (id: string, baseRevision: number, model: DeviceModel) =>
+    call<OwnModel>('PUT', ownModel(id), { baseRevision, file: modelFile(model) }),
+  removeModel: (id: string) => call<void>('DELETE', ownModel(id)),
+  restoreModel: (id: string) => call<OwnModel>('POST', `${ownModel(id)}/restore`, {}),
   resetDemo: () => call<{ restored: number }>('POST', '/demo/reset'),
 };
 

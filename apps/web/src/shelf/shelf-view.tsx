@@ -3,6 +3,7 @@ import { readRigText, SEVERITIES, type Problem } from '@diaphon/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ErrorWords } from '../app/failure';
+import { FileProblems } from '../app/file-problems';
 import { TopBar } from '../app/top-bar';
 import { Waiting } from '../app/waiting';
 import { Button } from '../look/button';
@@ -101,28 +102,6 @@ const NewRig = ({ onClose, onCreate }: { onClose: () => void; onCreate: (name: s
     </Dialog>
   );
 };
-
-/** What is wrong with a file that was opened, place by place. */
-const FileProblems = ({
-  file,
-  problems,
-  onClose,
-}: {
-  file: string;
-  problems: Problem[];
-  onClose: () => void;
-}) => (
-  <Dialog title={`${file} cannot be opened`} description="Nothing was changed." onClose={onClose}>
-    <ul className="space-y-2">
-      {problems.map((problem) => (
-        <li key={problem.where + problem.found}>
-          <b>{problem.where}</b>: found {problem.found}; expected {problem.expected}.
-          <span className="block text-faint">To mend: {problem.cure}.</span>
-        </li>
-      ))}
-    </ul>
-  </Dialog>
-);
 
 /** The shelf of set-ups: what each is, and how it stands. */
 export const ShelfView = () => {

@@ -1,48 +1,185 @@
-import { addDevice, DEVICE_KINDS, DEVICE_MODELS, type DeviceModel } from '@diaphon/core';
-import { useMemo, useState } from 'react';
+import {
+  addDevice,
+  DEVICE_KINDS,
+  DEVICE_MODELS,
+  modelFile,
+  readModelText,
+  type DeviceKind,
+  type DeviceModel,
+  type Problem,
+} from '@diaphon/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { FileProblems } from '../app/file-problems';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
+import { fileName, saveFile } from '../look/save-file';
+import { api, explain, type OwnModel } from '../server/api';
 import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { ConnectorFace } from './connector-face';
+import { recentModels, rememberModel } from './recent-models';
+
+/** Which part of the shelf is looked at: everything, what was placed last, one's own, or one kind. */
+type Shelf = 'all' | 'recent' | 'own' | DeviceKind;
 
 const matches = (model: DeviceModel, words: string[]): boolean => {
   const text = `${model.name} ${model.kind} ${model.about}`.toLowerCase();
   return words.every((word) => text.includes(word));
 };
 
+const KIND_WORDS: Record<DeviceKind, string> = {
+  microphone: 'Microphones',
+  booster: 'Boosters',
+  interface: 'Interfaces',
+  mixer: 'Mixers',
+  computer: 'Computers',
+  hub: 'Hubs and docks',
+  isolator: 'Isolators and DI boxes',
+  player: 'Players',
+  loudspeaker: 'Loudspeakers',
+  headphones: 'Headphones',
+  receiver: 'Receivers',
+  preamp: 'Preamps',
+  instrument: 'Instruments',
+  camera: 'Cameras',
+  recorder: 'Recorders',
+  'headphones-amplifier': 'Headphone amplifiers',
+  supply: 'Power supplies',
+};
+
+interface ModelRowProps {
+  model: DeviceModel;
+  own: OwnModel | undefined;
+  onAdd: () => void;
+  onChange: () => void;
+  onRemove: () => void;
+}
+
+const ModelRow = ({ model, own, onAdd, onChange, onRemove }: ModelRowProps) => (
+  <li className="flex flex-col">
+    <Button className="w-full flex-1 items-start" onClick={onAdd}>
+      <span className="flex-1">
+        <span className="block font-bold">{model.name}</span>
+        <span className="block text-[12.5px] text-faint">{model.about}</span>
+      </span>
+      <span className="flex max-w-[64px] flex-wrap justify-end gap-0.5 pt-0.5">
+        {[...new Set(model.ports.map(({ connector }) => connector))].slice(0, 4).map((connector) => (
+          <ConnectorFace key={connector} id={connector} size={17} />
+        ))}
+      </span>
+    </Button>
+    <span className="flex border-x border-b border-hair text-[12.5px]">
+      <Button
+        kind="quiet"
+        className="!min-h-[26px]"
+        onClick={onChange}
+        aria-label={`${own ? 'Change' : 'Make an own model from'} ${model.name}`}
+      >
+        {own ? 'Change' : 'Own model from it'}
+      </Button>
+      {own && (
+        <>
+          <Button
+            kind="quiet"
+            className="!min-h-[26px]"
+            aria-label={`Save ${model.name} as a file`}
+            onClick={() =>
+              saveFile(
+                fileName(model.name, 'model.json'),
+                new Blob([JSON.stringify(modelFile(model), null, 2)], { type: 'application/json' }),
+              )
+            }
+          >
+            To file
+          </Button>
+          <Button
+            kind="quiet"
+            className="!min-h-[26px]"
+            aria-label={`Remove ${model.name}`}
+            onClick={onRemove}
+          >
+            Remove
+          </Button>
+        </>
+      )}
+    </span>
+  </li>
+);
+
 interface AddDeviceDialogProps {
   onClose: () => void;
   onAdded: (device: string) => void;
 }
 
-/** Every device model, found by any word of its name, kind or description. */
+/** Every device model, found by any word of its name, kind or description; recent and own ones by themselves. */
 export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   const edit = useEdit();
+  const navigate = useNavigate();
   const [text, setText] = useState('');
+  const [shelf, setShelf] = useState<Shelf>('all');
+  const [mine, setMine] = useState<OwnModel[]>([]);
+  const [removed, setRemoved] = useState<OwnModel | null>(null);
+  const [failure, setFailure] = useState('');
+  const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
+  const picker = useRef<HTMLInputElement>(null);
+  const [recent] = useState(() => recentModels(localStorage));
+
+  const attempt = useCallback(async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      setMine(await api.models());
+      setFailure('');
+    } catch (error) {
+      const { message, hint } = explain(error);
+      setFailure(`${message} ${hint}`);
+    }
+  }, []);
+  useEffect(() => {
+    void attempt(() => Promise.resolve());
+  }, [attempt]);
+
+  const all = useMemo(() => [...mine.map(({ model }) => model), ...DEVICE_MODELS], [mine]);
+  const isOwn = (model: DeviceModel) => mine.some(({ id }) => id === model.id);
+  const onShelf = useMemo(() => {
+    if (shelf === 'all') return all;
+    if (shelf === 'own') return mine.map(({ model }) => model);
+    if (shelf === 'recent') return recent.flatMap((id) => all.find((model) => model.id === id) ?? []);
+    return all.filter(({ kind }) => kind === shelf);
+  }, [all, mine, recent, shelf]);
   const found = useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-    const models = DEVICE_MODELS.filter((model) => matches(model, words));
-    return DEVICE_KINDS.flatMap((kind) => models.filter((model) => model.kind === kind));
-  }, [text]);
+    const models = onShelf.filter((model) => matches(model, words));
+    return shelf === 'recent'
+      ? models
+      : DEVICE_KINDS.flatMap((kind) => models.filter((model) => model.kind === kind));
+  }, [onShelf, shelf, text]);
 
   const add = (model: DeviceModel) => {
     edit((rig) => addDevice(rig, model), { announce: true });
+    rememberModel(localStorage, model.id);
     const devices = store.getState().rig.document?.devices ?? [];
     const last = devices[devices.length - 1];
     onClose();
     if (last) onAdded(last.id);
   };
+  const openFile = async (file: File) => {
+    const read = readModelText(await file.text());
+    if (!read.ok) return setBadFile({ file: file.name, problems: read.problems });
+    await attempt(() => api.keepModel(read.model));
+    setShelf('own');
+  };
 
   return (
     <Dialog title="Add a device" onClose={onClose} wide>
       <form
+        className="flex gap-2"
         onSubmit={(event) => {
           event.preventDefault();
           if (found[0]) add(found[0]);
         }}
       >
-        <label className="block">
+        <label className="min-w-0 flex-1">
           Find
           <input
             className="field mt-1 block w-full"
@@ -52,29 +189,81 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
             onChange={(event) => setText(event.target.value)}
           />
         </label>
+        <label className="w-[14em]">
+          Among
+          <select
+            className="field mt-1 block w-full"
+            value={shelf}
+            onChange={(event) => setShelf(event.target.value as Shelf)}
+          >
+            <option value="all">All devices</option>
+            <option value="recent">Placed last ({recent.length})</option>
+            <option value="own">Own models ({mine.length})</option>
+            {DEVICE_KINDS.map((kind) => (
+              <option key={kind} value={kind}>
+                {KIND_WORDS[kind]} ({all.filter((model) => model.kind === kind).length})
+              </option>
+            ))}
+          </select>
+        </label>
+        <Button className="self-end" onClick={() => picker.current?.click()}>
+          Open a model file
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          accept=".json,application/json"
+          aria-label="Model file"
+          className="hidden"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = '';
+            if (file) void openFile(file);
+          }}
+        />
       </form>
       <p role="status" className="small-caps py-2">
-        {found.length === 0
-          ? `Nothing fits “${text}”. Try a kind of device: microphone, interface, mixer, computer.`
-          : `${found.length} models${text ? '; Enter adds the first' : ''}`}
+        {removed && (
+          <>
+            {removed.model.name} removed; rigs that carry it keep it.{' '}
+            <button
+              className="underline"
+              onClick={() => void attempt(() => api.restoreModel(removed.id)).then(() => setRemoved(null))}
+            >
+              Undo
+            </button>
+          </>
+        )}
+        {!removed &&
+          (found.length > 0
+            ? `${found.length} models${text ? '; Enter adds the first' : ''}`
+            : text
+              ? `Nothing fits “${text}” here. Try a kind of device, or look among all of them.`
+              : shelf === 'own'
+                ? 'No own models yet. Make one from any device, or open a file someone shared.'
+                : 'Nothing placed yet.')}
       </p>
+      {failure && (
+        <p role="alert" className="pb-2 text-fault">
+          {failure}
+        </p>
+      )}
       <ul className="grid grid-cols-2 gap-1.5 max-[640px]:grid-cols-1">
         {found.map((model) => (
-          <li key={model.id} className="flex">
-            <Button className="w-full items-start" onClick={() => add(model)}>
-              <span className="flex-1">
-                <span className="block font-bold">{model.name}</span>
-                <span className="block text-[12.5px] text-faint">{model.about}</span>
-              </span>
-              <span className="flex max-w-[64px] flex-wrap justify-end gap-0.5 pt-0.5">
-                {[...new Set(model.ports.map(({ connector }) => connector))].slice(0, 4).map((connector) => (
-                  <ConnectorFace key={connector} id={connector} size={17} />
-                ))}
-              </span>
-            </Button>
-          </li>
+          <ModelRow
+            key={model.id}
+            model={model}
+            own={isOwn(model) ? mine.find(({ id }) => id === model.id) : undefined}
+            onAdd={() => add(model)}
+            onChange={() => void navigate(`../model?from=${model.id}`, { relative: 'path' })}
+            onRemove={() => {
+              const gone = mine.find(({ id }) => id === model.id)!;
+              void attempt(() => api.removeModel(model.id)).then(() => setRemoved(gone));
+            }}
+          />
         ))}
       </ul>
+      {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
     </Dialog>
   );
 };

@@ -1,5 +1,6 @@
 import {
   changeDevice,
+  isOwnModel,
   lookup,
   plugName,
   removeDevice,
@@ -7,6 +8,7 @@ import {
   type PortRef,
   type Rig,
 } from '@diaphon/core';
+import { Link } from 'react-router';
 import { Button } from '../look/button';
 import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
@@ -123,7 +125,14 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
           ))}
         </datalist>
       </section>
-      <div className="px-3 pb-3">
+      <div className="flex flex-wrap items-center gap-2 px-3 pb-3">
+        <Link
+          to={`../model?device=${device.id}`}
+          relative="path"
+          className="border border-line bg-sheet px-2.5 py-1 leading-tight hover:border-ink"
+        >
+          {isOwnModel(model) ? 'Change this own model' : 'Make an own model from this'}
+        </Link>
         <Button
           onClick={() => {
             edit((now) => removeDevice(now, device.id), { announce: true });

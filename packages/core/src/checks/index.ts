@@ -25,7 +25,7 @@ import { usbCableTooLong } from './usb-cable-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
-export { matingLeads, type PortRef } from './fixes/trial';
+export { bestLead, matingLeads, type PortRef } from './fixes/trial';
 export { humAt, type Hum } from './interference';
 
 /** Every check. A new one plugs in by being listed here. */

@@ -1,4 +1,5 @@
 export * from './lead-response';
+export * from './try-model';
 export * from './solve-rig';
 export * from './preview';
 export * from './lead-offers';

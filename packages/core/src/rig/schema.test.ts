@@ -2,7 +2,9 @@ import Ajv2020 from 'ajv/dist/2020';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_RIGS } from '../demo';
-import { RIG_SCHEMA } from './schema';
+import { DEVICE_MODELS } from '../catalogue';
+import { modelFile } from './read-model';
+import { MODEL_SCHEMA, RIG_SCHEMA } from './schema';
 
 const docs = join(__dirname, '../../../../docs');
 const published = JSON.parse(readFileSync(join(docs, 'rig.schema.json'), 'utf8')) as object;
@@ -10,6 +12,13 @@ const published = JSON.parse(readFileSync(join(docs, 'rig.schema.json'), 'utf8')
 describe('the published JSON Schema', () => {
   it('is the one the engine reads with; `npm run schema` writes it', () => {
     expect(published).toEqual(JSON.parse(JSON.stringify(RIG_SCHEMA)));
+  });
+
+  it('so is that of a device model', () => {
+    const ofModel = JSON.parse(readFileSync(join(docs, 'model.schema.json'), 'utf8')) as object;
+    expect(ofModel).toEqual(JSON.parse(JSON.stringify(MODEL_SCHEMA)));
+    const takes = new Ajv2020({ strict: false }).compile(ofModel);
+    for (const model of DEVICE_MODELS) expect(takes(modelFile(model))).toBe(true);
   });
 
   const validate = new Ajv2020({ strict: false }).compile(published);

@@ -238,6 +238,14 @@ const PLUGGED = {
   ],
 };
 
+/** A device model as a file of its own. */
+export const MODEL_SCHEMA = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  $id: 'diaphon-model.schema.json',
+  title: 'Diaphon device model',
+  ...object({ format: { const: 'diaphon-model' }, version: { const: 1 }, model: MODEL }),
+};
+
 export const RIG_SCHEMA = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
   $id: 'diaphon-rig.schema.json',

@@ -1,6 +1,7 @@
 import type { QueryInterface } from 'sequelize';
 import * as rigs from './2026-11-24-rigs';
 import * as leadStock from './2026-11-25-lead-stock';
+import * as ownModels from './2026-11-25-own-models';
 
 export interface Migration {
   name: string;
@@ -12,4 +13,5 @@ export interface Migration {
 export const MIGRATIONS: Migration[] = [
   { name: '2026-11-24-rigs', ...rigs },
   { name: '2026-11-25-lead-stock', ...leadStock },
+  { name: '2026-11-25-own-models', ...ownModels },
 ];

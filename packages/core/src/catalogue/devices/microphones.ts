@@ -198,7 +198,7 @@ export const MICROPHONES: DeviceModel[] = [
     millivoltsPerPascal: 15,
     ohms: 200,
     maxSpl: 138,
-    electronics: { selfNoiseSpl: 14, milliamps: 3.5, minVolts: 38 },
+    electronics: { selfNoiseSpl: 14, milliamps: 3.5, minVolts: 30 },
   }),
   microphone({
     id: 'mic-shotgun',
@@ -218,7 +218,7 @@ export const MICROPHONES: DeviceModel[] = [
     ohms: 200,
     maxSpl: 130,
     omniPart: 0,
-    electronics: { selfNoiseSpl: 16, milliamps: 4, minVolts: 36 },
+    electronics: { selfNoiseSpl: 16, milliamps: 4, minVolts: 28 },
   }),
   microphone({
     id: 'mic-boundary',

@@ -1,0 +1,85 @@
+import { DEVICE_MODELS, factsOf } from '@diaphon/core';
+import { recentModels, rememberModel } from '../wiring/recent-models';
+import { factSchema, factValues, fieldOf } from './fact-form';
+import { dropDraft, keepDraft, readDraft } from './model-draft';
+
+const model = DEVICE_MODELS.find(({ id }) => id === 'mic-condenser-large')!;
+const facts = factsOf(model);
+
+const box = () => {
+  const kept = new Map<string, string>();
+  return {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
+  };
+};
+
+describe('the form of a model', () => {
+  const check = (change: Record<string, string>) =>
+    factSchema(facts)
+      .validate({ ...factValues(model, facts), ...change }, { abortEarly: false })
+      .error?.details.map(({ message }) => message) ?? [];
+  const field = (label: string) => fieldOf(facts.find((fact) => fact.label === label)!.key);
+
+  it('takes what the model says already', () => expect(check({})).toEqual([]));
+
+  it('takes a comma and a real minus sign, as people write them', () =>
+    expect(check({ [field('Sensitivity')]: '12,5' })).toEqual([]));
+
+  it.each([
+    ['Sensitivity', 'abc', 'Write a number from 0.001 to 10000 mV/Pa.'],
+    ['Sensitivity', '', 'Write a number from 0.001 to 10000 mV/Pa.'],
+    ['Current it draws', '20', 'Write a number from 0.0001 to 14 mA.'],
+  ])('%s “%s”: says what to write', (label, text, words) =>
+    expect(check({ [field(label)]: text })).toEqual([words]),
+  );
+
+  it('a model without a name is not kept', () => expect(check({ name: ' ' })).toEqual(['Give it a name.']));
+
+  it('no field name holds a dot', () => {
+    for (const { key } of facts) expect(fieldOf(key)).not.toContain('.');
+  });
+});
+
+describe('a model that is not kept yet', () => {
+  it('is still there after the page was left, until it is dropped', () => {
+    const storage = box();
+    keepDraft(storage, 'mic', model);
+    expect(readDraft(storage, 'mic')).toEqual(model);
+    expect(readDraft(storage, 'other')).toBeUndefined();
+    dropDraft(storage, 'mic');
+    expect(readDraft(storage, 'mic')).toBeUndefined();
+  });
+
+  it.each(['{', 'null', '{"elements":1}'])('something unreadable (%s) counts as none', (text) => {
+    const storage = box();
+    storage.setItem('diaphon.model.mic', text);
+    expect(readDraft(storage, 'mic')).toBeUndefined();
+  });
+
+  it('a browser without room does not stop the work', () => {
+    const full = {
+      ...box(),
+      setItem: () => {
+        throw new Error('full');
+      },
+    };
+    expect(() => keepDraft(full, 'mic', model)).not.toThrow();
+  });
+});
+
+describe('models placed last', () => {
+  it('newest first, each once, eight at most', () => {
+    const storage = box();
+    for (let n = 1; n <= 10; n += 1) rememberModel(storage, `m${n}`);
+    rememberModel(storage, 'm5');
+    expect(recentModels(storage)).toEqual(['m5', 'm10', 'm9', 'm8', 'm7', 'm6', 'm4', 'm3']);
+  });
+
+  it.each(['{', '{}', '[1,"m"]'])('what is unreadable (%s) is left out', (text) => {
+    const storage = box();
+    storage.setItem('diaphon.recent-models', text);
+    expect(recentModels(storage).every((id) => id === 'm')).toBe(true);
+  });
+});

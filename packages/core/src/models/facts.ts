@@ -1,0 +1,295 @@
+import type { CircuitElement, DeviceModel, Path } from '../catalogue';
+import { dbFromRatio, PASCALS_AT_0_DB_SPL, ratioFromDb, VOLTS_AT_0_DBU } from '../units';
+import {
+  CAPACITOR_FACTS,
+  EIN_FACT,
+  feedFacts,
+  GAIN_FACTS,
+  inputFacts,
+  loadFacts,
+  outputFacts,
+  pointFacts,
+  RAIL_FACTS,
+  RESISTOR_FACTS,
+  TRANSFORMER_FACTS,
+  type FactRow,
+} from './fact-table';
+
+/** One figure of a device model, as a form shows it and takes it back. */
+export interface Fact extends Omit<FactRow, 'field' | 'times'> {
+  /** Stable in the model: `elements/mic1/ohms`. */
+  key: string;
+  /** The socket or part it belongs to, in words. */
+  group: string;
+  value: number;
+}
+
+interface Place {
+  fact: Fact;
+  write: (model: DeviceModel, value: number) => DeviceModel;
+}
+
+type Fields = Record<string, unknown>;
+
+const read = (item: object, field: string): unknown =>
+  field.split('.').reduce<unknown>((at, key) => (at as Fields | undefined)?.[key], item);
+
+/** The same with one field changed, however deep it lies. */
+const written = <T>(item: T, [key, ...rest]: string[], value: number): T => {
+  if (key === undefined) return value as T;
+  if (Array.isArray(item)) {
+    return item.map((one, index) => (String(index) === key ? written(one, rest, value) : one)) as T;
+  }
+  return { ...item, [key]: written((item as Fields)[key], rest, value) };
+};
+
+type ListName = 'elements' | 'controls' | 'points';
+
+const inList = (list: ListName, item: { id: string }, group: string, rows: readonly FactRow[]): Place[] =>
+  rows.flatMap(({ field, times = 1, ...row }): Place[] => {
+    const value = read(item, field);
+    return typeof value === 'number'
+      ? [
+          {
+            fact: { ...row, key: `${list}/${item.id}/${field}`, group, value: rounded(value * times) },
+            write: (model, next) => ({
+              ...model,
+              [list]: (model[list] as { id: string }[]).map((one) =>
+                one.id === item.id ? written(one, field.split('.'), next / times) : one,
+              ),
+            }),
+          },
+        ]
+      : [];
+  });
+
+/** Enough digits for any data sheet, and no 12.600000000000001. */
+const rounded = (value: number): number => Number(value.toPrecision(9));
+
+const rowsOf = (element: CircuitElement): FactRow[] => {
+  switch (element.kind) {
+    case 'output':
+      return outputFacts(element.signal);
+    case 'input':
+      return inputFacts(element.signal);
+    case 'feed':
+      return feedFacts(element.standard);
+    case 'rail':
+      return RAIL_FACTS;
+    case 'load':
+      return loadFacts(element.standard);
+    case 'resistor':
+      return RESISTOR_FACTS;
+    case 'capacitor':
+      return CAPACITOR_FACTS;
+    case 'transformer':
+      return TRANSFORMER_FACTS;
+    case 'bond':
+      return [];
+  }
+};
+
+/** A contact of the element, to tell the socket it belongs to. */
+const contactOf = (element: CircuitElement): string => {
+  switch (element.kind) {
+    case 'output':
+    case 'input':
+      return element.plus;
+    case 'feed':
+    case 'load':
+      return element.legs[0] ?? '';
+    case 'resistor':
+    case 'capacitor':
+      return element.a;
+    case 'transformer':
+      return element.secondary[0];
+    case 'rail':
+    case 'bond':
+      return '';
+  }
+};
+
+const groupOf = (model: DeviceModel, element: CircuitElement): string => {
+  const port = model.ports.find(({ id }) => contactOf(element).startsWith(`${id}.`));
+  if (!port) return 'Inside';
+  const side = element.kind === 'output' || element.kind === 'input' ? element.side : undefined;
+  return side ? `${port.label}, ${side}` : port.label;
+};
+
+const PA_AT_94 = 1 / PASCALS_AT_0_DB_SPL;
+
+/** dBu per dB SPL of a microphone as its data sheet says it, millivolts per pascal. */
+export const millivoltsPerPascal = (shiftDb: number): number =>
+  ratioFromDb(shiftDb) * VOLTS_AT_0_DBU * PA_AT_94 * 1000;
+const shiftFromMillivolts = (millivolts: number): number =>
+  dbFromRatio(millivolts / 1000 / VOLTS_AT_0_DBU / PA_AT_94);
+
+const setPath = (path: Path, change: Partial<Path>) => (model: DeviceModel) => ({
+  ...model,
+  paths: model.paths.map((one) =>
+    one.from === path.from && one.to === path.to ? { ...one, ...change } : one,
+  ),
+});
+
+const labelOf = (model: DeviceModel, id: string): string => {
+  const element = model.elements.find((candidate) => candidate.id === id);
+  return model.points.find((point) => point.id === id)?.label ?? (element ? groupOf(model, element) : id);
+};
+
+const unitOf = (model: DeviceModel, id: string) =>
+  model.points.find((point) => point.id === id)?.unit ?? 'dBu';
+
+const MICROPHONE_SENSITIVITY: Pick<Fact, 'usual' | 'from'> = {
+  usual: [0.5, 100],
+  from: 'common practice, no published source: ribbons 0.5 to 2, dynamics 1 to 4, condensers 5 to 50',
+};
+
+/** A receiver's capsule reaches a line output with its amplifiers counted in. */
+const isMicrophoneOutput = (model: DeviceModel, id: string): boolean =>
+  model.elements.some(
+    (element) => element.id === id && element.kind === 'output' && element.signal === 'microphone',
+  );
+
+/** A microphone's own noise is stated as sound; it stays that sound when the sensitivity changes. */
+const noiseMoved = ({ noise }: Path, byDb: number): Partial<Path> =>
+  noise?.kind === 'level' ? { noise: { ...noise, level: noise.level + byDb } } : {};
+
+/** Sensitivity where a capsule meets a socket; elsewhere a fixed gain. */
+const gainPlace = (model: DeviceModel, path: Path): Place[] => {
+  if (path.gainDb === undefined) return [];
+  const isCapsule = model.points.find(({ id }) => id === path.from)?.role === 'capsule';
+  const group = `${labelOf(model, path.from)} to ${labelOf(model, path.to)}`;
+  const key = `paths/${path.from} ${path.to}/gainDb`;
+  if (isCapsule && unitOf(model, path.to) === 'dBu') {
+    return [
+      {
+        fact: {
+          key,
+          group,
+          label: 'Sensitivity',
+          unit: 'mV/Pa',
+          value: rounded(millivoltsPerPascal(path.gainDb)),
+          min: 0.001,
+          max: 10_000,
+          step: 0.1,
+          ...(isMicrophoneOutput(model, path.to) ? MICROPHONE_SENSITIVITY : {}),
+        },
+        write: (now, value) => {
+          const shift = shiftFromMillivolts(value);
+          const noise = noiseMoved(path, shift - path.gainDb!);
+          return setPath(path, { gainDb: shift, unitShiftDb: shift, ...noise })(now);
+        },
+      },
+    ];
+  }
+  return [
+    {
+      fact: {
+        key,
+        group,
+        label: 'Fixed gain',
+        unit: 'dB',
+        value: path.gainDb,
+        min: -300,
+        max: 300,
+        step: 0.1,
+      },
+      write: (now, value) => {
+        const shift = path.unitShiftDb === path.gainDb ? { unitShiftDb: value } : {};
+        const noise = isCapsule ? noiseMoved(path, value - path.gainDb!) : {};
+        return setPath(path, { gainDb: value, ...shift, ...noise })(now);
+      },
+    },
+  ];
+};
+
+const noisePlaces = (model: DeviceModel, path: Path): Place[] => {
+  const { noise } = path;
+  if (!noise) return [];
+  const group = `${labelOf(model, path.from)} to ${labelOf(model, path.to)}`;
+  const key = `paths/${path.from} ${path.to}/noise`;
+  if (noise.kind === 'ein') {
+    return noise.table.map(([gainDb, ein], row) => ({
+      fact: {
+        ...EIN_FACT,
+        key: `${key}/${row}`,
+        group,
+        label: `Equivalent input noise at ${gainDb} dB`,
+        value: ein,
+      },
+      write: (now, value) =>
+        setPath(path, {
+          noise: {
+            ...noise,
+            table: noise.table.map((one, index) => (index === row ? [one[0], value] : one)),
+          },
+        })(now),
+    }));
+  }
+  const isCapsule = model.points.find(({ id }) => id === path.from)?.role === 'capsule';
+  const shift = isCapsule ? (path.gainDb ?? 0) : 0;
+  return [
+    {
+      fact: {
+        key,
+        group,
+        label: isCapsule ? 'Own noise, as sound' : 'Noise it adds',
+        unit: isCapsule ? 'dB SPL' : unitOf(model, path.to),
+        value: rounded(noise.level - shift),
+        min: -300,
+        max: 300,
+        step: 0.1,
+        usual: isCapsule ? [3, 45] : [-140, -40],
+        from: 'common practice, no published source',
+      },
+      write: (now, value) => setPath(path, { noise: { ...noise, level: value + shift } })(now),
+    },
+  ];
+};
+
+const delayPlace = (model: DeviceModel, path: Path): Place[] =>
+  path.delayMs === undefined
+    ? []
+    : [
+        {
+          fact: {
+            key: `paths/${path.from} ${path.to}/delayMs`,
+            group: `${labelOf(model, path.from)} to ${labelOf(model, path.to)}`,
+            label: 'Delay',
+            unit: 'ms',
+            value: path.delayMs,
+            min: 0,
+            max: 10_000,
+            step: 0.1,
+          },
+          write: (now, value) => setPath(path, { delayMs: value })(now),
+        },
+      ];
+
+const placesOf = (model: DeviceModel): Place[] => [
+  ...model.elements.flatMap((element) =>
+    inList('elements', element, groupOf(model, element), rowsOf(element)),
+  ),
+  ...model.controls.flatMap((control) =>
+    control.kind === 'gain' ? inList('controls', control, control.label, GAIN_FACTS) : [],
+  ),
+  ...model.points.flatMap((point) => inList('points', point, point.label, pointFacts(point.unit))),
+  ...model.paths.flatMap((path) => [
+    ...gainPlace(model, path),
+    ...noisePlaces(model, path),
+    ...delayPlace(model, path),
+  ]),
+];
+
+/** Every figure a device model states, in the order a form shows them. */
+export const factsOf = (model: DeviceModel): Fact[] => placesOf(model).map(({ fact }) => fact);
+
+/**
+ * The model with one figure changed; the given one stays as it is.
+ * @throws Error when the model has no such figure
+ */
+export const withFact = (model: DeviceModel, key: string, value: number): DeviceModel => {
+  const place = placesOf(model).find(({ fact }) => fact.key === key);
+  if (!place) throw new Error(`${model.name} states no figure "${key}".`);
+  return place.write(model, value);
+};

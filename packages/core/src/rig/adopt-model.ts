@@ -1,0 +1,69 @@
+import type { ControlValue, DeviceModel } from '../catalogue';
+import type { Edit, Step } from './edit';
+import type { App, Device, Rig } from './types';
+
+/** Settings that still make sense with a model: its controls only, gains inside their range. */
+const fittingSettings = ({ settings }: Device, model: DeviceModel): Device['settings'] =>
+  Object.fromEntries(
+    model.controls.flatMap((control): [string, ControlValue][] => {
+      if (!Object.hasOwn(settings, control.id)) return [];
+      const value = settings[control.id]!;
+      if (control.kind === 'gain') {
+        return typeof value === 'number'
+          ? [[control.id, Math.min(control.maxDb, Math.max(control.minDb, value))]]
+          : [];
+      }
+      const isFitting =
+        control.kind === 'switch' ? typeof value === 'boolean' : control.options.includes(String(value));
+      return isFitting ? [[control.id, value]] : [];
+    }),
+  );
+
+/**
+ * Takes a model into the rig and makes a device one of it; devices that already are follow.
+ * What no longer fits goes: settings outside the ranges, leads in sockets that are gone (their ends hang free),
+ * talkers at capsules that are gone, streams that are gone from the apps.
+ * @param device the device to change; absent: only those that have this model already
+ */
+export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit => {
+  const isChanged = (one: Device) => one.id === device || one.model === model.id;
+  const changed = new Set(rig.devices.filter(isChanged).map(({ id }) => id));
+  const ports = new Set(model.ports.map(({ id }) => id));
+  const capsules = new Set(model.points.filter(({ role }) => role === 'capsule').map(({ id }) => id));
+  const steps: Step[] = [{ op: 'put', collection: 'models', item: model }];
+
+  const choice = (app: App, side: 'input' | 'output'): App['input'] => {
+    const chosen = app[side];
+    if (!chosen || !changed.has(chosen.device)) return chosen;
+    const wanted = side === 'input' ? 'to-computer' : 'from-computer';
+    return model.streams.some(({ id, direction }) => id === chosen.stream && direction === wanted)
+      ? chosen
+      : null;
+  };
+  for (const one of rig.devices) {
+    const apps = one.apps.map((app) => ({
+      ...app,
+      input: choice(app, 'input'),
+      output: choice(app, 'output'),
+    }));
+    const hasLost = apps.some(
+      (app, n) => app.input !== one.apps[n]!.input || app.output !== one.apps[n]!.output,
+    );
+    const next = changed.has(one.id)
+      ? { ...one, model: model.id, settings: fittingSettings(one, model), apps }
+      : { ...one, apps };
+    if (changed.has(one.id) || hasLost) steps.push({ op: 'put', collection: 'devices', item: next });
+  }
+  for (const lead of rig.leads) {
+    const ends = lead.ends.map((end) =>
+      end && 'device' in end && changed.has(end.device) && !ports.has(end.port) ? null : end,
+    );
+    if (ends.some((end, index) => end !== lead.ends[index]))
+      steps.push({ op: 'put', collection: 'leads', item: { ...lead, ends } });
+  }
+  for (const placement of rig.placements) {
+    if (changed.has(placement.device) && !capsules.has(placement.capsule))
+      steps.push({ op: 'remove', collection: 'placements', id: placement.id });
+  }
+  return { label: `Use the model ${model.name}`, steps };
+};

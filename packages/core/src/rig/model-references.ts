@@ -1,0 +1,161 @@
+import { connectorById, type CircuitElement, type DeviceModel, type LeadKind } from '../catalogue';
+import { problem, type Problem } from './problem';
+
+/** Checks that every id inside a device model or lead kind points at something: pins, points, controls, loads. */
+
+export type Report = (where: string, found: unknown, expected: string, cure: string) => void;
+
+export const uniqueIds = (where: string, items: readonly { id: string }[], report: Report): Set<string> => {
+  const seen = new Set<string>();
+  items.forEach((item, index) => {
+    if (seen.has(item.id)) {
+      report(`${where}[${index}].id`, item.id, 'an id used once', 'give this entry an id of its own');
+    }
+    seen.add(item.id);
+  });
+  return seen;
+};
+
+const pinsOf = (element: CircuitElement): string[] => {
+  switch (element.kind) {
+    case 'output':
+      return [element.plus, element.minus, element.ground].filter((pin) => pin !== undefined);
+    case 'input':
+      return [element.plus, element.ground, element.minus].filter((pin) => pin !== undefined);
+    case 'feed':
+    case 'load':
+      return [...element.legs, element.ground];
+    case 'rail':
+      return [element.ground];
+    case 'resistor':
+    case 'capacitor':
+      return [element.a, element.b];
+    case 'transformer':
+      return [...element.primary, ...element.secondary];
+    case 'bond':
+      return element.pins;
+  }
+};
+
+/** Dotted references must name a pin of a connector there is; a bare word is a node inside. */
+const checkPins = (
+  where: string,
+  refs: readonly string[],
+  connectors: ReadonlyMap<string, string>,
+  report: Report,
+) => {
+  for (const ref of refs) {
+    const dot = ref.indexOf('.');
+    if (dot < 0) continue;
+    const connector = connectorById(connectors.get(ref.slice(0, dot)) ?? '');
+    if (!connector?.pins.includes(ref.slice(dot + 1))) {
+      report(where, ref, 'a pin of one of its connectors', 'correct the pin, as in "in1.2"');
+    }
+  }
+};
+
+const checkElements = (
+  where: string,
+  elements: readonly CircuitElement[],
+  connectors: ReadonlyMap<string, string>,
+  report: Report,
+) => {
+  const loads = new Set(elements.filter((element) => element.kind === 'load').map(({ id }) => id));
+  const rails = new Set(elements.filter((element) => element.kind === 'rail').map(({ id }) => id));
+  elements.forEach((element, index) => {
+    const place = `${where}[${index}]`;
+    checkPins(place, pinsOf(element), connectors, report);
+    if (element.kind === 'output' && element.drive !== 'single' && !element.minus) {
+      report(
+        `${place}.minus`,
+        undefined,
+        'the return leg of this drive',
+        'add "minus" or use the drive "single"',
+      );
+    }
+    if (element.kind === 'output' && element.drive !== 'floating' && !element.ground) {
+      report(`${place}.ground`, undefined, 'the ground this output drives against', 'add "ground"');
+    }
+    if (element.kind === 'input' && element.drive === 'differential' && !element.minus) {
+      report(`${place}.minus`, undefined, 'the return leg', 'add "minus" or use the drive "single"');
+    }
+    if (element.kind === 'feed' && element.rail && !rails.has(element.rail)) {
+      report(`${place}.rail`, element.rail, 'the id of a rail', 'name a rail of this model');
+    }
+    if (element.kind === 'output' && element.poweredBy && !loads.has(element.poweredBy)) {
+      report(`${place}.poweredBy`, element.poweredBy, 'the id of a load', 'name a load of this model');
+    }
+  });
+};
+
+export const checkModel = (model: DeviceModel, where: string, report: Report) => {
+  uniqueIds(`${where}.ports`, model.ports, report);
+  const controls = uniqueIds(`${where}.controls`, model.controls, report);
+  const points = uniqueIds(`${where}.points`, [...model.points, ...model.elements], report);
+  for (const [index, port] of model.ports.entries()) {
+    if (!connectorById(port.connector)) {
+      report(
+        `${where}.ports[${index}].connector`,
+        port.connector,
+        'a connector Diaphon knows',
+        'see docs/rig-format.md',
+      );
+    }
+    for (const point of [...(port.digital?.sends ?? []), ...(port.digital?.receives ?? [])]) {
+      if (!points.has(point)) {
+        report(`${where}.ports[${index}].digital`, point, 'a point of this model', 'name a point');
+      }
+    }
+  }
+  const connectors = new Map(model.ports.map((port) => [port.id, port.connector]));
+  checkElements(`${where}.elements`, model.elements, connectors, report);
+  for (const [index, path] of model.paths.entries()) {
+    for (const side of ['from', 'to'] as const) {
+      if (!points.has(path[side])) {
+        report(
+          `${where}.paths[${index}].${side}`,
+          path[side],
+          'a point of this model',
+          'name a point or element',
+        );
+      }
+    }
+    for (const { control } of path.controls ?? []) {
+      if (!controls.has(control)) {
+        report(`${where}.paths[${index}].controls`, control, 'a control of this model', 'name a control');
+      }
+    }
+  }
+  for (const [index, stream] of model.streams.entries()) {
+    for (const channel of stream.channels) {
+      if (!points.has(channel)) {
+        report(`${where}.streams[${index}].channels`, channel, 'a point of this model', 'name a point');
+      }
+    }
+  }
+};
+
+export const checkLeadKind = (kind: LeadKind, where: string, report: Report) => {
+  const connectors = new Map(kind.ends.map((end, index) => [String(index), end.connector]));
+  kind.ends.forEach((end, index) => {
+    if (!connectorById(end.connector)) {
+      report(
+        `${where}.ends[${index}].connector`,
+        end.connector,
+        'a connector Diaphon knows',
+        'see docs/rig-format.md',
+      );
+    }
+  });
+  kind.conductors.forEach((conductor, index) =>
+    checkPins(`${where}.conductors[${index}]`, conductor.joins, connectors, report),
+  );
+  checkElements(`${where}.elements`, kind.elements, connectors, report);
+};
+
+/** What does not hold together in one model by itself. */
+export const modelProblems = (model: DeviceModel): Problem[] => {
+  const problems: Problem[] = [];
+  checkModel(model, 'model', (...parts) => problems.push(problem(...parts)));
+  return problems;
+};
