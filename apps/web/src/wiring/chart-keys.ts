@@ -9,7 +9,7 @@ const DIRECTIONS: Record<string, Corner> = {
 };
 
 /**
- * The box an arrow key leads to: the nearest one on that side, what lies straight ahead before what lies askew.
+ * The box an arrow key leads to: the nearest one on that side, counted along and across.
  * @returns the id of a box; undefined when the key is no arrow or nothing lies there
  */
 export const boxTowards = (
@@ -33,7 +33,7 @@ export const boxTowards = (
     const ahead = (there.x - start.x) * way.x + (there.y - start.y) * way.y;
     const askew = Math.abs((there.x - start.x) * way.y) + Math.abs((there.y - start.y) * way.x);
     if (ahead < 20) continue;
-    const cost = ahead + 2 * askew;
+    const cost = ahead + askew;
     if (!best || cost < best.cost) best = { id, cost };
   }
   return best?.id;

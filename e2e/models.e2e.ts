@@ -1,0 +1,87 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { axe, copyOfDemo, expect, isSaved, MUSEUM, openWiring, test } from './app';
+
+test('an own model: made from the guest’s microphone, doubted while it is typed, kept, used, shared', async ({
+  page,
+  request,
+}, info) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/wiring?device=guest-mic`);
+  await page.getByRole('link', { name: 'Make an own model from this' }).click();
+  await expect(page.getByRole('heading', { name: 'Make an own model' })).toBeVisible();
+  await axe(page);
+
+  // What cannot be meant is said at once; what makes no sense cannot be kept.
+  const draws = page.getByLabel('Current it draws');
+  await draws.fill('12');
+  await expect(page.getByRole('status', { name: 'Plausible' })).toContainText('No phantom could feed it');
+  await draws.fill('a lot');
+  await expect(page.getByText('Write a number from 0.0001 to 14 mA.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Keep, and use it for/ })).toBeDisabled();
+  await draws.fill('3.2');
+  const name = `Lantern room condenser ${info.workerIndex}-${Date.now()}`;
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Sensitivity').fill('40');
+
+  // Left before it was kept: nothing typed is lost.
+  await page.reload();
+  await expect(page.getByText('Your unfinished change of this model was kept here.')).toBeVisible();
+  await expect(page.getByLabel('Sensitivity')).toHaveValue('40');
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a file, to share' }).click();
+  const file = await (await download).path();
+  expect(JSON.parse(readFileSync(file, 'utf8'))).toMatchObject({ format: 'diaphon-model', model: { name } });
+
+  await page.getByRole('button', { name: 'Keep, and use it for Guest microphone' }).click();
+  await expect(page).toHaveURL(/wiring\?device=guest-mic/);
+  await expect(page.getByLabel('Selected: Guest microphone')).toContainText(name);
+  // Louder now: the finding about the quiet guest has gone.
+  await expect(page.locator('[data-code="gain-short"]')).toHaveCount(0);
+  await isSaved(page);
+
+  // It is on the shelf of devices, and a file someone shared comes there too.
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByLabel('Among').selectOption('own');
+  const mine = page.getByRole('button', { name: new RegExp(`^${name}`) });
+  await expect(mine).toHaveCount(1);
+  await page.getByLabel('Model file').setInputFiles(file);
+  await expect(mine).toHaveCount(2);
+
+  const broken = info.outputPath('broken.json');
+  writeFileSync(broken, '{"format":"diaphon-rig"}');
+  await page.getByLabel('Model file').setInputFiles(broken);
+  await expect(page.getByRole('dialog', { name: /cannot be opened/ })).toContainText('opened from the shelf');
+  await page.keyboard.press('Escape');
+  await page
+    .getByRole('button', { name: `Remove ${name}` })
+    .first()
+    .click();
+  await expect(mine).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(mine).toHaveCount(2);
+  await axe(page);
+});
+
+test('a device placed before is offered again, and kinds can be looked through', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByLabel('Among').selectOption('supply');
+  await expect(page.getByText('3 models')).toBeVisible();
+  await page.getByRole('button', { name: /^DC supply, floating/ }).click();
+  // With a supply on the chart, sockets for power are drawn.
+  await expect(page.getByRole('button', { name: /^DC in of Lamp room mixer/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByLabel('Among').selectOption('recent');
+  await expect(page.getByRole('button', { name: /^DC supply, floating/ })).toBeVisible();
+});
+
+test('a model that is not there says so', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/model?from=ghost`);
+  await expect(page.getByRole('alert')).toContainText('There is no model “ghost”.');
+});
