@@ -1,7 +1,6 @@
-import { buildRig } from '../demo';
+import { buildRig, lookup } from '../rig';
 import { buildFlow, usbTree } from '../flow';
 import { solveCircuit } from '../circuit';
-import { lookup } from '../rig';
 import { connectorById, DEVICE_MODELS, NOMINAL_OUTPUT_DBU, type DeviceModel } from '.';
 
 const byId = (id: string) => DEVICE_MODELS.find((model) => model.id === id)!;

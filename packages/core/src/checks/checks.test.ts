@@ -1,6 +1,6 @@
-import { buildRig, DEMO_RIGS, skerryLight, type RigRows } from '../demo';
+import { DEMO_RIGS, skerryLight } from '../demo';
+import { buildRig, type RigRows, applyEdit, readRigValue, setControl, type Rig } from '../rig';
 import { previewEdit, solveRig } from '../offers';
-import { applyEdit, readRigValue, setControl, type Rig } from '../rig';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
 

@@ -1,7 +1,7 @@
-import { DEMO_RIGS, buildRig, generateRig } from '../demo';
+import { DEMO_RIGS, generateRig } from '../demo';
+import { buildRig, applyEdit, type Rig } from '../rig';
 import { DEVICE_MODELS } from '../catalogue';
 import { offerLeads, solveRig } from '../offers';
-import { applyEdit, type Rig } from '../rig';
 import type { Finding } from './finding';
 
 /** Findings of all sorts: the demo, a large rig, and every kind of device wrongly and rightly plugged into a desk. */

@@ -1,6 +1,6 @@
-import { buildRig, generateRig, skerryLight, type RigRows } from '../demo';
+import { generateRig, skerryLight } from '../demo';
+import { buildRig, type RigRows, lookup, setControl, applyEdit, putPlacement, type Rig } from '../rig';
 import type { CircuitElement, DeviceModel } from '../catalogue';
-import { lookup, setControl, applyEdit, putPlacement, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
 import { couplingLevel, solveCircuit, type Circuit } from './circuit';
 import { isSameWiring } from './same-wiring';

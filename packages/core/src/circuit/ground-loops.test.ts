@@ -1,5 +1,4 @@
-import { buildRig, type RigRows } from '../demo';
-import { lookup } from '../rig';
+import { buildRig, type RigRows, lookup } from '../rig';
 import { EARTH, findGroundLoops } from './ground-loops';
 
 const loops = (rows: Omit<RigRows, 'name'>) => findGroundLoops(lookup(buildRig({ name: 'loops', ...rows })));

@@ -1,8 +1,7 @@
 import * as fc from 'fast-check';
 import { DEVICE_MODELS, LEAD_KINDS } from '../catalogue';
-import { buildRig, type RigRows } from '../demo';
+import { buildRig, type RigRows, applyEdit, lookup, type Rig } from '../rig';
 import { solveRig, offerLeads } from '../offers';
-import { applyEdit, lookup, type Rig } from '../rig';
 import { solveCircuit } from './circuit';
 import { joinPins, splitIslands } from './nets';
 import type { Primitive } from './primitives';

@@ -1,5 +1,4 @@
-import { buildRig, type RigRows } from '../demo';
-import { lookup } from '../rig';
+import { buildRig, type RigRows, lookup } from '../rig';
 import { solveCircuit } from './circuit';
 
 const solve = (rows: Omit<RigRows, 'name'>) => solveCircuit(lookup(buildRig({ name: 'sound', ...rows })));

@@ -1,5 +1,4 @@
-import type { Rig } from '../rig';
-import { buildRig, type RigRows } from './build';
+import { type Rig, buildRig, type RigRows } from '../rig';
 
 /** Devices in one repeating desk of a generated rig. */
 const BLOCK = 10;

@@ -4,7 +4,6 @@ import { skerryLight } from './skerry-light';
 
 export { skerryLight } from './skerry-light';
 export * from './mistakes';
-export { buildRig, type RigRows } from './build';
 export { generateRig } from './generate';
 
 /** The rigs a new user finds. Keys are stable: the server seeds each once. */

@@ -1,4 +1,4 @@
-import { buildRig } from './build';
+import { buildRig } from '../rig';
 
 /** Four small rigs, each with one classic mistake. */
 

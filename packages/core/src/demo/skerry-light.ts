@@ -1,4 +1,4 @@
-import { buildRig } from './build';
+import { buildRig } from '../rig';
 
 const track = (id: string, name: string, channel: number) => ({ id, name, channel });
 

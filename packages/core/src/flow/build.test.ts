@@ -1,6 +1,6 @@
-import { buildRig, skerryLight, type RigRows } from '../demo';
+import { skerryLight } from '../demo';
+import { buildRig, type RigRows, lookup } from '../rig';
 import { solveCircuit } from '../circuit';
-import { lookup } from '../rig';
 import { appId, buildFlow, einAt, pointId, trackId, voiceId } from './build';
 import { noiseLevels, positions, propagate } from './propagate';
 import { usbTree } from './usb-links';

@@ -1,7 +1,6 @@
-import { buildRig, type RigRows } from '../demo';
+import { buildRig, type RigRows, lookup } from '../rig';
 import { solveCircuit } from '../circuit';
 import { strandsOf } from '../gain';
-import { lookup } from '../rig';
 import { buildFlow } from './build';
 import { digitalLinks } from './digital-links';
 import { usbTree } from './usb-links';

@@ -1,5 +1,4 @@
-import { buildRig, type RigRows } from '../demo';
-import { lookup } from '../rig';
+import { buildRig, type RigRows, lookup } from '../rig';
 import { usbTree } from './usb-links';
 
 const tree = (rows: Omit<RigRows, 'name'>) => usbTree(lookup(buildRig({ name: 'usb', ...rows })));

@@ -1,5 +1,6 @@
 import * as fc from 'fast-check';
-import { buildRig, skerryLight } from '../demo';
+import { skerryLight } from '../demo';
+import { buildRig } from '../rig';
 import { freeInStock, missingLeads, type StockRow } from './lead-stock';
 
 const rigWith = (...leads: [kind: string, lengthM: number][]) =>

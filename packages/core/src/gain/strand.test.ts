@@ -1,6 +1,6 @@
-import { skerryLight, buildRig } from '../demo';
+import { skerryLight } from '../demo';
+import { buildRig, applyEdit, changeLead, putPlacement, setControl, type Rig } from '../rig';
 import { solveRig } from '../offers';
-import { applyEdit, changeLead, putPlacement, setControl, type Rig } from '../rig';
 import { AIMS, missingDb, onTarget } from './target';
 import type { Strand } from './strand';
 

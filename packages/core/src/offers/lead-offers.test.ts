@@ -1,5 +1,4 @@
-import { buildRig } from '../demo';
-import { applyEdit, readRigValue } from '../rig';
+import { buildRig, applyEdit, readRigValue } from '../rig';
 import { offerLeads } from './lead-offers';
 import { previewEdit } from './preview';
 import { solveRig } from './solve-rig';

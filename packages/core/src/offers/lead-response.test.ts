@@ -1,5 +1,4 @@
-import { buildRig } from '../demo';
-import { applyEdit, changeLead } from '../rig';
+import { buildRig, applyEdit, changeLead } from '../rig';
 import { offerLeads } from './lead-offers';
 import { leadResponse, RESPONSE_HERTZ } from './lead-response';
 

@@ -1,4 +1,5 @@
-import { buildRig, skerryLight } from '../demo';
+import { skerryLight } from '../demo';
+import { buildRig } from '../rig';
 import { LIKENESS, meetingLevelDb } from '../flow';
 import { pinView } from './pin-view';
 import { traceSocket } from './trace';

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { DEVICE_MODELS, LEAD_KINDS } from '../catalogue';
-import { buildRig, skerryLight } from '../demo';
+import { skerryLight } from '../demo';
+import { buildRig } from './build-rig';
 import {
   addDevice,
   applyEdit,

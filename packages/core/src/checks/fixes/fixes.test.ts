@@ -1,6 +1,5 @@
-import { buildRig, type RigRows } from '../../demo';
+import { buildRig, type RigRows, applyEdit, lookup, type Edit, type Rig } from '../../rig';
 import { solveRig } from '../../offers';
-import { applyEdit, lookup, type Edit, type Rig } from '../../rig';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
 import {
   bypass,

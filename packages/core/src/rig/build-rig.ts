@@ -1,19 +1,7 @@
 import { DEVICE_MODELS, LEAD_KINDS, type ControlValue } from '../catalogue';
-import {
-  addDevice,
-  applyEdit,
-  changeDevice,
-  connect,
-  emptyRig,
-  putPerson,
-  putPlacement,
-  type App,
-  type Edit,
-  type Person,
-  type Placement,
-  type Plugged,
-  type Rig,
-} from '../rig';
+import { addDevice, changeDevice, connect, putPerson, putPlacement } from './commands';
+import { applyEdit, type Edit } from './edit';
+import { emptyRig, type App, type Person, type Placement, type Plugged, type Rig } from './types';
 
 /** `"desk.in1"` → the port `in1` of the device `desk`; `"extension/1"` → end 1 of that lead. */
 const plug = (ref: string): Plugged => {
