@@ -15,6 +15,7 @@ const CORE_ORDER = [
   'checks',
   'offers',
   'demo',
+  'advice',
 ];
 
 const coreOrder = CORE_ORDER.map((folder, position) => ({

@@ -8,4 +8,5 @@ export * from './gain';
 export * from './checks';
 export * from './offers';
 export * from './demo';
+export * from './advice';
 export * from './formats';

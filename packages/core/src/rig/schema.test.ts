@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_RIGS } from '../demo';
 import { DEVICE_MODELS } from '../catalogue';
-import { modelFile } from './read-model';
+import { modelFile } from './model-file';
 import { MODEL_SCHEMA, RIG_SCHEMA } from './schema';
 
 const docs = join(__dirname, '../../../../docs');
