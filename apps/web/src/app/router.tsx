@@ -17,6 +17,10 @@ export const router = createBrowserRouter([
       { path: '/', element: <Navigate to="/rigs" replace /> },
       { path: '/rigs', lazy: async () => ({ Component: (await import('../shelf/shelf-view')).ShelfView }) },
       {
+        path: '/advice',
+        lazy: async () => ({ Component: (await import('../advice/advice-view')).AdviceView }),
+      },
+      {
         path: '/rigs/:id',
         element: <RigShell />,
         children: [

@@ -1,4 +1,5 @@
 import {
+  advise,
   applyEdit,
   leadResponse,
   offerLeads,
@@ -7,6 +8,7 @@ import {
   solveRig,
   traceSocket,
   tryModel,
+  type Answers,
   type DeviceModel,
   type Edit,
   type PortRef,
@@ -32,6 +34,7 @@ const engine = {
   offers: (a: PortRef, b: PortRef) => (rig ? offerLeads(rig, a, b) : []),
   pinView: (lead: string) => (rig ? pinView(rig, lead) : undefined),
   leadResponse: (lead: string) => (rig ? leadResponse(rig, lead) : []),
+  advise: (answers: Answers) => advise(answers),
   tryModel: (model: DeviceModel) => tryModel(model),
   trace: (socket: PortRef) => (rig ? traceSocket(rig, socket) : undefined),
   preview: (edit: Edit) => previewEdit(rig!, edit, readings!.findings),

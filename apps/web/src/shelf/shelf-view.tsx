@@ -157,6 +157,12 @@ export const ShelfView = () => {
             >
               Reset the demo
             </Button>
+            <Link
+              to="/advice"
+              className="border border-line bg-sheet px-2.5 py-1 leading-tight hover:border-ink"
+            >
+              Before buying
+            </Link>
             <Button onClick={() => picker.current?.click()}>Open a file</Button>
             <input
               ref={picker}

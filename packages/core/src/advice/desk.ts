@@ -78,6 +78,8 @@ export const chooseDesk = (answers: Answers): DeskChoice => {
   return choice(spare ?? INTERFACES[INTERFACES.length - 1]!, false);
 };
 
+const inputWords = (count: number): string => (count === 1 ? '1 input is' : `${count} inputs are`);
+
 /** More microphones than the largest desk here takes at once. */
 export const MOST_INPUTS = socketsOf('interface-8').length;
 
@@ -98,8 +100,8 @@ export const deskTopic = (answers: Answers): Topic => {
         ? [`Much speaks for a mixer, but ${needed} inputs at once are more than the small ones have.`]
         : []),
       hasSpare
-        ? `${needed} inputs are needed at once; it has ${socketsOf(model).length}, so there is one more.`
-        : `It has exactly the ${needed} inputs needed: nothing is left for one more.`,
+        ? `${inputWords(needed)} needed at once; it has ${socketsOf(model).length}, so there is one more.`
+        : `It has exactly what is needed, ${needed}: nothing is left for one more.`,
     ],
     schools: [
       {
