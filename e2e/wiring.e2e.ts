@@ -134,12 +134,36 @@ test('a large rig: names from afar, a small map, and any device found by its nam
   const made = await request.post('/api/rigs', { data: { name: 'Large', document } });
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/rigs/${id}/wiring`);
-  await expect(page.getByRole('img', { name: 'The whole chart in small' })).toBeVisible();
+  // All of it is in sight: a map of it would be the same again.
+  const map = page.getByRole('img', { name: 'The whole chart in small' });
+  await expect(page.getByRole('button', { name: /box 4$/ })).toBeVisible();
+  await expect(map).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Input 1 of/ })).toHaveCount(0);
   const find = page.getByRole('combobox', { name: 'Find a device on the chart' });
   await find.fill('box 4');
   await expect(page.getByRole('region', { name: 'Selected: box 4' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).toBeInViewport();
+  await expect(map).toBeVisible();
+  // Sockets of a large chart are there to drag from once the pointer comes near.
+  const ring = async (name: RegExp, side: 'left' | 'right') => {
+    const { x, y, width, height } = (await page.getByRole('button', { name }).boundingBox())!;
+    return [side === 'left' ? x : x + width, y + height / 2] as const;
+  };
+  const [from, to] = [await ring(/^Headphones of box 4/, 'right'), await ring(/^Input 1 of box 4/, 'left')];
+  const socket = (port: string) => page.locator(`.react-flow__handle[data-handleid="${port}"]`);
+  await page.mouse.move(...from);
+  await expect(socket('phones')).toBeVisible();
+  await page.mouse.down();
+  await page.mouse.move(to[0] + 40, to[1], { steps: 4 });
+  await expect(socket('in1')).toBeVisible();
+  await page.mouse.move(...to, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole('dialog', { name: 'Connect two sockets' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Show everything' }).click();
   await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /box 2$/ }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page).toHaveURL(/(device|lead)=/);
+  await expect(page.getByRole('region', { name: /^Selected:/ })).toBeVisible();
 });

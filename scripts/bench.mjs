@@ -128,8 +128,12 @@ const saves = async (rig, count) => {
   }
   return median(times.slice(20));
 };
-/** Frames a second while the chart of a large rig is dragged about, counted by the page itself in headless Chromium. */
-const draggedFrames = async () => {
+/**
+ * Frames a second that headless Chromium draws, by its own trace, while the chart of a large rig is dragged about.
+ * The pointer moves sixty times a second, whatever the page does.
+ * @param closer how often the chart is magnified first: 0 shows all of it, from afar
+ */
+const draggedFrames = async (closer) => {
   const { chromium } = await import('@playwright/test');
   const { id } = await api('POST', '/rigs', { name: 'Bench', document: core.generateRig(100) });
   const browser = await chromium.launch({
@@ -147,37 +151,45 @@ const draggedFrames = async () => {
   await page.goto(`http://127.0.0.1:${port}/rigs/${id}/wiring`);
   await page.waitForSelector('.react-flow__node');
   await page.waitForTimeout(2500);
-  await page.evaluate(() => {
-    globalThis.frames = [];
-    const count = (now) => {
-      globalThis.frames.push(now);
-      globalThis.counting = requestAnimationFrame(count);
-    };
-    globalThis.counting = requestAnimationFrame(count);
-  });
+  for (let step = 0; step < closer; step += 1) await page.getByRole('button', { name: 'Closer' }).click();
+  await page.waitForTimeout(500);
+  const pointer = await page.context().newCDPSession(page);
+  await browser.startTracing(page, { categories: ['disabled-by-default-devtools.timeline.frame'] });
   await page.mouse.move(450, 700);
   await page.mouse.down();
-  for (let step = 0; step < 150; step += 1) await page.mouse.move(450 + Math.sin(step / 9) * 200, 700 - step);
+  const moves = [];
+  for (let step = 0; step < 300; step += 1) {
+    const [x, y] = [450 + Math.sin(step / 18) * 200, 700 - step / 2];
+    moves.push(
+      pointer.send('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y, button: 'left', buttons: 1 }),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 1000 / 60));
+  }
+  await Promise.all(moves);
   await page.mouse.up();
-  const frames = await page.evaluate(() => {
-    cancelAnimationFrame(globalThis.counting);
-    return globalThis.frames;
-  });
+  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString('utf8'));
   await browser.close();
-  return (1000 * (frames.length - 1)) / (frames[frames.length - 1] - frames[0]);
+  // Times are in microseconds; one DrawFrame for each frame that reached the screen.
+  const drawn = traceEvents.filter(({ name }) => name === 'DrawFrame').map(({ ts }) => ts);
+  return (1e6 * (drawn.length - 1)) / (Math.max(...drawn) - Math.min(...drawn));
 };
 
 row('save request, demo rig', await saves(demo, 120), 'ms', 20);
 row('save request, 200 devices', await saves(core.generateRig(200), 60), 'ms');
 say('Dragging the chart of 100 devices in Chromium');
-const fps = await draggedFrames();
-rows.push({
-  what: 'frames a second, dragging 100 devices',
-  value: Number(fps.toFixed(1)),
-  unit: 'fps',
-  limit: 50,
-  ok: fps >= 50,
-});
+for (const [what, closer] of [
+  ['all in sight', 0],
+  ['close up', 7],
+]) {
+  const fps = await draggedFrames(closer);
+  rows.push({
+    what: `frames a second, dragging 100 devices, ${what}`,
+    value: Number(fps.toFixed(1)),
+    unit: 'fps',
+    limit: 50,
+    ok: fps >= 50,
+  });
+}
 server.kill();
 rmSync(dataFolder, { recursive: true, force: true });
 

@@ -197,7 +197,8 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
               className="field block w-full"
               value={model.supply ?? ''}
               onChange={({ target: { value } }) => {
-                const { supply: _old, ...rest } = model;
+                const rest = { ...model };
+                delete rest.supply;
                 setModel(value ? { ...rest, supply: value as NonNullable<DeviceModel['supply']> } : rest);
               }}
             >

@@ -1,14 +1,24 @@
 import { SEVERITIES, type Finding, type Severity } from '@diaphon/core';
-import type { Edge, Node } from '@xyflow/react';
+import type { Node } from '@xyflow/react';
 import type { Selection } from '../store/use-selection';
 import type { ChartBox, ChartModel, ChartPort } from './chart-model';
 import type { Ring } from './chart-ring';
 import type { BoxData } from './device-box';
 import type { ChartLayout } from './layout';
-import type { LineData } from './lead-line';
+import type { SketchData } from './far-sketch';
+import type { LeadLayerData } from './lead-layer';
 import type { FrameData, PlaceBoxData } from './place-box';
 import type { RingData } from './ring-overlay';
 import type { Places } from './use-places';
+
+/** A chart of more boxes than this is built only where it is looked at. */
+const ALL_UP_TO = 48;
+
+export const isLargeChart = ({ boxes }: ChartModel): boolean => boxes.length > ALL_UP_TO;
+
+/** Ids of the two drawings that know the whole chart: the one from afar, and the leads. */
+export const SKETCH = 'sketch';
+export const LEADS = 'leads';
 
 /** What the chart draws and what each piece does when it is chosen. */
 export interface ChartState {
@@ -38,15 +48,18 @@ export const severityByPlace = (findings: readonly Finding[]): Map<string, Sever
   return found;
 };
 
-const gravestOf = (ids: readonly string[], severities: ReadonlyMap<string, Severity>): Severity | undefined =>
-  SEVERITIES.find((severity) => ids.some((id) => severities.get(id) === severity));
+/** The gravest of several places. */
+export const gravestOf = (
+  ids: readonly string[],
+  severities: ReadonlyMap<string, Severity>,
+): Severity | undefined => SEVERITIES.find((severity) => ids.some((id) => severities.get(id) === severity));
 
 /** The box a device is drawn as: its own, or that of the shut place it stands in. */
 export const boxShowing = (boxes: readonly ChartBox[], device: string): ChartBox | undefined =>
   boxes.find(({ id }) => id === device) ?? boxes.find(({ inside }) => inside?.includes(device));
 
 const dataOf = (
-  { places, selection, severities, onSelect, onPort, onShut }: ChartState,
+  { model, places, selection, severities, onSelect, onPort, onShut }: ChartState,
   box: ChartBox,
 ): BoxData | PlaceBoxData => {
   if (box.kind === 'place') {
@@ -61,9 +74,27 @@ const dataOf = (
     box,
     isSelected: lead ? selection.lead === lead : selection.device === box.id,
     severity: severities.get(box.id),
+    isLazy: isLargeChart(model),
     onSelect: () => onSelect(lead ? { lead } : { device: box.id }),
     onPort: (port: ChartPort) => onPort(box.id, port),
   };
+};
+
+/** The size of the whole chart. */
+export const extentOf = (model: ChartModel, layout: ChartLayout): { width: number; height: number } => {
+  const reach = (side: 'x' | 'y', size: 'width' | 'height') =>
+    Math.max(0, ...model.boxes.map((box) => (layout.boxes[box.id]?.[side] ?? 0) + box[size]));
+  return { width: reach('x', 'width'), height: reach('y', 'height') };
+};
+
+const extent = ({ model, layout }: ChartState) => ({ position: { x: 0, y: 0 }, ...extentOf(model, layout) });
+
+/** Everything as one drawing, for when only names can be read. */
+export const sketchNodes = (state: ChartState): Node[] => {
+  const data: SketchData = { state };
+  return [
+    { id: SKETCH, type: 'sketch', ...extent(state), data, draggable: false, style: { pointerEvents: 'all' } },
+  ];
 };
 
 /** Devices, leads that are more than a line, and shut places. */
@@ -80,6 +111,7 @@ export const boxNodes = (state: ChartState): Node[] =>
             height: box.height,
             data: dataOf(state, box),
             draggable: false,
+            zIndex: 1,
             // Boxes are neither dragged nor selected by the chart itself, but they hold buttons.
             style: { pointerEvents: 'all' },
           },
@@ -125,30 +157,8 @@ export const ringNodes = ({ model, layout }: ChartState, ring: Ring | undefined)
   return [{ ...backdrop('ring', 'ring', 5), position: { x: 0, y: 0 }, width: 1, height: 1, data }];
 };
 
-/** Leads as lines. */
-export const leadEdges = ({ model, layout, selection, severities, onSelect }: ChartState): Edge[] =>
-  model.lines.flatMap((line): Edge[] => {
-    const points = layout.lines[line.id];
-    if (!points || !layout.boxes[line.from.box] || !layout.boxes[line.to.box]) return [];
-    const data: LineData = {
-      points,
-      isUsb: line.isUsb,
-      isSelected: selection.lead === line.lead,
-      severity: severities.get(`lead/${line.lead}`),
-      name: line.name,
-      onSelect: () => onSelect({ lead: line.lead }),
-    };
-    return [
-      {
-        id: line.id,
-        type: 'lead',
-        source: line.from.box,
-        sourceHandle: line.from.port,
-        target: line.to.box,
-        targetHandle: line.to.port,
-        data,
-        focusable: false,
-        ariaLabel: `${line.name}, ${line.from.box} to ${line.to.box}`,
-      },
-    ];
-  });
+/** All leads as one drawing under the boxes. */
+export const leadNodes = (state: ChartState): Node[] => {
+  const data: LeadLayerData = { state };
+  return [{ ...backdrop(LEADS, 'leads', 0), ...extent(state), data }];
+};

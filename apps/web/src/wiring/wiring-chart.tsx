@@ -6,33 +6,37 @@ import {
   ReactFlow,
   ReactFlowProvider,
   useReactFlow,
-  useStore,
   type Connection,
-  type EdgeTypes,
   type NodeTypes,
 } from '@xyflow/react';
 import { LayoutGrid, Maximize, Minus, Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo, useRef } from 'react';
 import { Waiting } from '../app/waiting';
 import { Button } from '../look/button';
-import { SEVERITY_COLOUR } from '../look/severity';
+
 import type { Selection } from '../store/use-selection';
 import { boxTowards } from './chart-keys';
 import {
   boxNodes,
-  boxShowing,
+  extentOf,
   frameNodes,
-  leadEdges,
+  isLargeChart,
+  leadNodes,
   ringNodes,
+  sketchNodes,
   severityByPlace,
   type ChartState,
 } from './chart-nodes';
 import { ringThrough } from './chart-ring';
-import { DeviceBox, LeadKnot, type BoxData } from './device-box';
-import { LeadLine, type LineData } from './lead-line';
+import { MapNode } from './chart-map';
+import { DeviceBox, LeadKnot } from './device-box';
+import { FarSketch } from './far-sketch';
+import { LeadLayer } from './lead-layer';
 import { PlaceBox, PlaceFrame } from './place-box';
 import { RingOverlay } from './ring-overlay';
 import { useLayout } from './use-layout';
+import { FIT, useChartView, useIsPartly } from './use-chart-view';
+import { useIsFar } from './use-is-far';
 import type { Places } from './use-places';
 
 const NODE_TYPES = {
@@ -41,8 +45,9 @@ const NODE_TYPES = {
   place: PlaceBox,
   frame: PlaceFrame,
   ring: RingOverlay,
+  leads: LeadLayer,
+  sketch: FarSketch,
 } as unknown as NodeTypes;
-const EDGE_TYPES = { lead: LeadLine } as unknown as EdgeTypes;
 
 interface WiringChartProps {
   rig: Rig;
@@ -60,8 +65,6 @@ interface WiringChartProps {
 
 /** A chart of more boxes than this gets a small map of itself. */
 const MAP_FROM = 24;
-
-const FIT = { padding: 0.04, maxZoom: 1.15 };
 
 const ChartTools = ({ onTidy }: { onTidy: () => void }) => {
   const { zoomIn, zoomOut, fitView } = useReactFlow();
@@ -83,17 +86,16 @@ const ChartTools = ({ onTidy }: { onTidy: () => void }) => {
   );
 };
 
-const shallowSize = (a: { width: number; height: number }, b: { width: number; height: number }) =>
-  a.width === b.width && a.height === b.height;
+const NOTHING = { width: 0, height: 0 };
 
 const Chart = (props: WiringChartProps) => {
   const { rig, findings, loops, places, onShut, selection, onSelect, onConnectFrom, onConnect } = props;
   const { model, layout, error, tidy } = useLayout(rig, places);
   const severities = useMemo(() => severityByPlace(findings), [findings]);
-  const { fitView, setCenter, getViewport } = useReactFlow();
-  const shown = useStore(({ width, height }) => ({ width, height }), shallowSize);
-  const fitted = useRef<{ mode: string; boxes: Set<string> } | null>(null);
+  useChartView(model, layout, places, selection);
   const chart = useRef<HTMLDivElement>(null);
+  const isFar = useIsFar(isLargeChart(model));
+  const isPartly = useIsPartly(layout ? extentOf(model, layout) : NOTHING);
   const ring = useMemo(() => {
     const isSaid = findings.some(
       ({ code, places: at }) =>
@@ -117,36 +119,16 @@ const Chart = (props: WiringChartProps) => {
       },
     [model, layout, places, selection, severities, onSelect, onConnectFrom, onShut],
   );
-  const nodes = useMemo(
-    () => (state ? [...frameNodes(state), ...boxNodes(state), ...ringNodes(state, ring)] : []),
-    [state, ring],
-  );
-  const edges = useMemo(() => (state ? leadEdges(state) : []), [state]);
-
-  // The whole chart is shown when it is opened or grouped, and when what is new would lie out of sight.
-  useEffect(() => {
-    if (!layout) return;
-    const mode = `${places.isGrouped} ${[...places.shut].join()}`;
-    const boxes = new Set(Object.keys(layout.boxes));
-    const before = fitted.current;
-    fitted.current = { mode, boxes };
-    const { x, y, zoom } = getViewport();
-    const isHidden = (id: string) => {
-      const box = model.boxes.find((candidate) => candidate.id === id);
-      const at = layout.boxes[id]!;
-      if (!box) return false;
-      const [left, top] = [at.x * zoom + x, at.y * zoom + y];
-      return (
-        left < 0 || top < 0 || left + box.width * zoom > shown.width || top + box.height * zoom > shown.height
-      );
-    };
-    const isNeeded = before?.mode !== mode || [...boxes].some((id) => !before.boxes.has(id) && isHidden(id));
-    if (isNeeded) requestAnimationFrame(() => void fitView(FIT));
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new layout moves the chart
-  }, [layout, fitView]);
+  const nodes = useMemo(() => {
+    if (!state) return [];
+    const chartNodes = isFar
+      ? sketchNodes(state)
+      : [...frameNodes(state), ...leadNodes(state), ...boxNodes(state)];
+    return [...chartNodes, ...ringNodes(state, ring)];
+  }, [state, ring, isFar]);
 
   const goTo = (event: React.KeyboardEvent) => {
-    const at = (event.target as HTMLElement).closest<HTMLElement>('.react-flow__node')?.dataset.id;
+    const at = (event.target as HTMLElement).closest<HTMLElement>('[data-box]')?.dataset['box'];
     if (!at || !layout) return;
     const next = boxTowards(model.boxes, layout.boxes, at, event.key);
     if (!next) return;
@@ -155,30 +137,9 @@ const Chart = (props: WiringChartProps) => {
     if (box.lead) onSelect({ lead: box.lead.id });
     else if (box.device) onSelect({ device: box.device.id });
     chart.current
-      ?.querySelector<HTMLElement>(`.react-flow__node[data-id="${CSS.escape(next)}"] button`)
+      ?.querySelector<HTMLElement>(`[data-box="${CSS.escape(next)}"]`)
       ?.focus({ preventScroll: true });
   };
-
-  // What is selected from a list or a finding comes into sight.
-  const selectedBox =
-    (selection.device && boxShowing(model.boxes, selection.device)?.id) ??
-    (selection.lead ? model.lines.find((l) => l.lead === selection.lead)?.from.box : undefined);
-  useEffect(() => {
-    const at = selectedBox ? layout?.boxes[selectedBox] : undefined;
-    const box = model.boxes.find(({ id }) => id === selectedBox);
-    if (!at || !box) return;
-    const { x, y, zoom } = getViewport();
-    const [left, top] = [at.x * zoom + x, at.y * zoom + y];
-    const isSeen =
-      left >= 0 &&
-      top >= 0 &&
-      left + box.width * zoom <= shown.width &&
-      top + box.height * zoom <= shown.height;
-    if (!isSeen || zoom < 0.42) {
-      void setCenter(at.x + box.width / 2, at.y + box.height / 2, { zoom: Math.max(zoom, 0.8), duration: 0 });
-    }
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new selection moves the chart
-  }, [selectedBox, layout === null]);
 
   if (error) {
     return (
@@ -192,11 +153,10 @@ const Chart = (props: WiringChartProps) => {
   return (
     <ReactFlow
       ref={chart}
+      className={isFar ? 'is-far' : 'is-near'}
       onKeyDown={goTo}
       nodes={nodes}
-      edges={edges}
       nodeTypes={NODE_TYPES}
-      edgeTypes={EDGE_TYPES}
       connectionMode={ConnectionMode.Loose}
       nodesDraggable={false}
       nodesFocusable={false}
@@ -206,8 +166,9 @@ const Chart = (props: WiringChartProps) => {
       maxZoom={2}
       fitView
       fitViewOptions={FIT}
+      // On a large chart only what is in sight is built; arrow keys and the search reach the rest.
+      onlyRenderVisibleElements={isLargeChart(model)}
       onPaneClick={() => onSelect({})}
-      onEdgeClick={(_event, edge) => (edge.data as LineData).onSelect()}
       onConnect={({ source, sourceHandle, target, targetHandle }: Connection) => {
         if (sourceHandle && targetHandle) {
           onConnect({ device: source, port: sourceHandle }, { device: target, port: targetHandle });
@@ -218,17 +179,14 @@ const Chart = (props: WiringChartProps) => {
       aria-label="Wiring chart"
     >
       <ChartTools onTidy={tidy} />
-      {nodes.length > MAP_FROM && (
+      {model.boxes.length > MAP_FROM && isPartly && (
         <MiniMap
           pannable
           zoomable
           ariaLabel="The whole chart in small"
           bgColor="var(--sheet)"
           maskColor="color-mix(in srgb, var(--deep) 70%, transparent)"
-          nodeColor={(node) => {
-            const { severity } = node.data as BoxData;
-            return severity ? SEVERITY_COLOUR[severity] : 'var(--line)';
-          }}
+          nodeComponent={MapNode}
         />
       )}
     </ReactFlow>

@@ -7,7 +7,6 @@ import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
 import { FindDevice } from './find-device';
-import { Inspector } from './inspector';
 import { placesOf } from './chart-places';
 import { chartModel } from './chart-model';
 import { usePlaces } from './use-places';
@@ -18,6 +17,7 @@ const AddDeviceDialog = lazy(async () => ({
 }));
 const ConnectDialog = lazy(async () => ({ default: (await import('./connect-dialog')).ConnectDialog }));
 
+const Inspector = lazy(async () => ({ default: (await import('./inspector')).Inspector }));
 const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dialog')).PinViewDialog }));
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog')).ExportDialog }));
 const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-dialog')).StockDialog }));
@@ -112,7 +112,9 @@ export const WiringView = () => {
       >
         {selected && (
           <div className="max-h-[58%] shrink-0 overflow-y-auto border-b border-line max-[820px]:max-h-none">
-            <Inspector rig={rig} selection={selection} onSelect={select} onConnectFrom={connectFrom} />
+            <Suspense>
+              <Inspector rig={rig} selection={selection} onSelect={select} onConnectFrom={connectFrom} />
+            </Suspense>
           </div>
         )}
         <div className="flex min-h-0 flex-1 flex-col">

@@ -15,9 +15,13 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
   const byInput = new Map<string, Coupling[]>();
   for (const coupling of circuit.couplings) {
     const key = `${coupling.to.device}:${coupling.to.element}`;
-    byInput.set(key, [...(byInput.get(key) ?? []), coupling]);
+    const there = byInput.get(key);
+    if (there) there.push(coupling);
+    else byInput.set(key, [coupling]);
   }
   for (const couplings of byInput.values()) {
+    // One sound alone has nothing to cancel with.
+    if (couplings.length < 2) continue;
     for (const left of couplings) {
       const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
       if (element?.kind !== 'output' || !element.pair || element.id > element.pair) continue;

@@ -1,4 +1,4 @@
-import { connectorById, contactsBetween, type LeadKind } from '../catalogue';
+import { connectorById, contactsBetween, type DeviceModel, type LeadKind } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 
 /** One piece of the ring: a lead's screen, a USB lead, or the earth wires of the mains. */
@@ -17,18 +17,27 @@ export interface GroundLoop {
 /** The mains earth that every earthed plug leads to. */
 export const EARTH = 'earth';
 
-/** Which of a device's contacts are its metal. */
-const groundContacts = (find: Lookup, device: string): Set<string> => {
-  const bonds = find.modelOf(device)?.elements.filter((element) => element.kind === 'bond') ?? [];
-  return new Set(bonds.filter(({ pins }) => pins.includes('chassis')).flatMap(({ pins }) => pins));
+/** Which of a model's contacts are its metal. */
+const groundContacts = (model: DeviceModel): ReadonlySet<string> => {
+  const known = METAL.get(model);
+  if (known) return known;
+  const bonds = model.elements.filter((element) => element.kind === 'bond');
+  const metal = new Set(bonds.filter(({ pins }) => pins.includes('chassis')).flatMap(({ pins }) => pins));
+  METAL.set(model, metal);
+  return metal;
 };
+
+/** Models are never changed in place: what was found for one holds as long as it lives. */
+const METAL = new WeakMap<DeviceModel, ReadonlySet<string>>();
 
 /** The contacts of a plugged end that touch the device's metal. */
 const groundedPins = (find: Lookup, lead: Lead, kind: LeadKind, end: number): Set<string> => {
   const plugged = lead.ends[end];
   if (!plugged || !('device' in plugged)) return new Set();
   const socket = find.port(plugged.device, plugged.port)?.connector ?? '';
-  const metal = groundContacts(find, plugged.device);
+  const model = find.modelOf(plugged.device);
+  if (!model) return new Set();
+  const metal = groundContacts(model);
   const touching = contactsBetween(kind.ends[end]?.connector ?? '', socket) ?? [];
   return new Set(
     touching.flatMap(([ofPlug, ofSocket]) =>

@@ -92,7 +92,9 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
 };
 
 /** Everything in the rig as primitives, for one analysis. */
-export const partsOf = (find: Lookup, nets: Nets, analysis: Analysis): Primitive[] => [
-  ...find.rig.devices.flatMap((device) => deviceParts(find, nets, device, analysis)),
-  ...find.rig.leads.flatMap((lead) => leadParts(find, nets, lead, analysis)),
-];
+export const partsOf = (find: Lookup, nets: Nets, analysis: Analysis): Primitive[] => {
+  const parts: Primitive[] = [];
+  for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis));
+  for (const lead of find.rig.leads) parts.push(...leadParts(find, nets, lead, analysis));
+  return parts;
+};

@@ -104,9 +104,17 @@ export const solveSound = (find: Lookup, nets: Nets, elements: Elements): Sound 
   const parts = partsOf(find, nets, 'ac');
   const joined = joinedNets(parts, nets, elements.outputs);
   for (const island of splitIslands(parts, ties)) {
-    const seen = new Set(island.flatMap(netsOf));
-    const inputs = [...seen].flatMap((net) => inputsAt.get(net) ?? []);
-    const outputs = [...seen].flatMap((net) => outputsAt.get(net) ?? []);
+    const inputs: Elements['inputs'] = [];
+    const outputs: Elements['outputs'] = [];
+    const seen = new Set<Net>();
+    for (const part of island) {
+      for (const net of netsOf(part)) {
+        if (seen.has(net)) continue;
+        seen.add(net);
+        inputs.push(...(inputsAt.get(net) ?? []));
+        outputs.push(...(outputsAt.get(net) ?? []));
+      }
+    }
     const owners = new Set(outputs.map(({ device }) => device));
     if (outputs.length === 0 || (inputs.length === 0 && owners.size < 2)) continue;
     const solution = solveIsland(island, MID_BAND_HZ);
