@@ -104,3 +104,45 @@ test('leads someone owns: what the rig is short of, kept for all rigs', async ({
   await page.getByRole('button', { name: 'Leads I own' }).click();
   await expect(missing).toContainText('1 missing');
 });
+
+test('notes are kept with the rig and printed', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  await page.getByRole('button', { name: 'Notes' }).click();
+  const notes = page.getByRole('textbox', { name: 'Notes of this rig' });
+  await expect(notes).toHaveValue(/first Thursday of the month/);
+  await notes.fill('Bring the long lead.\nThe gallery door creaks.');
+  await page.keyboard.press('Escape');
+  await isSaved(page);
+  await page.goto(`/rigs/${id}/print`);
+  await expect(page.getByText('The gallery door creaks.')).toBeVisible();
+  await page.goto(`/rigs/${id}/wiring`);
+  await page.getByRole('button', { name: 'Notes' }).click();
+  await expect(notes).toHaveValue(/long lead/);
+});
+
+test('where no single lead goes, the chain of adapters that does is one click', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  for (const name of ['Sixteen-input IEEE 1394 mixer, 2 returns', 'Laptop with USB-C-shaped tunnel ports']) {
+    await page.getByRole('button', { name: 'Add a device' }).click();
+    await page.getByRole('textbox', { name: 'Find' }).fill(name);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Connect two sockets' }).click();
+  const choose = (label: string, option: RegExp) =>
+    page
+      .getByRole('combobox', { name: label, exact: true })
+      .locator('option')
+      .filter({ hasText: option })
+      .first()
+      .getAttribute('value')
+      .then((value) => page.getByRole('combobox', { name: label, exact: true }).selectOption(value));
+  await choose('From', /^Sixteen-input.*: IEEE 1394 \(/);
+  await choose('To', /tunnel ports: Tunnel and USB-C 1/);
+  await expect(page.getByText('These 3 pieces do, one in the other:')).toBeVisible();
+  await page.getByRole('button', { name: 'Use them' }).click();
+  await expect(
+    page.getByRole('button', { name: /^Lead: Adapter, USB-C-shaped tunnel port to older/ }).first(),
+  ).toBeAttached();
+});

@@ -2,6 +2,7 @@ import {
   advise,
   applyEdit,
   leadResponse,
+  offerChain,
   offerLeads,
   pinView,
   previewEdit,
@@ -32,6 +33,7 @@ const engine = {
   /** Applies an edit to the document held here. */
   apply: (edit: Edit) => solve(applyEdit(rig!, edit).rig),
   offers: (a: PortRef, b: PortRef) => (rig ? offerLeads(rig, a, b) : []),
+  chain: (a: PortRef, b: PortRef) => (rig ? offerChain(rig, a, b) : undefined),
   pinView: (lead: string) => (rig ? pinView(rig, lead) : undefined),
   leadResponse: (lead: string) => (rig ? leadResponse(rig, lead) : []),
   advise: (answers: Answers) => advise(answers),

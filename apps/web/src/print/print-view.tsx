@@ -46,6 +46,7 @@ export const PrintView = () => {
         {rows.length} leads, {format(new Date(), 'd MMMM yyyy')}. Monitors and gains down and phantom off
         before you plug or unplug; follow the makers’ manuals.
       </p>
+      {rig.notes && <p className="mt-2 max-w-[80ch] whitespace-pre-line">{rig.notes}</p>}
       <table className="mt-3 w-full border-collapse">
         <thead>
           <tr className="border-b-2 border-ink text-left">

@@ -4,6 +4,7 @@ import {
   freeInStock,
   plugName,
   withLength,
+  type ChainOffer,
   type LeadOffer,
   type PortRef,
   type Rig,
@@ -127,6 +128,7 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
   const edit = useEdit();
   const [ends, setEnds] = useState({ from, to });
   const [offers, setOffers] = useState<LeadOffer[] | null>(null);
+  const [chain, setChain] = useState<ChainOffer | null>(null);
   const [failure, setFailure] = useState('');
   const [stock, setStock] = useState<StockRow[] | null>(null);
   const find = lookup(rig);
@@ -147,19 +149,27 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
   useEffect(() => {
     let isCurrent = true;
     setOffers(null);
+    setChain(null);
     if (ends.from && ends.to) {
-      engine()
-        .offers(ends.from, ends.to)
-        .then(
-          (found) => isCurrent && setOffers(found),
-          (error: unknown) => isCurrent && setFailure(error instanceof Error ? error.message : String(error)),
-        );
+      const [a, b] = [ends.from, ends.to];
+      Promise.all([engine().offers(a, b), engine().chain(a, b)]).then(
+        ([found, pieces]) => {
+          if (!isCurrent) return;
+          setOffers(found);
+          setChain(pieces ?? null);
+        },
+        (error: unknown) => isCurrent && setFailure(error instanceof Error ? error.message : String(error)),
+      );
     }
     return () => {
       isCurrent = false;
     };
   }, [ends]);
 
+  const takeChain = () => {
+    edit(() => chain!.edit, { announce: true });
+    onClose();
+  };
   const use = (offer: LeadOffer) => {
     const lengthM = stock && ownership(rig, stock, offer.kind).lengthM;
     edit(() => (lengthM ? withLength(offer.edit, lengthM) : offer.edit), { announce: true });
@@ -204,9 +214,20 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
         )}
         {offers?.length === 0 && taken.length === 0 && (
           <p className="py-2">
-            No single lead goes from {plugName(find, ends.from)} to {plugName(find, ends.to)}. Look for
-            another socket, or put a device between them.
+            No single lead goes from {plugName(find, ends.from)} to {plugName(find, ends.to)}.{' '}
+            {!chain && 'Look for another socket, or put a device between them.'}
           </p>
+        )}
+        {offers?.length === 0 && chain && (
+          <div className="flex items-center gap-3 border border-hair bg-sheet p-2.5">
+            <span className="min-w-0 flex-1">
+              <b>These {chain.pieces.length} pieces do, one in the other:</b>
+              <span className="block">{chain.pieces.join(', ')}</span>
+            </span>
+            <Button kind="main" onClick={takeChain}>
+              Use them
+            </Button>
+          </div>
         )}
       </div>
       <ul className="space-y-1.5">

@@ -57,34 +57,59 @@ const JackFace = ({ kind }: { kind: ConnectorKind }) => (
   </>
 );
 
-const SLOTS: Record<string, [x: number, y: number, width: number, height: number, radius: number]> = {
-  'usb-a': [6, 30, 88, 40, 2],
-  'usb-b': [16, 14, 68, 72, 12],
-  'usb-c': [8, 34, 84, 32, 16],
-};
+interface Slot {
+  /** Where the shape's ids start. */
+  starts: string;
+  outline: string;
+  /** Contacts, tongues and lamps, filled. */
+  inside: string;
+}
+
+const dot = (x: number, y: number, radius: number) =>
+  `M${x - radius} ${y}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0Z`;
+const box = (x: number, y: number, width: number, height: number) =>
+  `M${x} ${y}h${width}v${height}h${-width}Z`;
+const oval = (x: number, y: number, width: number, height: number) =>
+  `M${x + height / 2} ${y}h${width - height}a${height / 2} ${height / 2} 0 0 1 0 ${height}h${height - width}a${height / 2} ${height / 2} 0 0 1 0 ${-height}Z`;
+
+/** Shapes of data and supply connectors from the front, by the standard's outline; the first that fits counts. */
+const SLOTS: Slot[] = [
+  { starts: 'usb-a', outline: box(6, 30, 88, 40), inside: box(18, 37, 64, 13) },
+  { starts: 'usb-b', outline: 'M28 14H72L84 30V86H16V30Z', inside: box(34, 44, 32, 18) },
+  { starts: 'usb-c', outline: oval(8, 34, 84, 32), inside: box(26, 45, 48, 10) },
+  { starts: 'usb-', outline: 'M14 36H86V52L74 66H26L14 52Z', inside: box(30, 44, 40, 8) },
+  { starts: 'ieee1394-9', outline: box(10, 30, 80, 40), inside: box(22, 45, 56, 10) },
+  { starts: 'ieee1394', outline: 'M10 30H70L90 42V58L70 70H10Z', inside: box(22, 45, 46, 10) },
+  { starts: 'tunnel-c', outline: oval(8, 34, 84, 32), inside: box(26, 45, 48, 10) },
+  { starts: 'tunnel', outline: 'M14 34H86V54L70 68H30L14 54Z', inside: box(28, 42, 44, 9) },
+  { starts: 'optical', outline: 'M28 14H72L86 28V86H14V28Z', inside: dot(50, 52, 14) },
+  { starts: 'mini-optical', outline: dot(50, 50, 34), inside: dot(50, 50, 9) },
+  { starts: 'hdmi', outline: 'M8 34H92V52L78 66H22L8 52Z', inside: box(24, 42, 52, 9) },
+  {
+    starts: 'midi',
+    outline: dot(50, 50, 43),
+    inside: [dot(24, 52, 6), dot(31, 70, 6), dot(50, 77, 6), dot(69, 70, 6), dot(76, 52, 6)].join(''),
+  },
+  {
+    starts: 'bluetooth',
+    outline: dot(50, 50, 43),
+    inside: `${dot(50, 66, 7)}M30 50a26 26 0 0 1 40 0l-7 6a17 17 0 0 0 -26 0ZM20 40a40 40 0 0 1 60 0l-7 6a31 31 0 0 0 -46 0Z`,
+  },
+  {
+    starts: 'mains-earthed',
+    outline: 'M24 12H76L92 34V88H8V34Z',
+    inside: [dot(50, 34, 8), dot(29, 64, 8), dot(71, 64, 8)].join(''),
+  },
+  { starts: 'mains', outline: oval(8, 30, 84, 40), inside: [dot(34, 50, 8), dot(66, 50, 8)].join('') },
+  { starts: 'dc', outline: dot(50, 50, 36), inside: dot(50, 50, 11) },
+];
 
 const SlotFace = ({ kind }: { kind: ConnectorKind }) => {
-  const [x, y, width, height, rx] = SLOTS[kind.id.slice(0, 5)] ?? SLOTS['usb-a']!;
-  const isA = kind.id.startsWith('usb-a');
+  const { outline, inside } = SLOTS.find(({ starts }) => kind.id.startsWith(starts)) ?? SLOTS[0]!;
   return (
     <>
-      <rect
-        x={x}
-        y={y}
-        width={width}
-        height={height}
-        rx={rx}
-        fill="var(--sheet)"
-        stroke="var(--ink)"
-        strokeWidth="7"
-      />
-      <rect
-        x={x + 16}
-        y={isA ? y + 8 : y + height / 2 - 6}
-        width={width - 32}
-        height="12"
-        fill="var(--ink)"
-      />
+      <path d={outline} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="7" strokeLinejoin="round" />
+      <path d={inside} fill="var(--ink)" />
     </>
   );
 };

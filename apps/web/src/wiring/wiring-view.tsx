@@ -21,6 +21,7 @@ const Inspector = lazy(async () => ({ default: (await import('./inspector')).Ins
 const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dialog')).PinViewDialog }));
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog')).ExportDialog }));
 const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-dialog')).StockDialog }));
+const NotesDialog = lazy(async () => ({ default: (await import('./notes-dialog')).NotesDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
 const NONE: never[] = [];
@@ -37,6 +38,7 @@ export const WiringView = () => {
   const [isAdding, setIsAdding] = useState(false);
   const [isExporting, setIsExporting] = useState(false);
   const [isStock, setIsStock] = useState(false);
+  const [isNotes, setIsNotes] = useState(false);
   const [connecting, setConnecting] = useState<{ from: PortRef | null; to: PortRef | null } | null>(null);
 
   const connectFrom = useCallback((from: PortRef) => setConnecting({ from, to: null }), []);
@@ -61,7 +63,7 @@ export const WiringView = () => {
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <section aria-label="Chart" className="relative min-h-[46vh] min-w-0 flex-1">
-        <div className="absolute top-2 left-2 z-10 flex gap-1.5">
+        <div className="absolute top-2 right-2 left-2 z-10 flex flex-wrap gap-1.5 pointer-events-none [&>*]:pointer-events-auto">
           <Button kind={rig.devices.length === 0 ? 'main' : 'plain'} onClick={() => setIsAdding(true)}>
             <Plus size={16} aria-hidden /> Add a device
           </Button>
@@ -83,6 +85,7 @@ export const WiringView = () => {
               {places.shut.size < names.length ? 'Shut all' : 'Open all'}
             </Button>
           )}
+          <Button onClick={() => setIsNotes(true)}>Notes</Button>
           {rig.devices.length > 0 && (
             <Button onClick={() => setIsExporting(true)}>Print, save, import</Button>
           )}
@@ -134,6 +137,7 @@ export const WiringView = () => {
             onConnected={(lead) => select({ lead })}
           />
         )}
+        {isNotes && <NotesDialog rig={rig} onClose={() => setIsNotes(false)} />}
         {isStock && <StockDialog rig={rig} onClose={() => setIsStock(false)} />}
         {isExporting && <ExportDialog rig={rig} rigId={rigId ?? ''} onClose={() => setIsExporting(false)} />}
         {selection.lead && selection.open === 'pins' && (

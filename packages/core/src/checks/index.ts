@@ -25,6 +25,7 @@ import { usbCableTooLong } from './usb-cable-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
+export { layChain, shortestChain } from './fixes/adapter-chain';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
 export { humAt, type Hum } from './interference';
 

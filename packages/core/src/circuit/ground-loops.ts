@@ -30,19 +30,16 @@ const groundContacts = (model: DeviceModel): ReadonlySet<string> => {
 /** Models are never changed in place: what was found for one holds as long as it lives. */
 const METAL = new WeakMap<DeviceModel, ReadonlySet<string>>();
 
-/** The contacts of a plugged end that touch the device's metal. */
-const groundedPins = (find: Lookup, lead: Lead, kind: LeadKind, end: number): Set<string> => {
+/** Whether a contact of a plugged end touches the device's metal. */
+const touchesMetal = (find: Lookup, lead: Lead, kind: LeadKind, end: number, pin: string): boolean => {
   const plugged = lead.ends[end];
-  if (!plugged || !('device' in plugged)) return new Set();
-  const socket = find.port(plugged.device, plugged.port)?.connector ?? '';
+  if (!plugged || !('device' in plugged)) return false;
   const model = find.modelOf(plugged.device);
-  if (!model) return new Set();
+  if (!model) return false;
+  const socket = find.port(plugged.device, plugged.port)?.connector ?? '';
   const metal = groundContacts(model);
-  const touching = contactsBetween(kind.ends[end]?.connector ?? '', socket) ?? [];
-  return new Set(
-    touching.flatMap(([ofPlug, ofSocket]) =>
-      metal.has(`${plugged.port}.${ofSocket}`) ? [`${end}.${ofPlug}`] : [],
-    ),
+  return (contactsBetween(kind.ends[end]?.connector ?? '', socket) ?? []).some(
+    ([ofPlug, ofSocket]) => ofPlug === pin && metal.has(`${plugged.port}.${ofSocket}`),
   );
 };
 
@@ -54,16 +51,18 @@ const joinedByLead = (find: Lookup, lead: Lead): [string, string][] => {
     const plugged = lead.ends[end];
     return plugged && 'device' in plugged ? plugged.device : undefined;
   };
-  const metal = kind.ends.map((_, end) => groundedPins(find, lead, kind, end));
   const pairs: [string, string][] = [];
   for (const conductor of kind.conductors) {
     if (lead.broken.includes(conductor.name)) continue;
-    const ends = kind.ends.flatMap((_, end) => {
-      const isMetal = kind.usb || conductor.joins.some((pin) => metal[end]!.has(pin));
+    const joined: string[] = [];
+    for (const contact of conductor.joins) {
+      const dot = contact.indexOf('.');
+      const end = Number(contact.slice(0, dot));
       const device = deviceAt(end);
-      return isMetal && device ? [device] : [];
-    });
-    for (const other of ends.slice(1)) if (ends[0] !== other) pairs.push([ends[0]!, other]);
+      if (!device || joined.includes(device)) continue;
+      if (kind.usb || touchesMetal(find, lead, kind, end, contact.slice(dot + 1))) joined.push(device);
+    }
+    for (const other of joined.slice(1)) pairs.push([joined[0]!, other]);
   }
   return pairs;
 };

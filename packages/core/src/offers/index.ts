@@ -1,3 +1,4 @@
+export * from './chain-offer';
 export * from './lead-response';
 export * from './try-model';
 export * from './solve-rig';

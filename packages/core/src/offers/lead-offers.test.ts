@@ -1,4 +1,5 @@
 import { buildRig, applyEdit, readRigValue } from '../rig';
+import { offerChain } from './chain-offer';
 import { offerLeads } from './lead-offers';
 import { previewEdit } from './preview';
 import { solveRig } from './solve-rig';
@@ -62,6 +63,28 @@ describe('only leads that mate are offered, each with its verdict', () => {
       expect(verdict).not.toBe('good');
       expect(words).toContain('no sound passes');
     }
+  });
+
+  it('where no single lead goes, the shortest chain that does', () => {
+    const rig = buildRig({
+      name: 'old mixer',
+      devices: [
+        { id: 'mixer', model: 'mixer-16-1394-2' },
+        { id: 'laptop', model: 'laptop-tunnel' },
+      ],
+    });
+    const [from, to] = [
+      { device: 'mixer', port: 'usb' },
+      { device: 'laptop', port: 'usb1' },
+    ];
+    expect(offerLeads(rig, from, to)).toEqual([]);
+    const chain = offerChain(rig, from, to)!;
+    expect(chain.pieces).toHaveLength(3);
+    const joined = applyEdit(rig, chain.edit).rig;
+    expect(readRigValue(joined).ok).toBe(true);
+    expect(solveRig(joined).usbLinks).toMatchObject([{ device: 'mixer', to }]);
+    expect(offerChain(joined, from, to)).toBeUndefined();
+    expect(offerChain(rig, from, { device: 'laptop', port: 'jack' })).toBeUndefined();
   });
 
   it('every offer makes a sound document', () => {

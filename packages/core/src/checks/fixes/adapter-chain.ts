@@ -75,17 +75,13 @@ export const chainWords = (rig: Rig, from: PortRef): string => {
   return `From its ${name(from)} to the ${name(best.to)} of ${find.device(best.to.device)?.name}: ${pieces}.`;
 };
 
-/** Takes the broken way out and lays the shortest chain to a free socket of a computer. */
-export const reconnectByChain = (rig: Rig, from: PortRef): Fix[] => {
-  const plugged = lookup(rig).inPort(from.device, from.port);
-  const bare = plugged ? after(rig, removeLead(rig, plugged.lead.id)) : rig;
-  const [best] = chainsToComputers(bare, from);
-  if (!best) return [];
-  const edits: Edit[] = plugged ? [removeLead(rig, plugged.lead.id)] : [];
-  let current = bare;
+/** Lays the pieces of a chain between two free sockets. */
+export const layChain = (rig: Rig, from: PortRef, to: PortRef, chain: readonly ChainPiece[]): Edit => {
+  const edits: Edit[] = [];
+  let current = rig;
   let near: Plugged = from;
-  best.chain.forEach(({ kind, nearEnd }, index) => {
-    const far: Plugged = index === best.chain.length - 1 ? best.to : null;
+  chain.forEach(({ kind, nearEnd }, index) => {
+    const far: Plugged = index === chain.length - 1 ? to : null;
     const id = freeId(current, `lead-${kind.id}`);
     // An end can be plugged from one side only: a plug into the socket before it.
     const edit = connect(current, kind, nearEnd === 0 ? [near, far] : [far, near], kind.usualLengthsM[0], id);
@@ -93,6 +89,21 @@ export const reconnectByChain = (rig: Rig, from: PortRef): Fix[] => {
     edits.push(edit);
     near = { lead: id, end: nearEnd === 0 ? 1 : 0 };
   });
+  return combineEdits('Join by a chain of adapters', ...edits);
+};
+
+/** Takes the broken way out and lays the shortest chain to a free socket of a computer. */
+export const reconnectByChain = (rig: Rig, from: PortRef): Fix[] => {
+  const plugged = lookup(rig).inPort(from.device, from.port);
+  const bare = plugged ? after(rig, removeLead(rig, plugged.lead.id)) : rig;
+  const [best] = chainsToComputers(bare, from);
+  if (!best) return [];
+  const laid = layChain(bare, from, best.to, best.chain);
   const pieces = best.chain.map(({ kind }) => kind.name).join(' + ');
-  return [{ label: `Join it by ${pieces}`, edit: combineEdits('Join by a chain of adapters', ...edits) }];
+  return [
+    {
+      label: `Join it by ${pieces}`,
+      edit: plugged ? combineEdits(laid.label, removeLead(rig, plugged.lead.id), laid) : laid,
+    },
+  ];
 };
