@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { axe, copyOfDemo, expect, isSaved, MUSEUM, openWiring, test } from './app';
+import { axe, copyOfDemo, expect, finding, isSaved, MUSEUM, openWiring, test } from './app';
 
 test('the plugs of a lead opened: volts on every contact, and phantom moves them at once', async ({
   page,
@@ -145,4 +145,55 @@ test('where no single lead goes, the chain of adapters that does is one click', 
   await expect(
     page.getByRole('button', { name: /^Lead: Adapter, USB-C-shaped tunnel port to older/ }).first(),
   ).toBeAttached();
+});
+
+test('how alike left and right are is one figure of the rig, wherever it is set', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/wiring?lead=caller-lead&open=pins`);
+  const dialog = page.getByRole('dialog', { name: /^Inside the/ });
+  await dialog.getByRole('textbox', { name: 'How alike the two sides are' }).fill('100');
+  await expect(dialog.getByText('As alike as set here')).toContainText('silence');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /A mono voice from Caller's laptop cancels itself out/ }).click();
+  await expect(finding(page, 'mono-cancel')).toContainText('left and right alike by 1.0 of 1');
+  await isSaved(page);
+  await page.getByRole('link', { name: 'Levels' }).click();
+  await page.getByText('Assumptions behind these figures').click();
+  await expect(
+    page.getByRole('textbox', { name: 'How alike left and right of a programme are' }),
+  ).toHaveValue('100');
+});
+
+test('a lead that is owned and free is taken in its length', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await request.put('/api/stock', {
+    data: {
+      rows: [
+        { kind: 'xlr-pad-20', lengthM: 0.1, count: 1 },
+        { kind: 'mini', lengthM: 7, count: 1 },
+      ],
+    },
+  });
+  await page.goto(`/rigs/${id}/wiring?device=recorder`);
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByRole('textbox', { name: 'Find' }).fill('pocket recorder');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Connect two sockets' }).click();
+  const choose = async (label: string, option: RegExp) => {
+    const box = page.getByRole('combobox', { name: label, exact: true });
+    const value = await box.locator('option').filter({ hasText: option }).first().getAttribute('value');
+    await box.selectOption(value);
+  };
+  await choose('From', /^Recording computer: Headset jack/);
+  await choose('To', /^Pocket recorder: Microphone/);
+  await page.getByRole('button', { name: 'Use Stereo mini-jack lead', exact: true }).click();
+  await expect(
+    page
+      .getByRole('region', { name: 'Selected: Stereo mini-jack lead' })
+      .getByRole('textbox', { name: 'Length' }),
+  ).toHaveValue('7');
+  await request.put('/api/stock', { data: { rows: [] } });
 });

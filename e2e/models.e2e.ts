@@ -51,8 +51,8 @@ test('an own model: made from the guest’s microphone, doubted while it is type
   const broken = info.outputPath('broken.json');
   writeFileSync(broken, '{"format":"diaphon-rig"}');
   await page.getByLabel('Model file').setInputFiles(broken);
-  await expect(page.getByRole('dialog', { name: /cannot be opened/ })).toContainText('opened from the shelf');
-  await page.keyboard.press('Escape');
+  await expect(page.getByRole('alert')).toContainText('opened from the shelf');
+  await page.getByRole('button', { name: 'Dismiss' }).click();
   await page
     .getByRole('button', { name: `Remove ${name}` })
     .first()
@@ -84,4 +84,67 @@ test('a model that is not there says so', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/model?from=ghost`);
   await expect(page.getByRole('alert')).toContainText('There is no model “ghost”.');
+});
+
+test('an own model changed in two windows: nothing is overwritten, mine becomes another model', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  const kit = (await (await request.get('/api/kit')).json()) as {
+    deviceModels: { id: string; name: string }[];
+  };
+  const name = `Shared desk ${Date.now()}`;
+  const model = { ...kit.deviceModels.find((one) => one.id === 'mixer-4-usb')!, name };
+  const file = { format: 'diaphon-model', version: 1, model };
+  const kept = (await (await request.post('/api/models', { data: { file } })).json()) as { id: string };
+
+  await page.goto(`/rigs/${id}/model?from=${kept.id}`);
+  await expect(page.getByRole('heading', { name: 'Change an own model' })).toBeVisible();
+  // A large desk: figures are found by a word.
+  await page.getByRole('textbox', { name: 'Find a figure' }).fill('input 2 impedance');
+  await expect(page.getByText('1 found')).toBeVisible();
+  await page.getByLabel('Input impedance').fill('2400');
+
+  // Meanwhile, somewhere else.
+  await request.put(`/api/models/${kept.id}`, {
+    data: {
+      baseRevision: 1,
+      file: { ...file, model: { ...model, about: 'Changed in the other window, long ago.' } },
+    },
+  });
+  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(page.getByRole('alert')).toContainText('This model was changed somewhere else meanwhile.');
+  await page.getByRole('button', { name: 'Keep mine as another model' }).click();
+  await expect(page).toHaveURL(/wiring/);
+  const models = (await (await request.get('/api/models')).json()) as {
+    id: string;
+    revision: number;
+    model: { name: string };
+  }[];
+  expect(
+    models
+      .filter((one) => one.model.name === name)
+      .map(({ revision }) => revision)
+      .sort(),
+  ).toEqual([1, 2]);
+});
+
+test('a socket taken away from an own model takes what served it along', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/model?from=interface-2`);
+  const count = async () =>
+    Number((await page.getByRole('heading', { name: /figures$/ }).textContent())!.split(' ')[0]);
+  const before = await count();
+  await page.getByRole('button', { name: 'Take away Input 2' }).click();
+  await expect.poll(count).toBeLessThan(before - 5);
+  await page.getByRole('combobox', { name: 'Connector of USB' }).selectOption({ label: 'USB-B socket' });
+  await page.getByLabel('Name', { exact: true }).fill('');
+  await expect(page.getByText('Give it a name.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep, and place one' })).toBeDisabled();
+  await page.getByLabel('Name', { exact: true }).fill('Half an interface');
+  await page.getByRole('button', { name: 'Keep, and place one' }).click();
+  const selected = page.getByRole('region', { name: 'Selected: Half an interface' });
+  await expect(selected.getByRole('button', { name: 'Connect Input 1' })).toBeVisible();
+  await expect(selected.getByRole('button', { name: 'Connect Input 2' })).toHaveCount(0);
 });

@@ -74,4 +74,47 @@ describe('models users made', () => {
   ] as const)('%s %s', async (method, path, body, status) => {
     await api()[method](path).send(body).expect(status);
   });
+
+  it('twenty kept at once all arrive, each under an id of its own', async () => {
+    const kept = await Promise.all(Array.from({ length: 20 }, () => keep(ribbon({ name: 'At once' }))));
+    expect(new Set(kept.map(({ id }) => id)).size).toBe(20);
+    const ids = await listed();
+    for (const { id } of kept) expect(ids).toContain(id);
+  });
+});
+
+describe('models outlive the server', () => {
+  it('kept, changed and removed ones are as they were after a restart, and the old tables are untouched', async () => {
+    const first = await startTestServer();
+    const post = (path: string, body: object) => request(first.http).post(path).send(body);
+    const kept = (await post('/api/models', { file: ribbon({ name: 'Kept' }) }).expect(201)).body as {
+      id: string;
+    };
+    const gone = (await post('/api/models', { file: ribbon({ name: 'Gone' }) }).expect(201)).body as {
+      id: string;
+    };
+    await request(first.http)
+      .put(`/api/models/${kept.id}`)
+      .send({ baseRevision: 1, file: ribbon({ name: 'Kept, changed' }) })
+      .expect(200);
+    await request(first.http).delete(`/api/models/${gone.id}`).expect(204);
+    await request(first.http)
+      .put('/api/stock')
+      .send({ rows: [{ kind: 'xlr', lengthM: 3, count: 2 }] })
+      .expect(200);
+    await first.app.close();
+
+    const second = await startTestServer({ dataFolder: first.settings.dataFolder });
+    const models = (await request(second.http).get('/api/models').expect(200)).body as {
+      model: { name: string };
+    }[];
+    expect(models.map(({ model }) => model.name)).toEqual(['Kept, changed']);
+    expect((await request(second.http).get('/api/stock')).body).toHaveLength(1);
+    expect(
+      (await request(second.http).post(`/api/models/${gone.id}/restore`).expect(200)).body,
+    ).toMatchObject({
+      model: { name: 'Gone' },
+    });
+    await second.close();
+  });
 });

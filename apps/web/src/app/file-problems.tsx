@@ -1,7 +1,19 @@
 import type { Problem } from '@diaphon/core';
 import { Dialog } from '../look/dialog';
 
-/** What is wrong with a file that was opened, place by place. */
+/** What is wrong with a file, place by place, each with its cure. */
+export const ProblemList = ({ problems }: { problems: Problem[] }) => (
+  <ul className="space-y-2">
+    {problems.map((problem) => (
+      <li key={problem.where + problem.found}>
+        <b>{problem.where}</b>: found {problem.found}; expected {problem.expected}.
+        <span className="block text-faint">To mend: {problem.cure}.</span>
+      </li>
+    ))}
+  </ul>
+);
+
+/** The same as a sheet over the page. */
 export const FileProblems = ({
   file,
   problems,
@@ -12,13 +24,6 @@ export const FileProblems = ({
   onClose: () => void;
 }) => (
   <Dialog title={`${file} cannot be opened`} description="Nothing was changed." onClose={onClose}>
-    <ul className="space-y-2">
-      {problems.map((problem) => (
-        <li key={problem.where + problem.found}>
-          <b>{problem.where}</b>: found {problem.found}; expected {problem.expected}.
-          <span className="block text-faint">To mend: {problem.cure}.</span>
-        </li>
-      ))}
-    </ul>
+    <ProblemList problems={problems} />
   </Dialog>
 );

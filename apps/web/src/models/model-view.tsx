@@ -115,9 +115,11 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
     }
   };
 
-  const seek = words.trim().toLowerCase();
-  const found = facts.filter(({ label, group }) => `${group} ${label}`.toLowerCase().includes(seek));
-  const isOpen = seek !== '' || facts.length <= SHOWN_AT_ONCE;
+  const sought = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = facts.filter(({ label, group }) =>
+    sought.every((word) => `${group} ${label}`.toLowerCase().includes(word)),
+  );
+  const isOpen = sought.length > 0 || facts.length <= SHOWN_AT_ONCE;
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <div className="min-w-0 flex-1 space-y-3 overflow-y-auto p-4">
@@ -133,6 +135,9 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
             </Button>
           </p>
         )}
+        <p id="model-name-error" className="text-fault">
+          {errors['name']?.message}
+        </p>
         <section
           aria-label="What it is"
           className="card grid grid-cols-4 gap-2 px-3 py-2 max-[1000px]:grid-cols-2"
@@ -143,12 +148,12 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
               className="field block w-full"
               maxLength={200}
               aria-invalid={Boolean(errors['name'])}
+              aria-describedby="model-name-error"
               {...register('name', {
                 onChange: (event: { target: { value: string } }) =>
                   setModel((now) => ({ ...now, name: event.target.value })),
               })}
             />
-            {errors['name'] && <span className="text-[12px] text-fault">{errors['name'].message}</span>}
           </label>
           <label className="col-span-2">
             What is worth knowing about it
@@ -222,7 +227,7 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
               onChange={(event) => setWords(event.target.value)}
             />
             <span role="status" className="text-faint">
-              {seek && `${found.length} found`}
+              {sought.length > 0 && `${found.length} found`}
             </span>
           </div>
           <FactGroups

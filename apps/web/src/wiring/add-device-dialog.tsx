@@ -10,7 +10,7 @@ import {
 } from '@diaphon/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { FileProblems } from '../app/file-problems';
+import { ProblemList } from '../app/file-problems';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { fileName, saveFile } from '../look/save-file';
@@ -243,6 +243,17 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
                 ? 'No own models yet. Make one from any device, or open a file someone shared.'
                 : 'Nothing placed yet.')}
       </p>
+      {badFile && (
+        <div role="alert" className="mb-2 border border-fault bg-sheet p-2.5">
+          <p className="flex items-start justify-between gap-3 font-bold">
+            {badFile.file} cannot be opened. Nothing was changed.
+            <Button kind="quiet" onClick={() => setBadFile(null)}>
+              Dismiss
+            </Button>
+          </p>
+          <ProblemList problems={badFile.problems} />
+        </div>
+      )}
       {failure && (
         <p role="alert" className="pb-2 text-fault">
           {failure}
@@ -263,7 +274,6 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
           />
         ))}
       </ul>
-      {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
     </Dialog>
   );
 };

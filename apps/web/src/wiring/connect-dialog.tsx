@@ -15,11 +15,11 @@ import { Waiting } from '../app/waiting';
 import { engine } from '../engine/engine';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import { quantity } from '../look/figures';
 import { api } from '../server/api';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
+import { humWords } from './hum-words';
 
 interface ConnectDialogProps {
   rig: Rig;
@@ -89,14 +89,6 @@ const ownership = (rig: Rig, stock: StockRow[], kind: string): { words: string; 
     : { words: `You own ${owned}; one of ${lengthM} m is free.`, lengthM };
 };
 
-/** Hum this far down is nobody's concern, and its figure nobody's either, dB. */
-const INAUDIBLE_DB = 120;
-
-const humWords = (underSoundDb: number): string =>
-  underSoundDb > INAUDIBLE_DB
-    ? `Hum more than ${INAUDIBLE_DB} dB under the sound. `
-    : `Hum ${quantity(underSoundDb, 'dB', 0)} under the sound. `;
-
 const Offer = ({ offer, owned, onUse }: { offer: LeadOffer; owned: string; onUse: () => void }) => {
   const { verdict } = offer;
   const isGood = verdict === 'good';
@@ -112,8 +104,8 @@ const Offer = ({ offer, owned, onUse }: { offer: LeadOffer; owned: string; onUse
           <b>{isGood ? 'Good' : SEVERITY_WORDS[verdict]}:</b> {offer.words}
         </span>
         <span className="block text-[12.5px]">
-          {offer.hum && humWords(offer.hum.underSoundDb)}
-          {owned}
+          {offer.hum && `Hum ${humWords(offer.hum.underSoundDb)}. `}
+          {isGood && owned}
         </span>
       </span>
       <Button kind={isGood ? 'main' : 'plain'} onClick={onUse} aria-label={`Use ${offer.name}`}>

@@ -3,6 +3,7 @@ import { lazy, Suspense } from 'react';
 import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { quantity } from '../look/figures';
+import { humWords } from './hum-words';
 
 const ResponsePlot = lazy(() => import('./response-plot'));
 
@@ -34,8 +35,8 @@ const Way = ({ reading }: { reading: ResponseReading }) => (
       />
       {reading.hum && (
         <Figure
-          label="Hum picked up, under the sound"
-          value={`${quantity(reading.hum.humDbu, 'dBu', 0)}, ${quantity(reading.hum.underSoundDb, 'dB', 0)}`}
+          label="Hum picked up"
+          value={humWords(reading.hum.underSoundDb)}
           from="solved circuit with the current the room presses into each metre (an assumption), against the nominal level"
         />
       )}

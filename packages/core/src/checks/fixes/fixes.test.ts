@@ -1,12 +1,14 @@
-import { buildRig, type RigRows, applyEdit, lookup, type Edit, type Rig } from '../../rig';
+import { buildRig, type RigRows, applyEdit, lookup, readRigValue, type Edit, type Rig } from '../../rig';
 import { solveRig } from '../../offers';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
 import {
   bypass,
   insertBooster,
   insertLaptopIsolator,
+  matchFormat,
   splitToTwoInputs,
   useBestLead,
+  useFloatingSupply,
   useOtherInput,
   withArticle,
 } from './rewire';
@@ -181,5 +183,76 @@ describe('trying leads', () => {
     expect(part.devices.map(({ id }) => id)).toEqual(['desk']);
     expect(part.leads).toEqual([]);
     expect(part.models.map(({ id }) => id)).toEqual(['mixer-4-usb']);
+  });
+});
+
+describe('feeding a device from a floating supply', () => {
+  const hum = (supply?: string) =>
+    buildRig({
+      name: 'hum',
+      devices: [
+        { id: 'desktop', model: 'desktop' },
+        { id: 'mixer', model: 'mixer-4-usb', place: 'Lamp room' },
+        ...(supply ? [{ id: 'supply', model: supply }] : []),
+      ],
+      leads: [
+        { kind: 'mini', ends: ['desktop.jack', 'mixer.aux'] },
+        ...(supply ? [{ kind: 'dc-barrel', ends: ['supply.dc', 'mixer.dc'] }] : []),
+      ],
+    });
+
+  it('places one beside the device, plugs it in, and the ring is open', () => {
+    const rig = hum();
+    const [fix] = useFloatingSupply(rig, 'mixer');
+    const mended = applyEdit(rig, fix!.edit).rig;
+    expect(readRigValue(mended).ok).toBe(true);
+    expect(mended.devices.find(({ model }) => model === 'dc-supply-floating')!.place).toBe('Lamp room');
+    expect(solveRig(rig).circuit.groundLoops).toHaveLength(1);
+    expect(solveRig(mended).circuit.groundLoops).toEqual([]);
+  });
+
+  it('takes the place of an earthed one', () => {
+    const rig = hum('dc-supply-earthed');
+    const mended = applyEdit(rig, useFloatingSupply(rig, 'mixer')[0]!.edit).rig;
+    const inlet = mended.leads.filter(({ ends }) => JSON.stringify(ends).includes('"port":"dc"'));
+    expect(inlet).toHaveLength(1);
+    expect(solveRig(mended).circuit.groundLoops).toEqual([]);
+  });
+
+  it('nothing for a device with a mains lead of its own: its earth stays', () =>
+    expect(useFloatingSupply(hum(), 'desktop')).toEqual([]));
+});
+
+describe('data in the wrong language', () => {
+  const light = (port: string) =>
+    buildRig({
+      name: 'light',
+      devices: [
+        { id: 'converter', model: 'converter-line-spdif' },
+        { id: 'box', model: 'interface-18' },
+      ],
+      leads: [{ id: 'fibre', kind: 'optical', ends: ['converter.light', `box.${port}`] }],
+    });
+
+  it('moves the plug to the socket that understands it', () => {
+    const rig = light('adat');
+    const [fix] = matchFormat(rig, 'converter', 'light', 'fibre');
+    expect(fix!.label).toBe('Plug it into S/PDIF in');
+    expect(solveRig(applyEdit(rig, fix!.edit).rig).findings.map(({ code }) => code)).not.toContain(
+      'wrong-signal-kind',
+    );
+  });
+
+  it('nothing where no free socket understands it', () => {
+    const rig = buildRig({
+      name: 'light',
+      devices: [
+        { id: 'amp', model: 'preamp-8-adat' },
+        { id: 'old', model: 'computer-combined-jack' },
+      ],
+      leads: [{ id: 'fibre', kind: 'optical-mini', ends: ['amp.adat', 'old.line'] }],
+    });
+    expect(matchFormat(rig, 'amp', 'adat', 'fibre')).toEqual([]);
+    expect(solveRig(rig).findings.map(({ code }) => code)).toContain('wrong-signal-kind');
   });
 });
