@@ -13,7 +13,7 @@ test('the plugs of a lead opened: volts on every contact, and phantom moves them
   const tip = dialog.getByRole('list', { name: 'Contacts of mini-jack' }).getByRole('listitem').first();
   await expect(tip).toContainText('46.4 V asleep, 0.070 V playing');
   await expect(dialog.getByText('cancels itself out')).toBeVisible();
-  await dialog.getByRole('switch').click();
+  await dialog.getByRole('switch', { name: /^Phantom/ }).click();
   await expect(tip).toContainText('T 0.000 V');
   await dialog.getByRole('textbox', { name: 'How alike the two sides are' }).fill('0');
   await expect(dialog.getByText('As alike as set here')).toContainText('3.0 dB');
@@ -156,6 +156,13 @@ test('how alike left and right are is one figure of the rig, wherever it is set'
   const dialog = page.getByRole('dialog', { name: /^Inside the/ });
   await dialog.getByRole('textbox', { name: 'How alike the two sides are' }).fill('100');
   await expect(dialog.getByText('As alike as set here')).toContainText('silence');
+  // A side louder by 6 dB leaves the rest of it: half up, half down.
+  await dialog.getByRole('textbox', { name: 'Balance: left louder than right by' }).fill('6');
+  await expect(dialog.getByText('As alike as set here')).toContainText('−3.1 dB');
+  await dialog.getByRole('textbox', { name: 'Balance: left louder than right by' }).fill('0');
+  await dialog.getByRole('switch', { name: /^Wire ring broken/ }).click();
+  await expect(dialog.getByRole('region', { name: 'What cancels' })).toHaveCount(0);
+  await dialog.getByRole('switch', { name: /^Wire ring broken/ }).click();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /A mono voice from Caller's laptop cancels itself out/ }).click();
   await expect(finding(page, 'mono-cancel')).toContainText('left and right alike by 1.0 of 1');

@@ -1,5 +1,6 @@
 import {
   CANCELLED_DB,
+  changeLead,
   DEFAULT_PROGRAMME_LIKENESS,
   lookup,
   meetingLevelDb,
@@ -8,12 +9,14 @@ import {
   type PinView,
   type Rig,
 } from '@diaphon/core';
+import { useState } from 'react';
 import { Waiting } from '../app/waiting';
 import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { Dialog } from '../look/dialog';
 import { figure, quantity } from '../look/figures';
 import { NumberField } from '../look/number-field';
+import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
 import { ConnectorFace } from './connector-face';
 import { ControlField } from './control-field';
@@ -127,10 +130,29 @@ const PlugHead = ({ end }: { end: PinView['ends'][number] }) => (
   </div>
 );
 
-const MeetingWords = ({ view, likeness }: { view: PinView; likeness: number }) => (
+/** A side so many dB louder than it was. */
+const louder = ({ re, im }: { re: number; im: number }, db: number) => {
+  const factor = 10 ** (db / 20);
+  return { re: re * factor, im: im * factor };
+};
+
+const MeetingWords = ({
+  view,
+  likeness,
+  balanceDb,
+}: {
+  view: PinView;
+  likeness: number;
+  balanceDb: number;
+}) => (
   <ul className="space-y-1">
     {view.meetings.map((meeting) => {
-      const level = meetingLevelDb(meeting.left, meeting.right, likeness);
+      // The balance is shared: half up on the left, half down on the right.
+      const level = meetingLevelDb(
+        louder(meeting.left, balanceDb / 2),
+        louder(meeting.right, -balanceDb / 2),
+        likeness,
+      );
       return (
         <li key={`${meeting.from} ${meeting.to}`}>
           Left and right of {meeting.from} meet in one input of {meeting.to}. A voice that is the same on both
@@ -160,6 +182,7 @@ export const PinViewDialog = ({
 }) => {
   const { answer: view, failure } = useAsked(() => engine().pinView(leadId), leadId);
   const edit = useEdit();
+  const [balanceDb, setBalanceDb] = useState(0);
   const alike = Math.round((rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS) * 100);
   const find = lookup(rig);
   const lead = find.lead(leadId);
@@ -232,6 +255,22 @@ export const PinViewDialog = ({
               ))}
             </div>
           </div>
+          <section aria-label="Wires" className="mt-3 flex flex-wrap gap-x-6 border-t border-hair pt-2">
+            {kind.conductors.map(({ name }) => (
+              <Toggle
+                key={name}
+                label={`Wire ${name} broken`}
+                on={lead.broken.includes(name)}
+                onChange={(isBroken) =>
+                  edit((now) =>
+                    changeLead(now, lead.id, {
+                      broken: isBroken ? [...lead.broken, name] : lead.broken.filter((one) => one !== name),
+                    }),
+                  )
+                }
+              />
+            ))}
+          </section>
           {supplies.length > 0 && (
             <section aria-label="Supplies on this lead" className="mt-3 border-t border-hair pt-2">
               {supplies.map(({ device, control }) => (
@@ -246,7 +285,17 @@ export const PinViewDialog = ({
           )}
           {view.meetings.length > 0 && (
             <section aria-label="What cancels" className="mt-3 space-y-2 border-t border-hair pt-2">
-              <MeetingWords view={view} likeness={alike / 100} />
+              <MeetingWords view={view} likeness={alike / 100} balanceDb={balanceDb} />
+              <NumberField
+                label="Balance: left louder than right by"
+                value={balanceDb}
+                min={-20}
+                max={20}
+                step={0.5}
+                unit="dB"
+                note="Two sides that are not equally loud cannot cancel wholly"
+                onChange={setBalanceDb}
+              />
               <NumberField
                 label="How alike the two sides are"
                 value={alike}

@@ -57,6 +57,12 @@ export const phantomIntoOutput: Check = (solved) => {
             unit: 'mA',
             from: 'solved circuit, current in both feed resistors',
           },
+          {
+            label: 'Power in one contact, playing',
+            value: reading.volts * reading.milliamps,
+            unit: 'mW',
+            from: 'volts times milliamps of that contact',
+          },
           { label: 'Survives', value: limit.volts, unit: 'V', from: `device model of ${name}` },
         ],
         fixes: [
