@@ -28,7 +28,8 @@ test('what has not changed stays where it was when a device comes and is connect
     .selectOption({ label: 'Lamp room mixer: Input 4 (XLR 3, holes)' });
   await page.getByRole('button', { name: 'Use XLR lead' }).click();
   await expect.poll(async () => (await corners(page))['mic-dynamic-hand']).not.toBe(placed);
-  const { 'mic-dynamic-hand': _moved, ...after } = await corners(page);
+  const after = await corners(page);
+  delete after['mic-dynamic-hand'];
   expect(after).toEqual(before);
 });
 
