@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { axe, copyOfDemo, expect, finding, isSaved, MUSEUM, openWiring, test } from './app';
 
+// The stock of leads is one for all rigs: its tests must not run beside one another.
+test.describe.configure({ mode: 'default' });
+
 test('the plugs of a lead opened: volts on every contact, and phantom moves them at once', async ({
   page,
   request,
