@@ -15,6 +15,7 @@ const answers = fc.record({
   microphone: fc.constantFrom('hand-held', 'broadcast', 'condenser'),
   effort: fc.constantFrom('normal', 'raised', 'loud', 'shouted'),
   mouthM: fc.constantFrom(0.05, 0.1, 0.5),
+  roomNoiseSpl: fc.integer(RANGES.roomNoiseSpl),
   owned: fc.array(fc.constantFrom('laptop-c', 'interface-2'), { maxLength: 4 }),
 }) as fc.Arbitrary<Answers>;
 

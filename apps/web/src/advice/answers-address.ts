@@ -15,6 +15,7 @@ export const RANGES = {
   callers: { min: 0, max: 4, step: 1 },
   instruments: { min: 0, max: 4, step: 1 },
   mouthM: { min: 0.03, max: 1, step: 0.01 },
+  roomNoiseSpl: { min: 10, max: 60, step: 1 },
 } as const;
 
 const readOne = (key: keyof Answers, text: string): Answers[keyof Answers] | undefined => {

@@ -149,6 +149,14 @@ export const Questions = ({ answers, onChange }: QuestionsProps) => (
       unit="cm"
       onChange={(centimetres) => onChange({ mouthM: centimetres / 100 })}
     />
+    <NumberField
+      label="How loud is the room when nobody speaks?"
+      value={answers.roomNoiseSpl}
+      {...RANGES.roomNoiseSpl}
+      unit="dB SPL"
+      note="30 a quiet room, 40 with a computer's fan (common practice)"
+      onChange={(roomNoiseSpl) => onChange({ roomNoiseSpl })}
+    />
     <Owned answers={answers} onChange={onChange} />
   </section>
 );

@@ -1,17 +1,14 @@
+import { modelById } from '../catalogue';
 import type { Figure } from '../checks';
 import type { Strand } from '../gain';
-import { solveRig } from '../offers';
+import { makeBench, solveRig, tuned } from '../offers';
 import { distanceLossDb, SPEECH_LEVEL_AT_1_M } from '../units';
 import { MICROPHONE_MODELS, type Answers } from './answers';
-import { makeBench, modelById, tuned } from './bench';
 import type { Topic } from './topic';
 
 /** What a computer's input meter spans, and the share of it a voice's peaks should reach. Common practice. */
 const METER_DB = 60;
 const WANTED_SHARE = 0.6;
-/** Noise of a quiet room at the microphone, dB SPL. Common practice, no published source. */
-const ROOM_NOISE_SPL = 30;
-
 interface Outcome {
   strand: Strand | undefined;
   codes: string[];
@@ -52,7 +49,7 @@ export const adapterTopic = (answers: Answers): Topic => {
   const share = isFed ? Math.min(1, Math.max(0, (METER_DB + end.peak) / METER_DB)) : 0;
   const isLoudEnough = share >= WANTED_SHARE;
   const voiceSpl = SPEECH_LEVEL_AT_1_M[answers.effort] + distanceLossDb(answers.mouthM);
-  const roomDb = voiceSpl - ROOM_NOISE_SPL;
+  const roomDb = voiceSpl - answers.roomNoiseSpl;
   const quietDb = end?.signalToNoiseDb ?? 0;
   const betterDb = better?.signalToNoiseDb ?? 0;
   const isFloor = quietDb < roomDb;
@@ -79,7 +76,7 @@ export const adapterTopic = (answers: Answers): Topic => {
       label: 'Voice over the room’s noise',
       value: roomDb,
       unit: 'dB',
-      from: `voice at the microphone (ANSI S3.5, inverse square); assumption: a quiet room of ${ROOM_NOISE_SPL} dB SPL`,
+      from: `voice at the microphone (ANSI S3.5, inverse square); assumption: a room of ${answers.roomNoiseSpl} dB SPL`,
     },
   ];
   return {

@@ -21,6 +21,7 @@ const answers = fc.record({
   microphone: fc.constantFrom('hand-held', 'broadcast', 'condenser'),
   effort: fc.constantFrom('normal', 'raised', 'loud'),
   mouthM: fc.constantFrom(0.05, 0.1, 0.2),
+  roomNoiseSpl: fc.integer({ min: 15, max: 55 }),
   owned: fc.subarray(['laptop-c', 'interface-2', 'mixer-4-usb', 'mic-dynamic-hand']),
 }) as fc.Arbitrary<Answers>;
 
@@ -129,6 +130,8 @@ describe('an adapter lead for this voice and this microphone', () => {
     expect(value(/adapter/)).toBeLessThan(value(/room/));
     expect(value(/interface/)).toBeGreaterThan(value(/adapter/));
     expect(schools[1]!.holds).toBe(true);
+    // In a loud room the room is heard first.
+    expect(adapter({ effort: 'raised', mouthM: 0.05, roomNoiseSpl: 40 }).schools[1]!.holds).toBe(false);
   });
 });
 

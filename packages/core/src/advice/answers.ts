@@ -22,6 +22,8 @@ export interface Answers {
   effort: VoiceEffort;
   /** From mouth to microphone, metres. */
   mouthM: number;
+  /** How loud the room is when nobody speaks, dB SPL. */
+  roomNoiseSpl: number;
   /** Device models there are already, by id; the same one twice when there are two. */
   owned: string[];
 }
@@ -39,6 +41,8 @@ export const USUAL_ANSWERS: Answers = {
   microphone: 'hand-held',
   effort: 'normal',
   mouthM: 0.1,
+  // A quiet room. Common practice, no published source.
+  roomNoiseSpl: 30,
   owned: [],
 };
 

@@ -1,5 +1,5 @@
 import type { Answers } from './answers';
-import { modelById } from './bench';
+import { modelById } from '../catalogue';
 import { chooseDesk } from './desk';
 import type { Topic } from './topic';
 

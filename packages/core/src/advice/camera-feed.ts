@@ -1,9 +1,9 @@
-import { NOMINAL_OUTPUT_DBU } from '../catalogue';
+import { ACCEPTED_DBU, modelById, NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { solveRig } from '../offers';
 import { dbFromRatio } from '../units';
 import type { Answers } from './answers';
-import { makeBench, modelById } from './bench';
+import { makeBench } from '../offers';
 import { chooseDesk } from './desk';
 import type { Topic } from './topic';
 
@@ -24,7 +24,7 @@ const intoCamera = (desk: string): { arrivesDbu: number; tooHotDb: number } | un
   if (!coupling || output?.kind !== 'output' || input?.kind !== 'input') return undefined;
   const arrivesDbu =
     (output.nominalDbu ?? NOMINAL_OUTPUT_DBU[output.signal]) + dbFromRatio(couplingLevel(coupling));
-  return { arrivesDbu, tooHotDb: arrivesDbu - (input.accepts?.[1] ?? -20) };
+  return { arrivesDbu, tooHotDb: arrivesDbu - (input.accepts ?? ACCEPTED_DBU[input.signal])[1] };
 };
 
 /** How the picture gets its sound. Three schools, each with its price. Common practice, no published source. */

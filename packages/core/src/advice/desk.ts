@@ -1,5 +1,5 @@
 import { inputsNeeded, ownedCount, type Answers } from './answers';
-import { modelById } from './bench';
+import { modelById } from '../catalogue';
 import type { Topic } from './topic';
 
 interface Point {
@@ -32,7 +32,7 @@ const FOR_INTERFACE: Point[] = [
 ];
 
 const INTERFACES = ['interface-1', 'interface-2', 'interface-4', 'interface-8'] as const;
-const MIXER_INPUTS = { 'mixer-4-usb': 4, 'mixer-podcast': 4 } as const;
+const MIXERS = ['mixer-4-usb', 'mixer-podcast'] as const;
 
 /** Which microphone sockets a desk of the catalogue has. */
 export const socketsOf = (desk: string): string[] =>
@@ -63,17 +63,14 @@ export const chooseDesk = (answers: Answers): DeskChoice => {
     isOwned,
     hasSpare: socketsOf(model).length > needed,
   });
-  const owned = [...Object.keys(MIXER_INPUTS), ...INTERFACES].find(
-    (model) => ownedCount(answers, model) > 0 && fits(model),
-  );
+  const owned = [...MIXERS, ...INTERFACES].find((model) => ownedCount(answers, model) > 0 && fits(model));
   if (owned) return choice(owned, true);
   // As many points on either side: a mixer, as for those who do not know yet.
   const wantsMixer = forMixer(answers).length >= forInterface(answers).length;
-  if (wantsMixer && needed <= 4) {
-    // Instruments and several callers want combined sockets and more than one stream; an audience wants main outputs.
-    const isPodcast = !answers.events && (answers.instruments > 0 || answers.callers > 1 || answers.streams);
-    return choice(isPodcast ? 'mixer-podcast' : 'mixer-4-usb', false);
-  }
+  // Instruments and several callers want combined sockets and more than one stream; an audience wants main outputs.
+  const isPodcast = !answers.events && (answers.instruments > 0 || answers.callers > 1 || answers.streams);
+  const mixer = isPodcast ? 'mixer-podcast' : 'mixer-4-usb';
+  if (wantsMixer && fits(mixer)) return choice(mixer, false);
   const spare = INTERFACES.find((model) => socketsOf(model).length > needed);
   return choice(spare ?? INTERFACES[INTERFACES.length - 1]!, false);
 };

@@ -1,7 +1,7 @@
-import { solveRig } from '../offers';
+import { modelById } from '../catalogue';
+import { makeBench, mended, solveRig, type Bench } from '../offers';
 import { applyEdit, changeDevice, lookup, type App, type Rig } from '../rig';
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
-import { makeBench, mended, modelById, type Bench } from './bench';
 import { reasonsForXlr } from './connection';
 import { chooseDesk, socketsOf } from './desk';
 

@@ -17,6 +17,7 @@ interface LeadRow {
   usualLengthsM?: number[];
   usb?: LeadKind['usb'];
   delayMs?: number;
+  maxLengthM?: number;
 }
 
 const lead = (row: LeadRow): LeadKind => ({
@@ -54,25 +55,26 @@ const dataLead = (
     usb: { version, maxLengthM: DATA_LIMIT_M[version] },
   });
 
+interface SignalRow {
+  id: string;
+  name: string;
+  about: string;
+  /** Connector of one end, and of the other where it differs. */
+  connector: string;
+  other?: string;
+  maxLengthM?: number;
+  delayMs?: number;
+}
+
 /** Light, radio or another signal that is data: one conductor in the model, no circuit. */
-const signalLead = (
-  id: string,
-  name: string,
-  about: string,
-  connector: string,
-  other = connector,
-  delayMs?: number,
-): LeadKind =>
+const signalLead = ({ connector, other = connector, ...row }: SignalRow): LeadKind =>
   lead({
-    id,
-    name,
-    about,
+    ...row,
     ends: [
       [connector, 'a'],
       [other, 'b'],
     ],
     conductors: joined(['bus', '0.bus', '1.bus']),
-    ...(delayMs === undefined ? {} : { delayMs }),
   });
 
 /** A supply lead: every contact of the outlet's plug goes on to the one of the same name. */
@@ -403,29 +405,39 @@ export const LEAD_KINDS: LeadKind[] = [
     [0.1],
     '1394',
   ),
-  signalLead(
-    'optical',
-    'Optical lead',
-    'Light: S/PDIF stereo or ADAT eight channels; no hum can pass.',
-    'optical-plug',
-  ),
-  signalLead('hdmi', 'HDMI lead', 'Picture and sound from a camera or computer.', 'hdmi-plug'),
-  signalLead(
-    'optical-mini',
-    'Optical lead to a mini-plug',
-    'From an ordinary optical socket into a combined optical and analogue mini-jack.',
-    'optical-plug',
-    'mini-optical-plug',
-  ),
-  signalLead(
-    'bluetooth',
-    'Bluetooth link',
-    'No wire at all; about 0.2 s late, so never for hearing oneself or for a talker in the room.',
-    'bluetooth-plug',
-    'bluetooth-plug',
+  // Plastic fibre to 10 m, passive picture leads to 10 m, Bluetooth in a room to 10 m, MIDI 15 m (MIDI 1.0, memory).
+  // All but the last common practice, no published source.
+  signalLead({
+    id: 'optical',
+    name: 'Optical lead',
+    about: 'Light: S/PDIF stereo or ADAT eight channels; no hum can pass.',
+    connector: 'optical-plug',
+    maxLengthM: 10,
+  }),
+  signalLead({
+    id: 'hdmi',
+    name: 'HDMI lead',
+    about: 'Picture and sound from a camera or computer.',
+    connector: 'hdmi-plug',
+    maxLengthM: 10,
+  }),
+  signalLead({
+    id: 'optical-mini',
+    name: 'Optical lead to a mini-plug',
+    about: 'From an ordinary optical socket into a combined optical and analogue mini-jack.',
+    connector: 'optical-plug',
+    other: 'mini-optical-plug',
+    maxLengthM: 10,
+  }),
+  signalLead({
+    id: 'bluetooth',
+    name: 'Bluetooth link',
+    about: 'No wire at all; about 0.2 s late, so never for hearing oneself or for a talker in the room.',
+    connector: 'bluetooth-plug',
+    maxLengthM: 10,
     // Usual delay of the plain Bluetooth audio profile. Common practice, no published source.
-    180,
-  ),
+    delayMs: 180,
+  }),
   supplyLead(
     'mains-earthed',
     'Mains lead, earthed',
@@ -447,7 +459,13 @@ export const LEAD_KINDS: LeadKind[] = [
     ['dc-barrel-plug', 'dc-barrel-plug'],
     ['+', '-'],
   ),
-  signalLead('midi', 'MIDI lead', 'Tells an instrument what to play; carries no sound.', 'midi-plug'),
+  signalLead({
+    id: 'midi',
+    name: 'MIDI lead',
+    about: 'Tells an instrument what to play; carries no sound.',
+    connector: 'midi-plug',
+    maxLengthM: 15,
+  }),
   balanced(
     'xlr-trs-socket',
     'Adapter XLR pins to TRS 6.35 mm socket',

@@ -338,4 +338,6 @@ export interface LeadKind {
   usb?: { version: DataVersion; maxLengthM: number };
   /** How late data comes out of it, milliseconds; absent: at once. */
   delayMs?: number;
+  /** Longest that its data survives, metres; USB and IEEE 1394 leads say so in `usb`. Absent: no limit of its own. */
+  maxLengthM?: number;
 }

@@ -75,6 +75,16 @@ const pair = (
     leads: [{ kind, ends }],
   });
 
+const light = (lengthM: number) =>
+  buildRig({
+    name: 'light',
+    devices: [
+      { id: 'a', model: 'converter-line-spdif' },
+      { id: 'b', model: 'interface-18' },
+    ],
+    leads: [{ kind: 'optical', ends: ['a.light', 'b.spdif'], lengthM }],
+  });
+
 const condensers = (count: number) =>
   buildRig({
     name: 'condensers on one supply',
@@ -251,6 +261,7 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('mic-digital', 'interface-2', 'xlr', ['a.out', 'b.in1']),
     pair('mic-digital', 'receiver-aes3', 'xlr', ['a.out', 'b.in']),
   ],
+  ['data-lead-too-long', 'twelve metres of light | ten', light(12), light(10)],
   ['phantom-too-weak', 'four condensers on a 12 mA supply | three', condensers(4), condensers(3)],
   [
     'no-phantom',

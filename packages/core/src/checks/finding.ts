@@ -31,6 +31,7 @@ export const FINDING_CODES = [
   'clip-input',
   'clip-converter',
   'usb-cable-too-long',
+  'data-lead-too-long',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 

@@ -13,6 +13,7 @@ import { boosterUnpowered } from './booster-unpowered';
 import { clipConverter } from './clip-converter';
 import { clipInput } from './clip-input';
 import { SEVERITIES, type Check, type Finding, type Solved } from './finding';
+import { dataLeadTooLong } from './data-lead-too-long';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -44,6 +45,7 @@ export const CHECKS: Check[] = [
   clipInput,
   clipConverter,
   usbCableTooLong,
+  dataLeadTooLong,
   adapterChainBroken,
   groundLoop,
   hfRolloff,

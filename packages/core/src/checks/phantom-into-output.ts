@@ -59,9 +59,9 @@ export const phantomIntoOutput: Check = (solved) => {
           },
           {
             label: 'Power in one contact, playing',
-            value: reading.volts * reading.milliamps,
+            value: reading.milliwatts,
             unit: 'mW',
-            from: 'volts times milliamps of that contact',
+            from: 'solved circuit, DC, output driving',
           },
           { label: 'Survives', value: limit.volts, unit: 'V', from: `device model of ${name}` },
         ],

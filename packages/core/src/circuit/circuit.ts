@@ -67,6 +67,8 @@ export interface OutputDcReading extends ElementRef {
   volts: number;
   idleVolts: number;
   milliamps: number;
+  /** Into its most loaded leg while it drives. */
+  milliwatts: number;
   /** On its legs against the room's ground: what is there equally on both does no harm. */
   legVolts: number;
 }

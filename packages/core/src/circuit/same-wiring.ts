@@ -4,7 +4,7 @@ import type { Device, Rig } from '../rig';
 /** Controls that change the circuit: phantom switches and what elements depend on. Gains do not. */
 const wiringControls = (model: DeviceModel): string[] =>
   model.elements.flatMap((element) => [
-    ...(element.kind === 'feed' && element.control ? [element.control] : []),
+    ...('control' in element && element.control ? [element.control] : []),
     ...(element.when ? [element.when.control] : []),
   ]);
 

@@ -124,14 +124,33 @@ describe('properties of the solver', () => {
     );
   });
 
-  it('no passive network gives NaN, nor clearly more volts than its source has (resistors and capacitors can give a little more)', () => {
+  it('resistors only: no net has more volts than the source (maximum principle)', () => {
+    const resistors = network.map((parts) => parts.filter(({ kind }) => kind === 'resistor'));
     fc.assert(
-      fc.property(network, ohms, (parts, r) => {
+      fc.property(resistors, ohms, (parts, r) => {
         const { volts } = solveIsland([...parts, emf('s', 1, r, 1)], 1000);
         for (let n = 0; n <= NETS; n += 1) {
           const { re, im } = volts('s', n);
-          expect(Math.hypot(re, im)).toBeLessThanOrEqual(1.2);
+          expect(Math.hypot(re, im)).toBeLessThanOrEqual(1 + 1e-9);
         }
+      }),
+    );
+  });
+
+  it('the power a source gives is the power its resistors turn to heat; capacitors take none (Tellegen)', () => {
+    fc.assert(
+      fc.property(network, ohms, (parts, r) => {
+        const { volts } = solveIsland([...parts, emf('s', 1, r, 1)], 1000);
+        const across = (a: number, b: number) =>
+          Math.hypot(volts('s', a).re - volts('s', b).re, volts('s', a).im - volts('s', b).im);
+        // One volt of EMF, so the real part of its current is its power.
+        const given = (1 - volts('s', 1).re) / r;
+        const inSource = Math.hypot(1 - volts('s', 1).re, volts('s', 1).im) ** 2 / r;
+        const inParts = parts.reduce(
+          (sum, part) => sum + (part.kind === 'resistor' ? across(part.a, part.b) ** 2 / part.ohms : 0),
+          0,
+        );
+        expect(Math.abs(given - inSource - inParts)).toBeLessThanOrEqual(1e-6 * given + 1e-12);
       }),
     );
   });

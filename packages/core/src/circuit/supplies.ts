@@ -96,6 +96,7 @@ const outputReading = (
     volts: Math.max(...driving),
     idleVolts: Math.max(...across(idle)),
     milliamps: (Math.max(...driving) / legOhms) * 1000,
+    milliwatts: (Math.max(...driving) ** 2 / legOhms) * 1000,
     legVolts: Math.max(...outputLegs(element).map((pin) => Math.abs(volts(device, pin)))),
   };
 };

@@ -46,6 +46,21 @@ describe('sound as data', () => {
     ).toHaveLength(count);
   });
 
+  it.each([
+    [10, 1],
+    [10.5, 0],
+  ])(
+    'over %s m of fibre, %s links (10 m at most: common practice, no published source)',
+    (lengthM, count) => {
+      expect(
+        links({
+          devices: [CONVERTER, OLD],
+          leads: [{ kind: 'optical-mini', ends: ['converter.light', 'old.line'], lengthM }],
+        }),
+      ).toHaveLength(count);
+    },
+  );
+
   it('the same plug in the other language carries nothing, and says which it met', () => {
     const [link] = links({
       devices: [CONVERTER, { id: 'box', model: 'interface-18' }],

@@ -16,7 +16,9 @@ export interface DigitalLink extends LeadRun {
 
 const DATA: readonly Medium[] = ['optical', 'video', 'radio'];
 
-const carriesSoundAsData = (kind: LeadKind): boolean =>
+/** Light, picture and radio leads no longer than their data survives. */
+const carriesSoundAsData = (kind: LeadKind, lengthM: number): boolean =>
+  lengthM <= (kind.maxLengthM ?? Infinity) &&
   kind.ends.every(({ connector }) => DATA.includes(connectorById(connector)?.medium ?? 'analogue'));
 
 /** Every digital socket that sends, and where its sound arrives; none arrives where the language differs. */

@@ -36,9 +36,9 @@ const fits = (find: Lookup, lead: Lead, end: number): boolean => {
 
 /**
  * Follows whole data leads from a socket to the device at the far end.
- * @param carries whether a kind of lead carries this data; a broken or ill-fitting lead never does
+ * @param carries whether a lead of a kind carries this data; a broken or ill-fitting lead never does
  */
-export const followLeads = (find: Lookup, carries: (kind: LeadKind) => boolean) => {
+export const followLeads = (find: Lookup, carries: (kind: LeadKind, lengthM: number) => boolean) => {
   const atLeadEnd = leadsInLeads(find);
   /** The lead end that touches the far end of a lead: plugged into it, or it into that. */
   const nextLead = (lead: Lead, far: number): LeadEndRef | undefined => {
@@ -58,7 +58,8 @@ export const followLeads = (find: Lookup, carries: (kind: LeadKind) => boolean) 
     while (here) {
       const lead: Lead = here.lead;
       const kind = find.leadKindOf(lead.id);
-      if (!kind || !carries(kind) || leads.includes(lead.id) || lead.broken.length > 0) return undefined;
+      if (!kind || !carries(kind, lead.lengthM) || leads.includes(lead.id) || lead.broken.length > 0)
+        return undefined;
       leads.push(lead.id);
       lengthM += lead.lengthM;
       const far: number = here.end === 0 ? 1 : 0;

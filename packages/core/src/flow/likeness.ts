@@ -1,6 +1,6 @@
 import type { Complex } from '../circuit';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
-import { dbFromRatio, type Db } from '../units';
+import { dbFromRatio, ratioFromDb, type Db } from '../units';
 
 /** How alike the two sides of a programme are: 1 a mono voice, 0 two sounds that do not know of each other. */
 export const LIKENESS = { speech: 1, music: DEFAULT_PROGRAMME_LIKENESS, wide: 0 } as const;
@@ -13,13 +13,13 @@ export const CANCELLED_DB = -60;
  * Powers add, with twice the likeness of their product between: |l|² + |r|² + 2ρ·Re(l·r*).
  * @param left, right volts per volt of each side, with sign and phase
  * @param likeness correlation of the two sides, −1 to 1
+ * @param balanceDb left louder than right by so much, shared: half up on the left, half down on the right
  */
-export const meetingLevelDb = (left: Complex, right: Complex, likeness: number): Db => {
+export const meetingLevelDb = (left: Complex, right: Complex, likeness: number, balanceDb: Db = 0): Db => {
+  const up = ratioFromDb(balanceDb / 2);
   const power =
-    left.re ** 2 +
-    left.im ** 2 +
-    right.re ** 2 +
-    right.im ** 2 +
+    up ** 2 * (left.re ** 2 + left.im ** 2) +
+    (right.re ** 2 + right.im ** 2) / up ** 2 +
     2 * likeness * (left.re * right.re + left.im * right.im);
   return dbFromRatio(Math.sqrt(Math.max(1e-12, power)));
 };

@@ -1,4 +1,4 @@
-import type { DeviceModel } from '../catalogue';
+import { NOMINAL_FEEDS, type DeviceModel } from '../catalogue';
 import { factsOf, type Fact } from './facts';
 
 /** Something about a model that can hardly be meant: it is kept all the same, if the user says so. */
@@ -24,7 +24,7 @@ const outOfRange = ({ key, group, label, value, unit, usual, from }: Fact): Doub
 const underfed = (model: DeviceModel): Doubt[] =>
   model.elements.flatMap((element): Doubt[] => {
     if (element.kind !== 'load' || element.standard !== 'P48') return [];
-    const left = 48 - 3.4 * element.milliamps;
+    const left = NOMINAL_FEEDS.P48.volts - (NOMINAL_FEEDS.P48.ohms / 1000) * element.milliamps;
     return left >= element.minVolts
       ? []
       : [

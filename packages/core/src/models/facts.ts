@@ -1,5 +1,5 @@
 import type { CircuitElement, DeviceModel, Path } from '../catalogue';
-import { dbFromRatio, PASCALS_AT_0_DB_SPL, ratioFromDb, VOLTS_AT_0_DBU } from '../units';
+import { millivoltsPerPascal, sensitivityShiftDb } from '../units';
 import {
   CAPACITOR_FACTS,
   EIN_FACT,
@@ -116,14 +116,6 @@ const groupOf = (model: DeviceModel, element: CircuitElement): string => {
   return side ? `${port.label}, ${side}` : port.label;
 };
 
-const PA_AT_94 = 1 / PASCALS_AT_0_DB_SPL;
-
-/** dBu per dB SPL of a microphone as its data sheet says it, millivolts per pascal. */
-export const millivoltsPerPascal = (shiftDb: number): number =>
-  ratioFromDb(shiftDb) * VOLTS_AT_0_DBU * PA_AT_94 * 1000;
-const shiftFromMillivolts = (millivolts: number): number =>
-  dbFromRatio(millivolts / 1000 / VOLTS_AT_0_DBU / PA_AT_94);
-
 const setPath = (path: Path, change: Partial<Path>) => (model: DeviceModel) => ({
   ...model,
   paths: model.paths.map((one) =>
@@ -175,7 +167,7 @@ const gainPlace = (model: DeviceModel, path: Path): Place[] => {
           ...(isMicrophoneOutput(model, path.to) ? MICROPHONE_SENSITIVITY : {}),
         },
         write: (now, value) => {
-          const shift = shiftFromMillivolts(value);
+          const shift = sensitivityShiftDb(value);
           const noise = noiseMoved(path, shift - path.gainDb!);
           return setPath(path, { gainDb: shift, unitShiftDb: shift, ...noise })(now);
         },

@@ -1,3 +1,3 @@
-export { factsOf, millivoltsPerPascal, withFact, type Fact } from './facts';
+export { factsOf, withFact, type Fact } from './facts';
 export { doubtsOf, type Doubt } from './doubts';
 export { connectorsFor, withoutPort, withPort } from './change';

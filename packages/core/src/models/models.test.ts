@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { DEVICE_MODELS, type DeviceModel } from '../catalogue';
 import { modelFile, modelProblems, readModelText, readModelValue } from '../rig';
-import { dbFromRatio } from '../units';
-import { connectorsFor, doubtsOf, factsOf, millivoltsPerPascal, withFact, withoutPort, withPort } from '.';
+import { dbFromRatio, millivoltsPerPascal } from '../units';
+import { connectorsFor, doubtsOf, factsOf, withFact, withoutPort, withPort } from '.';
 
 const byId = (id: string) => DEVICE_MODELS.find((model) => model.id === id)!;
 const ROWS = DEVICE_MODELS.map((model) => [model.id, model] as const);

@@ -1,4 +1,6 @@
+export { makeBench, type Bench } from './bench';
 export * from './chain-offer';
+export { mended, tuned } from './mend';
 export * from './lead-response';
 export * from './try-model';
 export * from './solve-rig';

@@ -48,6 +48,13 @@ describe('the pin view of a lead', () => {
     expect(broken[1]!.volts - broken[0]!.volts).toBeGreaterThan(5);
   });
 
+  it('says what the output behind a contact survives, and only there', () => {
+    expect(pin('0.T').survives).toEqual({ volts: 5.5, milliamps: 5 });
+    expect(pin('0.R').survives).toEqual(pin('0.T').survives);
+    expect(pin('0.S').survives).toBeUndefined();
+    expect(pin('1.2').survives).toBeUndefined();
+  });
+
   it('nothing for a lead there is not', () => {
     expect(pinView(skerryLight, 'ghost')).toBeUndefined();
   });
@@ -63,6 +70,15 @@ describe('two sides in one input (arithmetic)', () => {
     ['one side alone', 1, 0, LIKENESS.speech, 0],
   ])('%s', (_name, left, right, likeness, db) => {
     expect(meetingLevelDb(side(left), side(right), likeness)).toBeCloseTo(db, 2);
+  });
+
+  it.each([
+    // Half up, half down: 10^(3/20) − 10^(−3/20) is 0.7046, −3.04 dB (arithmetic).
+    ['the same, reversed, left 6 dB louder', 1, -1, LIKENESS.speech, 6, -3.04],
+    ['the same, in phase, left 6 dB louder', 1, 1, LIKENESS.speech, 6, 6.53],
+    ['strangers, right 6 dB louder', 1, 1, LIKENESS.wide, -6, 3.97],
+  ])('%s', (_name, left, right, likeness, balanceDb, db) => {
+    expect(meetingLevelDb(side(left), side(right), likeness, balanceDb)).toBeCloseTo(db, 2);
   });
 
   it('the same and reversed is silence, kept finite', () => {

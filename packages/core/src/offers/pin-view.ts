@@ -1,7 +1,8 @@
-import { connectorById } from '../catalogue';
-import { leadPins, solveCircuit, type PinReading } from '../circuit';
+import { connectorById, contactsBetween, type DcTolerance } from '../catalogue';
+import { leadPins, type PinReading } from '../circuit';
 import { LIKENESS, meetingLevelDb } from '../flow';
-import { lookup, plugName, type Rig } from '../rig';
+import { lookup, plugName, type Lookup, type Rig } from '../rig';
+import { circuitOf } from './solve-rig';
 
 /** A stereo programme that meets in one input through a lead. */
 export interface Meeting {
@@ -15,11 +16,33 @@ export interface Meeting {
   wideDb: number;
 }
 
+/** A contact, and the DC that what it touches is stated to survive. */
+export interface OpenedPin extends PinReading {
+  survives?: DcTolerance;
+}
+
 export interface PinView {
   ends: { connector: string; name: string; label: string; plugged: string }[];
-  pins: PinReading[];
+  pins: OpenedPin[];
   meetings: Meeting[];
 }
+
+/** What the output behind a contact of a plug survives; undefined where none is stated. */
+const survivalAt = (find: Lookup, leadId: string, { end, pin }: PinReading): DcTolerance | undefined => {
+  const plugged = find.lead(leadId)?.ends[end];
+  if (!plugged || !('device' in plugged)) return undefined;
+  const plug = find.leadKindOf(leadId)?.ends[end]?.connector ?? '';
+  const socket = find.port(plugged.device, plugged.port)?.connector ?? '';
+  const touched = (contactsBetween(plug, socket) ?? [])
+    .filter(([ofPlug]) => pin === `${end}.${ofPlug}`)
+    .map(([, ofSocket]) => `${plugged.port}.${ofSocket}`);
+  for (const element of find.modelOf(plugged.device)?.elements ?? []) {
+    if (element.kind !== 'output' || !element.tolerates) continue;
+    if (touched.some((contact) => contact === element.plus || contact === element.minus))
+      return element.tolerates;
+  }
+  return undefined;
+};
 
 /** Everything the pin view of a lead shows; undefined when there is no such lead. */
 export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
@@ -29,7 +52,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   if (!lead || !kind) return undefined;
   const pins = leadPins(find, leadId, (connector) => connectorById(connector)?.pins ?? []);
   const owners = new Set(pins.flatMap(({ sounds }) => sounds.map(({ source }) => source)));
-  const { couplings } = solveCircuit(find);
+  const { couplings } = circuitOf(rig);
   const meetings = couplings.flatMap((left): Meeting[] => {
     const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
     if (
@@ -67,7 +90,10 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
       label: end.label,
       plugged: plugName(find, lead.ends[index] ?? null),
     })),
-    pins,
+    pins: pins.map((pin) => {
+      const survives = survivalAt(find, leadId, pin);
+      return survives ? { ...pin, survives } : pin;
+    }),
     meetings,
   };
 };

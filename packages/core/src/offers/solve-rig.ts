@@ -16,7 +16,8 @@ export interface Readings {
 let recent: { rig: Rig; circuit: Circuit }[] = [];
 const REMEMBERED = 3;
 
-const circuitOf = (rig: Rig): Circuit => {
+/** The circuit of a rig: one of those worked out last where the wiring is the same, else worked out now. */
+export const circuitOf = (rig: Rig): Circuit => {
   const known = recent.find((one) => isSameWiring(one.rig, rig));
   const found = { rig, circuit: known?.circuit ?? solveCircuit(lookup(rig)) };
   recent = [found, ...recent.filter((one) => one !== known)].slice(0, REMEMBERED);

@@ -1,7 +1,7 @@
-import { solveCircuit } from '../circuit';
 import { buildFlow, mainWay, positions, usbTree, type FlowEdge, type FlowGraph } from '../flow';
 import { lookup, type Rig } from '../rig';
 import type { PortRef } from '../checks';
+import { circuitOf } from './solve-rig';
 
 /** One place of a trace, with what was lost or gained on the way so far. */
 export interface TraceStep {
@@ -76,7 +76,7 @@ const LOST_DB = -90;
 /** Where a socket's sound comes from and where it goes, each way with its losses. */
 export const traceSocket = (rig: Rig, socket: PortRef): Trace => {
   const find = lookup(rig);
-  const graph = buildFlow(find, solveCircuit(find), usbTree(find));
+  const graph = buildFlow(find, circuitOf(rig), usbTree(find));
   const at = positions(graph);
   const here = nodesAt(rig, socket).filter((node) => graph.nodes.has(node));
   const isEnd = (id: string) => (graph.out.get(id) ?? []).length === 0;

@@ -1,4 +1,4 @@
-import { DEVICE_MODELS, LEAD_KINDS, type ControlValue } from '../catalogue';
+import { leadKindById, modelById, type ControlValue } from '../catalogue';
 import { addDevice, changeDevice, connect, putPerson, putPlacement } from './commands';
 import { applyEdit, type Edit } from './edit';
 import { emptyRig, type App, type Person, type Placement, type Plugged, type Rig } from './types';
@@ -9,12 +9,6 @@ const plug = (ref: string): Plugged => {
   if (slash > 0) return { lead: ref.slice(0, slash), end: Number(ref.slice(slash + 1)) };
   const dot = ref.indexOf('.');
   return { device: ref.slice(0, dot), port: ref.slice(dot + 1) };
-};
-
-const required = <T extends { id: string }>(list: readonly T[], id: string): T => {
-  const found = list.find((item) => item.id === id);
-  if (!found) throw new Error(`The catalogue has no "${id}".`);
-  return found;
 };
 
 /** Rows that describe a rig briefly: for the demo, the tests and the benchmarks. */
@@ -46,7 +40,7 @@ export const buildRig = (rows: RigRows): Rig => {
     rig = applyEdit(rig, edit).rig;
   };
   for (const { id, model, name, place, settings, apps } of rows.devices) {
-    const row = required(DEVICE_MODELS, model);
+    const row = modelById(model);
     apply(
       addDevice(rig, row, {
         id,
@@ -58,7 +52,7 @@ export const buildRig = (rows: RigRows): Rig => {
     if (apps) apply(changeDevice(rig, id, { apps }));
   }
   for (const { kind, ends, lengthM, id, broken } of rows.leads ?? []) {
-    const row = required(LEAD_KINDS, kind);
+    const row = leadKindById(kind);
     const plugged = ends.map((end) => (end === null ? null : plug(end)));
     const edit = connect(rig, row, plugged, lengthM, id);
     apply(edit);

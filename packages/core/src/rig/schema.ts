@@ -216,6 +216,7 @@ const LEAD_KIND = object(
     screen: NAME,
     usb: object({ version: oneOf(['2.0', '3', '1394']), maxLengthM: number(0, 100) }),
     delayMs: number(0, 10_000),
+    maxLengthM: number(0, 1000),
   },
 );
 

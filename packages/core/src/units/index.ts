@@ -2,3 +2,4 @@ export * from './level';
 export * from './johnson-noise';
 export * from './power-sum';
 export * from './speech';
+export * from './sensitivity';

@@ -1,9 +1,5 @@
-import { dbFromRatio, dbuFromVolts, PASCALS_AT_0_DB_SPL } from '../../units';
+import { sensitivityShiftDb } from '../../units';
 import type { DcTolerance, DeviceModel } from '../types';
-
-/** Gain from dB SPL at the capsule to dBu at the output, from a sensitivity in mV/Pa. */
-export const sensitivityShiftDb = (millivoltsPerPascal: number): number =>
-  dbuFromVolts(millivoltsPerPascal / 1000) + dbFromRatio(PASCALS_AT_0_DB_SPL);
 
 interface MicrophoneRow {
   id: string;

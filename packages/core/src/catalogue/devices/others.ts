@@ -1,6 +1,6 @@
 import type { CircuitElement, DeviceModel, Path, Point } from '../types';
 import { joinPieces, preampChannel, streamPoints } from './parts';
-import { sensitivityShiftDb } from './microphones';
+import { sensitivityShiftDb } from '../../units';
 
 const SIDES = ['L', 'R'] as const;
 

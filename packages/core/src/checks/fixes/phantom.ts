@@ -1,4 +1,4 @@
-import { DEVICE_MODELS } from '../../catalogue';
+import { modelById } from '../../catalogue';
 import { changeLead, combineEdits, lookup, removeLead, setControl, type Rig } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { bestLead, after } from './trial';
@@ -95,7 +95,7 @@ const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words
 /** Swaps a condenser for a microphone that needs no supply; the lead and the talker stay. */
 export const swapForDynamic = (rig: Rig, id: string): Fix[] => {
   const device = rig.devices.find((candidate) => candidate.id === id);
-  const dynamic = DEVICE_MODELS.find((model) => model.id === 'mic-dynamic-hand')!;
+  const dynamic = modelById('mic-dynamic-hand');
   if (!device) return [];
   const label = `Use ${withArticle(dynamic.name)} here instead`;
   return [

@@ -1,4 +1,4 @@
-import { contactsBetween, DEVICE_MODELS, LEAD_KINDS, type DeviceModel, type LeadKind } from '../../catalogue';
+import { contactsBetween, LEAD_KINDS, leadKindById, modelById, type LeadKind } from '../../catalogue';
 import {
   addDevice,
   changeLead,
@@ -17,9 +17,6 @@ import type { Fix } from '../finding';
 import { after, bestLead, isHarmed, subRig, type PortRef } from './trial';
 
 /** Fixes that change leads or put something in between. Each returns nothing when it cannot be done. */
-
-const modelById = (id: string): DeviceModel => DEVICE_MODELS.find((model) => model.id === id)!;
-const kindById = (id: string): LeadKind => LEAD_KINDS.find((kind) => kind.id === id)!;
 
 /** The two device sockets a two-ended lead joins. */
 export const socketsOf = (lead: Lead): [PortRef, PortRef] | undefined => {
@@ -154,7 +151,7 @@ export const insertBooster = (
   );
   if (!input || !desk || feed?.kind !== 'feed') return [];
   const id = freeId(rig, 'booster');
-  const xlr = kindById('xlr');
+  const xlr = leadKindById('xlr');
   const edits = [
     removeLead(rig, lead.id),
     addDevice(rig, modelById('booster'), { id, place: find.device(microphone)?.place ?? '' }),
@@ -225,7 +222,7 @@ export const insertBetween = (
   if (!sockets) return [];
   const [from, to] = inSoundOrder(rig, sockets);
   const box = modelById(model);
-  const [first, second] = [kindById(inKind), kindById(outKind)];
+  const [first, second] = [leadKindById(inKind), leadKindById(outKind)];
   const connector = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.connector ?? '';
   const boxIn = box.ports.find(({ side }) => side === 'in')!;
   const boxOut = box.ports.find(({ side }) => side === 'out')!;
@@ -316,7 +313,7 @@ export const insertPad = (rig: Rig, lead: Lead): Fix[] => {
   });
   const pad = connect(
     after(rig, opened),
-    kindById('xlr-pad-20'),
+    leadKindById('xlr-pad-20'),
     [{ lead: lead.id, end }, input],
     0,
     freeId(rig, 'pad'),
@@ -373,7 +370,7 @@ export const useFloatingSupply = (rig: Rig, device: string): Fix[] => {
     ...(present ? [removeLead(rig, present.id)] : []),
     addDevice(rig, supply, { id, place: find.device(device)?.place ?? '' }),
   );
-  const lead = connect(after(rig, bare), kindById('dc-barrel'), [
+  const lead = connect(after(rig, bare), leadKindById('dc-barrel'), [
     { device: id, port: 'dc' },
     { device, port: inlet.id },
   ]);

@@ -1,0 +1,76 @@
+import { modelById, type ControlValue, type DeviceModel } from '../catalogue';
+import { bestLead, matingLeads, type PortRef } from '../checks';
+import {
+  addDevice,
+  applyEdit,
+  changeDevice,
+  connect,
+  emptyRig,
+  freeId,
+  lookup,
+  putPerson,
+  putPlacement,
+  setControl,
+  type App,
+  type Edit,
+  type Rig,
+} from '../rig';
+import type { VoiceEffort } from '../units';
+
+/** A rig being put together the way a careful person would: the best lead each time, by the engine's own judgement. */
+export interface Bench {
+  rig: () => Rig;
+  /** Places a model, of the catalogue by its id or any other as it is; answers with the device's id. */
+  add: (model: string | DeviceModel, name: string, place: string) => string;
+  set: (device: string, control: string, value: ControlValue) => void;
+  /** Joins two sockets by the lead that does it best, long enough; false when no lead goes. */
+  join: (a: PortRef, b: PortRef, lengthM: number) => boolean;
+  apps: (device: string, apps: App[]) => void;
+  talker: (name: string, microphone: string, voice: { effort: VoiceEffort; mouthM: number }) => void;
+}
+
+const longEnough = (lengths: readonly number[], lengthM: number): number =>
+  [...lengths].sort((a, b) => a - b).find((usual) => usual >= lengthM) ?? Math.max(lengthM, ...lengths);
+
+export const makeBench = (name: string): Bench => {
+  let rig = emptyRig(name);
+  const apply = (edit: Edit) => {
+    rig = applyEdit(rig, edit).rig;
+  };
+  return {
+    rig: () => rig,
+    add: (model, deviceName, place) => {
+      const found = typeof model === 'string' ? modelById(model) : model;
+      const id = freeId(rig, found.id);
+      apply(addDevice(rig, found, { id, name: deviceName, place }));
+      return id;
+    },
+    set: (device, control, value) => apply(setControl(rig, device, control, value)),
+    join: (a, b, lengthM) => {
+      // A supply that is still off makes every lead look poor: the first that goes in, then, as the catalogue lists them.
+      const best = bestLead(rig, a, b) ?? matingLeads(rig, a, b)[0];
+      if (!best) return false;
+      apply(
+        connect(rig, best.kind, best.flipped ? [b, a] : [a, b], longEnough(best.kind.usualLengthsM, lengthM)),
+      );
+      return true;
+    },
+    apps: (device, apps) => apply(changeDevice(rig, device, { apps })),
+    talker: (person, microphone, { effort, mouthM }) => {
+      const id = freeId(rig, person.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
+      apply(putPerson(rig, { id, name: person, effort }));
+      const model = lookup(rig).modelOf(microphone);
+      const capsule = model?.points.find(({ role }) => role === 'capsule')?.id ?? 'capsule';
+      apply(
+        putPlacement(rig, {
+          id: `${id}-seat`,
+          person: id,
+          device: microphone,
+          capsule,
+          distanceM: mouthM,
+          offAxisDeg: 0,
+        }),
+      );
+    },
+  };
+};

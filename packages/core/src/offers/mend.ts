@@ -1,0 +1,43 @@
+import type { Finding } from '../checks';
+import { applyEdit, type Rig } from '../rig';
+import { solveRig } from './solve-rig';
+
+/** A rig mended by its own findings' fixes. */
+
+/** More rounds than this mean that two fixes undo one another. */
+const MOST_ROUNDS = 60;
+
+/** Whether a fix only turns a control: it costs nothing and moves nobody. */
+const turnsOnly = ({ edit }: Finding['fixes'][number]): boolean =>
+  edit.steps.every((step) => step.op === 'put' && step.collection === 'devices');
+
+/**
+ * Turns every gain, switch and supply as the findings' own fixes say, until none of them is left to turn.
+ * What would need other gear stays as a finding.
+ */
+export const tuned = (start: Rig): Rig => {
+  let rig = start;
+  const tried = new Set<string>();
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const fix = solveRig(rig)
+      .findings.flatMap(({ id, fixes }) => fixes.map((one) => ({ ...one, key: `${id} ${one.label}` })))
+      .find((one) => turnsOnly(one) && !tried.has(one.key));
+    if (!fix) return rig;
+    tried.add(fix.key);
+    rig = applyEdit(rig, fix.edit).rig;
+  }
+  return rig;
+};
+
+/** The same, and what is still dangerous or at fault is mended with gear as the first fix says: boosters, DI boxes, pads. */
+export const mended = (start: Rig): Rig => {
+  let rig = tuned(start);
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const fix = solveRig(rig)
+      .findings.filter(({ severity }) => severity === 'danger' || severity === 'fault')
+      .flatMap(({ fixes }) => fixes.slice(0, 1))[0];
+    if (!fix) return rig;
+    rig = tuned(applyEdit(rig, fix.edit).rig);
+  }
+  return rig;
+};
