@@ -22,12 +22,14 @@ export class ApiError extends Error {
   }
 }
 
-export const notFound = (what: string, id: string): ApiError =>
+const SHELF_HINT = 'Open the shelf of rigs and choose one from there.';
+
+export const notFound = (what: string, id: string, hint = SHELF_HINT): ApiError =>
   new ApiError(404, {
     code: 'not-found',
     message: `There is no ${what} "${id}".`,
     where: id,
-    hint: 'Open the shelf of rigs and choose one from there.',
+    hint,
   });
 
 export const badRequest = (where: string, message: string, hint: string): ApiError =>

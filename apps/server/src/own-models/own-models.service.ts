@@ -17,6 +17,8 @@ export interface OwnModel {
   model: DeviceModel;
 }
 
+const MODELS_HINT = 'Make an own model from any device of the list, or open a file someone shared.';
+
 const readFile = (file: object): DeviceModel => {
   const read = readModelValue(file);
   if (!read.ok) throw badDocument(read.problems);
@@ -84,7 +86,7 @@ export class OwnModelsService {
     return this.writes.run(async (transaction) => {
       const rows = await this.rows(id, transaction);
       const last = rows.filter(({ document }) => document !== null).at(-1);
-      if (!last) throw notFound('own model', id);
+      if (!last) throw notFound('own model', id, MODELS_HINT);
       const newest = rows.at(-1)!;
       return newest.document === null
         ? this.append(id, newest.revision + 1, JSON.parse(last.document!) as DeviceModel, transaction)
@@ -98,7 +100,7 @@ export class OwnModelsService {
 
   private async newest(id: string, transaction: Transaction): Promise<OwnModelRow> {
     const newest = (await this.rows(id, transaction)).at(-1);
-    if (!newest) throw notFound('own model', id);
+    if (!newest) throw notFound('own model', id, MODELS_HINT);
     return newest;
   }
 

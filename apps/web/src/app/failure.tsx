@@ -1,6 +1,7 @@
-import { Link, useRouteError } from 'react-router';
+import { useRouteError } from 'react-router';
 import type { ErrorBody } from '../server/api';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 
 /** An error in the one shape: what, where, what to do. */
 export const ErrorWords = ({ error, children }: { error: ErrorBody; children?: React.ReactNode }) => (
@@ -47,9 +48,9 @@ export const NotFound = () => (
         hint: 'Choose a rig on the shelf.',
       }}
     >
-      <Link to="/rigs" className="border border-ink bg-action px-3 py-1 text-action-ink">
+      <ButtonLink kind="main" to="/rigs">
         To the shelf
-      </Link>
+      </ButtonLink>
     </ErrorWords>
   </main>
 );

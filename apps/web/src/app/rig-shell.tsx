@@ -1,8 +1,9 @@
 import { setName } from '@diaphon/core';
 import { History, Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { NavLink, Outlet, useParams } from 'react-router';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 import { openRig } from '../store/open-rig';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -130,9 +131,7 @@ export const RigShell = () => {
             <Button kind="main" onClick={() => id && void openRig(dispatch, id)}>
               Try again
             </Button>
-            <Link to="/rigs" className="border border-line px-3 py-1">
-              To the shelf
-            </Link>
+            <ButtonLink to="/rigs">To the shelf</ButtonLink>
           </ErrorWords>
         </main>
       )}

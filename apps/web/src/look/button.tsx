@@ -1,20 +1,11 @@
 import type { ButtonHTMLAttributes } from 'react';
-
-const KINDS = {
-  main: 'bg-action text-action-ink border-action hover:opacity-90',
-  plain: 'bg-sheet text-ink border-line hover:border-ink',
-  quiet: 'bg-transparent text-ink border-transparent hover:border-line',
-};
+import { buttonClass, type ButtonKind } from './button-class';
 
 /** A button in one of three weights: the one thing to do, one of several, or out of the way. */
 export const Button = ({
   kind = 'plain',
   className = '',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: keyof typeof KINDS }) => (
-  <button
-    type="button"
-    className={`inline-flex min-h-[30px] items-center gap-1.5 border px-2.5 py-1 text-left leading-tight disabled:cursor-default disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-shoal ${KINDS[kind]} ${className}`}
-    {...rest}
-  />
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: ButtonKind }) => (
+  <button type="button" className={`${buttonClass(kind)} ${className}`} {...rest} />
 );

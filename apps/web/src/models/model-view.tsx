@@ -8,17 +8,16 @@ import {
   factsOf,
   isOwnModel,
   lookup,
-  modelFile,
   withFact,
   type DeviceModel,
 } from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ErrorWords } from '../app/failure';
 import { Waiting } from '../app/waiting';
 import { Button } from '../look/button';
-import { fileName, saveFile } from '../look/save-file';
+import { ButtonLink } from '../look/button-link';
 import { api, explain, ServerError, type ErrorBody, type OwnModel } from '../server/api';
 import { store, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -27,6 +26,7 @@ import { FactGroups } from './fact-groups';
 import { ModelCheck } from './model-check';
 import { dropDraft, keepDraft, readDraft } from './model-draft';
 import { ModelSockets } from './model-sockets';
+import { saveModel } from './save-model';
 
 const GROUNDS = [
   ['bonded', 'Tied to the room (mains or USB)'],
@@ -260,20 +260,12 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
               Keep as another model
             </Button>
           )}
-          <Button
-            disabled={hasErrors}
-            onClick={() =>
-              saveFile(
-                fileName(model.name, 'model.json'),
-                new Blob([JSON.stringify(modelFile(model), null, 2)], { type: 'application/json' }),
-              )
-            }
-          >
+          <Button disabled={hasErrors} onClick={() => saveModel(model)}>
             Save as a file, to share
           </Button>
-          <Link to={`/rigs/${rigId}/wiring${device ? `?device=${device}` : ''}`} className="py-1 underline">
+          <ButtonLink to={`/rigs/${rigId}/wiring${device ? `?device=${device}` : ''}`}>
             Back to the wiring
-          </Link>
+          </ButtonLink>
           {hasErrors && <p className="text-fault">A field does not make sense yet; it is marked.</p>}
         </div>
         {error && (

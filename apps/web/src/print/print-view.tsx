@@ -1,7 +1,8 @@
 import { patchList, type PatchRow } from '@diaphon/core';
 import { format } from 'date-fns';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 import { useAppSelector } from '../store/store';
 
 const Label = ({ row, end }: { row: PatchRow; end: 'from' | 'to' }) => {
@@ -34,12 +35,7 @@ export const PrintView = () => {
         <Button kind="main" onClick={() => window.print()}>
           Print
         </Button>
-        <Link
-          to={`/rigs/${id}/wiring`}
-          className="inline-flex min-h-[30px] items-center border border-line bg-sheet px-2.5 py-1"
-        >
-          Back to the wiring
-        </Link>
+        <ButtonLink to={`/rigs/${id}/wiring`}>Back to the wiring</ButtonLink>
       </div>
       <h2 className="text-[18px] font-bold">{rig.name}: patch list</h2>
       <p className="text-faint">

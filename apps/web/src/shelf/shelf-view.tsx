@@ -1,12 +1,14 @@
 import { formatDistanceToNow } from 'date-fns';
 import { readRigText, SEVERITIES, type Problem } from '@diaphon/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ErrorWords } from '../app/failure';
 import { FileProblems } from '../app/file-problems';
 import { TopBar } from '../app/top-bar';
 import { Waiting } from '../app/waiting';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
+import { FileButton } from '../look/file-button';
 import { Dialog } from '../look/dialog';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { api, explain, type ErrorBody, type RigOnShelf } from '../server/api';
@@ -112,7 +114,6 @@ export const ShelfView = () => {
   const [isNew, setIsNew] = useState(false);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [note, setNote] = useState('');
-  const picker = useRef<HTMLInputElement>(null);
 
   const attempt = useCallback(async (work: () => Promise<unknown>) => {
     try {
@@ -157,25 +158,14 @@ export const ShelfView = () => {
             >
               Reset the demo
             </Button>
-            <Link
-              to="/advice"
-              className="border border-line bg-sheet px-2.5 py-1 leading-tight hover:border-ink"
-            >
-              Before buying
-            </Link>
-            <Button onClick={() => picker.current?.click()}>Open a file</Button>
-            <input
-              ref={picker}
-              type="file"
+            <ButtonLink to="/advice">Before buying</ButtonLink>
+            <FileButton
+              label="Rig file"
               accept=".json,application/json"
-              aria-label="Rig file"
-              className="hidden"
-              onChange={(event) => {
-                const file = event.target.files?.[0];
-                event.target.value = '';
-                if (file) void openFile(file);
-              }}
-            />
+              onFile={(file) => void openFile(file)}
+            >
+              Open a file
+            </FileButton>
             <Button kind="main" onClick={() => setIsNew(true)}>
               New rig
             </Button>

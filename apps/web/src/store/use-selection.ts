@@ -6,7 +6,7 @@ export interface Selection {
   device?: string;
   lead?: string;
   strand?: string;
-  /** A sheet opened on what is selected: `pins` of a lead, or the port whose sound is traced. */
+  /** A sheet opened on what is selected: `pins` or `plug-1` of a lead, or the port whose sound is traced. */
   open?: string;
 }
 

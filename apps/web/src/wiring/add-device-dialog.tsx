@@ -2,18 +2,18 @@ import {
   addDevice,
   DEVICE_KINDS,
   DEVICE_MODELS,
-  modelFile,
   readModelText,
   type DeviceKind,
   type DeviceModel,
   type Problem,
 } from '@diaphon/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ProblemList } from '../app/file-problems';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import { fileName, saveFile } from '../look/save-file';
+import { FileButton } from '../look/file-button';
+import { saveModel } from '../models/save-model';
 import { api, explain, type OwnModel } from '../server/api';
 import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -84,12 +84,7 @@ const ModelRow = ({ model, own, onAdd, onChange, onRemove }: ModelRowProps) => (
             kind="quiet"
             className="!min-h-[26px]"
             aria-label={`Save ${model.name} as a file`}
-            onClick={() =>
-              saveFile(
-                fileName(model.name, 'model.json'),
-                new Blob([JSON.stringify(modelFile(model), null, 2)], { type: 'application/json' }),
-              )
-            }
+            onClick={() => saveModel(model)}
           >
             To file
           </Button>
@@ -122,7 +117,6 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   const [removed, setRemoved] = useState<OwnModel | null>(null);
   const [failure, setFailure] = useState('');
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
-  const picker = useRef<HTMLInputElement>(null);
   const [recent] = useState(() => recentModels(localStorage));
 
   const attempt = useCallback(async (work: () => Promise<unknown>) => {
@@ -206,21 +200,14 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
             ))}
           </select>
         </label>
-        <Button className="self-end" onClick={() => picker.current?.click()}>
-          Open a model file
-        </Button>
-        <input
-          ref={picker}
-          type="file"
+        <FileButton
+          label="Model file"
           accept=".json,application/json"
-          aria-label="Model file"
-          className="hidden"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = '';
-            if (file) void openFile(file);
-          }}
-        />
+          className="self-end"
+          onFile={(file) => void openFile(file)}
+        >
+          Open a model file
+        </FileButton>
       </form>
       <p role="status" className="small-caps py-2">
         {removed && (

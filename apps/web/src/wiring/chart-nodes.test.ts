@@ -59,7 +59,7 @@ describe('what the chart draws', () => {
   });
 
   it('a device in a shut place is shown by that place', () => {
-    const [place] = placesOf(model);
+    const [place] = placesOf(model.boxes);
     const { boxes } = shutPlaces(model, new Set([place!]));
     expect(boxShowing(boxes, 'keeper-mic')!.place).toBe(place);
     expect(boxShowing(boxes, 'mixer')!.id).toBe('mixer');

@@ -3,9 +3,9 @@ import { BOX, type ChartBox, type ChartModel, type ChartPort } from './chart-mod
 /** A place that is shut is drawn as one box; its id cannot meet a device's, which has no stroke in it. */
 export const placeBoxId = (place: string): string => `place/${place}`;
 
-/** The places of a chart, in the order they first appear; a box that stands nowhere belongs to none. */
-export const placesOf = ({ boxes }: ChartModel): string[] => [
-  ...new Set(boxes.flatMap(({ place }) => (place ? [place] : []))),
+/** The places of devices or boxes, in the order they first appear; what stands nowhere belongs to none. */
+export const placesOf = (things: readonly { place?: string }[]): string[] => [
+  ...new Set(things.flatMap(({ place }) => (place ? [place] : []))),
 ];
 
 /**
@@ -32,7 +32,7 @@ export const shutPlaces = (model: ChartModel, shut: ReadonlySet<string>): ChartM
   const lines = model.lines
     .filter(({ from, to }) => !(isShut(from.box) && boxes.get(from.box)!.place === boxes.get(to.box)?.place))
     .map((line) => ({ ...line, from: stand(line.id, line.from), to: stand(line.id, line.to) }));
-  const shutBoxes = placesOf(model)
+  const shutBoxes = placesOf(model.boxes)
     .filter((place) => shut.has(place))
     .map((place): ChartBox => {
       const rows = { left: 0, right: 0 };

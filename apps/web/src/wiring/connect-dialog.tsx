@@ -100,6 +100,7 @@ const Offer = ({ offer, owned, onUse }: { offer: LeadOffer; owned: string; onUse
       <span className="min-w-0 flex-1">
         <b>{offer.name}</b>
         <span className="block text-[12.5px] text-faint">{offer.about}</span>
+        {offer.also && <span className="block text-[12.5px]">{offer.also}</span>}
         <span className="block" style={{ color: isGood ? 'var(--good)' : SEVERITY_COLOUR[verdict] }}>
           <b>{isGood ? 'Good' : SEVERITY_WORDS[verdict]}:</b> {offer.words}
         </span>

@@ -4,6 +4,7 @@ import { memo, useEffect, useState } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { BOX, type ChartBox, type ChartPort } from './chart-model';
 import { ConnectorFace } from './connector-face';
+import { PortMark } from './port-mark';
 
 export interface BoxData extends Record<string, unknown> {
   box: ChartBox;
@@ -97,7 +98,7 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
     >
       <button
         data-box={box.id}
-        className={`nodrag flex w-full items-center gap-1.5 border-b border-hair bg-sheet px-2.5 text-left `}
+        className="nodrag flex w-full items-center gap-1.5 border-b border-hair bg-sheet px-2.5 text-left"
         style={{ height: BOX.head - 4 }}
         onClick={(event) => {
           event.stopPropagation();
@@ -155,12 +156,7 @@ export const LeadKnot = memo(({ data }: NodeProps & { data: BoxData }) => {
       </button>
       {box.ports.map((port) => (
         <div key={port.id}>
-          <span
-            className="absolute bg-ink"
-            style={{ top: port.y - 4, [port.side]: -4, width: 8, height: 8 }}
-            aria-hidden
-          />
-
+          <PortMark port={port} />
           <span
             className={`absolute flex items-center gap-1 px-2 text-[11.5px] text-faint ${port.side === 'left' ? 'left-0' : 'right-0 flex-row-reverse'}`}
             style={{ top: port.y - 9, height: 18 }}

@@ -8,8 +8,8 @@ import {
   type PortRef,
   type Rig,
 } from '@diaphon/core';
-import { Link } from 'react-router';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
 import { ConnectorFace } from './connector-face';
@@ -126,13 +126,9 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
         </datalist>
       </section>
       <div className="flex flex-wrap items-center gap-2 px-3 pb-3">
-        <Link
-          to={`../model?device=${device.id}`}
-          relative="path"
-          className="border border-line bg-sheet px-2.5 py-1 leading-tight hover:border-ink"
-        >
+        <ButtonLink to={`../model?device=${device.id}`} relative="path">
           {isOwnModel(model) ? 'Change this own model' : 'Make an own model from this'}
-        </Link>
+        </ButtonLink>
         <Button
           onClick={() => {
             edit((now) => removeDevice(now, device.id), { announce: true });

@@ -1,7 +1,7 @@
 import { patchListCsv, type Rig } from '@diaphon/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 import { Dialog } from '../look/dialog';
 import { fileName, saveFile } from '../look/save-file';
 import { chartModel } from './chart-model';
@@ -39,12 +39,9 @@ export const ExportDialog = ({ rig, rigId, onClose }: { rig: Rig; rigId: string;
         </p>
       )}
       <section aria-label="Save" className="flex flex-wrap gap-2">
-        <Link
-          to={`/rigs/${rigId}/print`}
-          className="inline-flex min-h-[30px] items-center border border-action bg-action px-2.5 py-1 text-action-ink"
-        >
+        <ButtonLink kind="main" to={`/rigs/${rigId}/print`}>
           Patch list and lead labels to print
-        </Link>
+        </ButtonLink>
         <Button
           onClick={() =>
             saveFile(

@@ -4,6 +4,7 @@ import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity'
 import type { ChartBox } from './chart-model';
 import { gravestOf, type ChartState } from './chart-nodes';
 import { Leads } from './lead-layer';
+import { pressable } from './press';
 
 export interface SketchData extends Record<string, unknown> {
   state: ChartState;
@@ -54,21 +55,13 @@ const FarBox = ({ state, box }: { state: ChartState; box: ChartBox }) => {
   return (
     <g
       transform={`translate(${at.x} ${at.y})`}
-      role="button"
-      tabIndex={0}
       data-box={box.id}
-      aria-label={`${severity ? `${SEVERITY_WORDS[severity]}: ` : ''}${box.kind === 'place' ? 'Open ' : ''}${name}`}
-      aria-pressed={isSelected}
       className="nopan cursor-pointer"
-      onClick={(event) => {
-        event.stopPropagation();
-        choose();
-      }}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        choose();
-      }}
+      {...pressable(
+        `${severity ? `${SEVERITY_WORDS[severity]}: ` : ''}${box.kind === 'place' ? 'Open ' : ''}${name}`,
+        isSelected,
+        choose,
+      )}
     >
       <rect
         width={box.width}

@@ -70,7 +70,7 @@ const nodeOf = (box: ChartBox, at: Corner | undefined): ElkNode => ({
 
 const run = async (model: ChartModel, isGrouped: boolean, from?: ChartLayout): Promise<ChartLayout> => {
   elk ??= new ELK({ workerFactory: () => new Worker(elkWorkerUrl) });
-  const places = isGrouped ? placesOf(model) : [];
+  const places = isGrouped ? placesOf(model.boxes) : [];
   const keeping = from ? KEEPING : {};
   const corner = (box: ChartBox): Corner | undefined => {
     const at = from?.boxes[box.id];

@@ -1,4 +1,13 @@
-import { changeLead, connectorById, lookup, plugName, removeLead, type Lead, type Rig } from '@diaphon/core';
+import {
+  changeLead,
+  connectorById,
+  lookup,
+  otherSide,
+  plugName,
+  removeLead,
+  type Lead,
+  type Rig,
+} from '@diaphon/core';
 import { Button } from '../look/button';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
@@ -33,14 +42,14 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
       />
       <ul className="px-3 py-2">
         {kind.ends.map((end, index) => {
-          const plugged = lead.ends[index] ?? null;
+          const plugged = otherSide(rig, lead.id, index);
           return (
             <li key={end.label} className="flex items-center gap-2 py-0.5">
               <ConnectorFace id={end.connector} />
               <span className="min-w-0 flex-1">
                 {plugged && 'device' in plugged ? (
                   <button
-                    className="truncate text-left underline"
+                    className="block max-w-full truncate text-left underline"
                     onClick={() => onSelect({ device: plugged.device })}
                   >
                     {plugName(find, plugged)}
@@ -50,6 +59,14 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
                 )}
                 <span className="block text-[12px] text-faint">{connectorById(end.connector)?.name}</span>
               </span>
+              <Button
+                kind="quiet"
+                className="!min-h-[26px] underline"
+                aria-label={`${plugged ? 'Move' : 'Plug in'} the ${end.label}`}
+                onClick={() => onSelect({ lead: lead.id, open: `plug-${index}` })}
+              >
+                {plugged ? 'Move' : 'Plug in'}
+              </Button>
             </li>
           );
         })}

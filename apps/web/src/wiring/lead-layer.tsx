@@ -4,6 +4,7 @@ import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity'
 import type { ChartLine } from './chart-model';
 import type { ChartState } from './chart-nodes';
 import { markPoint, roundedPath } from './lead-path';
+import { pressable } from './press';
 
 const MARK = 18;
 const LETTER = 6.6;
@@ -34,20 +35,12 @@ const Lead = ({ state, line, isFar, isNamed, onPoint }: LeadProps) => {
   const nameWidth = line.name.length * LETTER + 10;
   return (
     <g
-      role="button"
-      tabIndex={0}
-      aria-label={`Lead: ${line.name}${severity ? `, ${SEVERITY_WORDS[severity].toLowerCase()}` : ''}`}
-      aria-pressed={isSelected}
       className="lead nopan pointer-events-auto cursor-pointer"
-      onClick={(event) => {
-        event.stopPropagation();
-        choose();
-      }}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        choose();
-      }}
+      {...pressable(
+        `Lead: ${line.name}${severity ? `, ${SEVERITY_WORDS[severity].toLowerCase()}` : ''}`,
+        isSelected,
+        choose,
+      )}
       onPointerEnter={() => onPoint(line.id)}
       onPointerLeave={() => onPoint(null)}
       onFocus={() => onPoint(line.id)}

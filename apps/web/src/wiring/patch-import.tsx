@@ -10,6 +10,7 @@ import {
 } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { Button } from '../look/button';
+import { FileButton } from '../look/file-button';
 import { useEdit } from '../store/use-edit';
 
 /** A patch list from a spreadsheet: which column is what, then row by row what would be taken and what not, and why. */
@@ -34,16 +35,15 @@ export const PatchImport = ({ rig, onDone }: { rig: Rig; onDone: () => void }) =
       <p className="text-faint">
         A CSV file with one row for each lead. The devices have to be in the rig already.
       </p>
-      <input
-        type="file"
-        aria-label="Patch list file"
-        accept=".csv,text/csv,text/plain"
-        className="mt-2 block"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void open(file);
-        }}
-      />
+      <div className="mt-2">
+        <FileButton
+          label="Patch list file"
+          accept=".csv,text/csv,text/plain"
+          onFile={(file) => void open(file)}
+        >
+          Open a patch list
+        </FileButton>
+      </div>
       {table?.problem && (
         <p role="alert" className="pt-2 text-fault">
           {table.problem}

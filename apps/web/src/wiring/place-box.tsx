@@ -5,6 +5,7 @@ import { memo } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { BOX, type ChartBox } from './chart-model';
 import { ConnectorFace } from './connector-face';
+import { PortMark } from './port-mark';
 
 export interface FrameData extends Record<string, unknown> {
   place: string;
@@ -19,7 +20,7 @@ export const PlaceFrame = memo(({ data, width, height }: NodeProps & { data: Fra
       style={{ width, height }}
     >
       <button
-        className={`nodrag nopan pointer-events-auto flex max-w-full items-center gap-1.5 px-3 py-1.5 font-bold `}
+        className="nodrag nopan pointer-events-auto flex max-w-full items-center gap-1.5 px-3 py-1.5 font-bold"
         onClick={data.onShut}
         aria-label={`Shut ${data.place}`}
         title={`Draw everything in ${data.place} as one box`}
@@ -52,7 +53,7 @@ export const PlaceBox = memo(({ data }: NodeProps & { data: PlaceBoxData }) => {
     >
       <button
         data-box={box.id}
-        className={`nodrag nopan flex w-full items-center gap-1.5 px-2.5 text-left border-b border-hair`}
+        className="nodrag nopan flex w-full items-center gap-1.5 border-b border-hair px-2.5 text-left"
         style={{ height: BOX.head - 4 }}
         onClick={onOpen}
         aria-label={`Open ${box.place}${severity ? `, ${SEVERITY_WORDS[severity].toLowerCase()} inside` : ''}`}
@@ -60,7 +61,6 @@ export const PlaceBox = memo(({ data }: NodeProps & { data: PlaceBoxData }) => {
         {severity && <SeverityMark severity={severity} />}
         <span className="min-w-0 flex-1">
           <span className="block truncate leading-tight font-bold">{box.place}</span>
-
           <span className="block text-[11.5px] leading-tight text-faint">
             {count} {count === 1 ? 'device' : 'devices'}, shut
           </span>
@@ -69,12 +69,7 @@ export const PlaceBox = memo(({ data }: NodeProps & { data: PlaceBoxData }) => {
       </button>
       {box.ports.map((port) => (
         <div key={port.id}>
-          <span
-            className="absolute bg-ink"
-            style={{ top: port.y - 4, [port.side]: -4, width: 8, height: 8 }}
-            aria-hidden
-          />
-
+          <PortMark port={port} />
           <span
             className={`absolute flex ${box.ports.every(({ side }) => side === port.side) ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${port.side === 'left' ? 'left-0' : 'right-0 flex-row-reverse text-right'}`}
             style={{ top: port.y - BOX.row / 2, height: BOX.row }}

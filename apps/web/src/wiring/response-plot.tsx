@@ -1,4 +1,4 @@
-import type { ResponseReading } from '@diaphon/core';
+import { DULL_DB, type ResponseReading } from '@diaphon/core';
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
 
 const WORDS: Record<number, string> = { 100: '100', 1000: '1 k', 10_000: '10 k', 20_000: '20 k' };
@@ -30,7 +30,7 @@ const ResponsePlot = ({ reading, width }: { reading: ResponseReading; width: num
           stroke="var(--faint)"
           tick={{ fontSize: 11, fill: 'var(--faint)' }}
         />
-        <ReferenceLine y={-3} stroke="var(--caution)" strokeDasharray="4 4" />
+        <ReferenceLine y={-DULL_DB} stroke="var(--caution)" strokeDasharray="4 4" />
         <Line dataKey="db" stroke="var(--ink)" strokeWidth={2} dot={false} isAnimationActive={false} />
       </LineChart>
     </div>

@@ -95,7 +95,8 @@ const Chart = (props: WiringChartProps) => {
   useChartView(model, layout, places, selection);
   const chart = useRef<HTMLDivElement>(null);
   const isFar = useIsFar(isLargeChart(model));
-  const isPartly = useIsPartly(layout ? extentOf(model, layout) : NOTHING);
+  const extent = useMemo(() => (layout ? extentOf(model, layout) : NOTHING), [model, layout]);
+  const isPartly = useIsPartly(extent);
   const ring = useMemo(() => {
     const isSaid = findings.some(
       ({ code, places: at }) =>

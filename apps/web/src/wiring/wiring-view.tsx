@@ -6,9 +6,8 @@ import { useParams } from 'react-router';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
-import { FindDevice } from './find-device';
 import { placesOf } from './chart-places';
-import { chartModel } from './chart-model';
+import { FindDevice } from './find-device';
 import { usePlaces } from './use-places';
 import { WiringChart } from './wiring-chart';
 
@@ -21,10 +20,15 @@ const Inspector = lazy(async () => ({ default: (await import('./inspector')).Ins
 const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dialog')).PinViewDialog }));
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog')).ExportDialog }));
 const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-dialog')).StockDialog }));
+const PlugDialog = lazy(async () => ({ default: (await import('./plug-dialog')).PlugDialog }));
 const NotesDialog = lazy(async () => ({ default: (await import('./notes-dialog')).NotesDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
 const NONE: never[] = [];
+
+/** The plug whose sheet is open: `plug-1` in the address is the second of the lead. */
+const openPlug = (open: string | undefined): number | undefined =>
+  open?.startsWith('plug-') ? Number(open.slice(5)) : undefined;
 
 /** The rig drawn as a chart, what is wrong with it beside it, and what is selected. */
 export const WiringView = () => {
@@ -52,7 +56,8 @@ export const WiringView = () => {
     },
     [select],
   );
-  const names = useMemo(() => placesOf(chartModel(rig)), [rig]);
+  const names = useMemo(() => placesOf(rig.devices), [rig.devices]);
+  const plug = openPlug(selection.open);
   const selected = useMemo(
     () =>
       (selection.device && rig.devices.some(({ id }) => id === selection.device)) ||
@@ -144,6 +149,14 @@ export const WiringView = () => {
           <PinViewDialog
             rig={rig}
             lead={selection.lead}
+            onClose={() => select(selection.lead ? { lead: selection.lead } : {})}
+          />
+        )}
+        {selection.lead && plug !== undefined && (
+          <PlugDialog
+            rig={rig}
+            lead={selection.lead}
+            end={plug}
             onClose={() => select(selection.lead ? { lead: selection.lead } : {})}
           />
         )}

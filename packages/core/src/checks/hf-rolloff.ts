@@ -1,10 +1,7 @@
-import { couplingLevel } from '../circuit';
+import { couplingLevel, DULL_DB } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { insertDiBox, shortenLead } from './fixes/rewire';
-
-/** Less than this lost at 20 kHz is not heard, dB. Common practice, no published source. */
-const LOST_DB = 3;
 
 /** The lead's capacitance and the source's impedance take the top of the band away. */
 export const hfRolloff: Check = (solved) => {
@@ -15,7 +12,7 @@ export const hfRolloff: Check = (solved) => {
     const element = find
       .modelOf(coupling.from.device)
       ?.elements.find(({ id }) => id === coupling.from.element);
-    if (element?.kind !== 'output' || lost < LOST_DB || dbFromRatio(couplingLevel(coupling)) < -40) continue;
+    if (element?.kind !== 'output' || lost < DULL_DB || dbFromRatio(couplingLevel(coupling)) < -40) continue;
     const name = find.device(coupling.from.device)?.name ?? coupling.from.device;
     const port = element.plus.split('.')[0]!;
     const lead = find.inPort(coupling.from.device, port)?.lead;
@@ -43,7 +40,7 @@ export const hfRolloff: Check = (solved) => {
             from: `${kind.picofaradsPerM} pF/m, lead kind (common practice)`,
           },
         ],
-        fixes: [...shortenLead(rig, lead, 0.7 * (LOST_DB / lost)), ...insertDiBox(rig, lead)],
+        fixes: [...shortenLead(rig, lead, 0.7 * (DULL_DB / lost)), ...insertDiBox(rig, lead)],
       }),
     );
   }

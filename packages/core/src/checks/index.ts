@@ -28,7 +28,7 @@ import { wrongSignalKind } from './wrong-signal-kind';
 export * from './finding';
 export { layChain, shortestChain } from './fixes/adapter-chain';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
-export { humAt, type Hum } from './interference';
+export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 
 /** Every check. A new one plugs in by being listed here. */
 export const CHECKS: Check[] = [

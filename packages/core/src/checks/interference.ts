@@ -15,6 +15,9 @@ export interface Hum {
   source: Coupling;
 }
 
+/** Hum this far down is nobody's concern, and its figure nobody's either, dB. Common practice, no published source. */
+export const INAUDIBLE_HUM_DB = 120;
+
 /** Hum against sound at an input; undefined where nothing is picked up or no sound arrives. */
 export const humAt = (circuit: Circuit, find: Lookup, input: InputReading): Hum | undefined => {
   if (input.interferenceVolts <= 0) return undefined;

@@ -1,4 +1,5 @@
 import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M } from '../rig';
+import { ratioFromDb } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { humAt } from './interference';
 import { insertDiBox, shortenLead, useOtherInput } from './fixes/rewire';
@@ -47,7 +48,7 @@ export const longUnbalanced: Check = (solved) => {
         ],
         fixes: [
           ...insertDiBox(rig, lead),
-          ...shortenLead(rig, lead, 10 ** ((hum.underSoundDb - WANTED_DISTANCE_DB) / 20)),
+          ...shortenLead(rig, lead, ratioFromDb(hum.underSoundDb - WANTED_DISTANCE_DB)),
           ...useOtherInput(rig, lead),
         ],
       }),

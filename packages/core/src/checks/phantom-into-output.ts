@@ -1,3 +1,4 @@
+import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { feedOfInput, switchFeed } from './fixes/phantom';
 import { insertLaptopIsolator, unplug, useOtherInput } from './fixes/rewire';
@@ -11,7 +12,7 @@ export const phantomIntoOutput: Check = (solved) => {
     const element = model?.elements.find(({ id }) => id === reading.element);
     if (element?.kind !== 'output' || !element.tolerates || element.signal === 'microphone') continue;
     const limit = element.tolerates;
-    if (reading.idleVolts <= limit.volts && reading.milliamps <= limit.milliamps) continue;
+    if (survivesDc(limit, reading)) continue;
     const port = model!.ports.find(({ id }) => element.plus.startsWith(`${id}.`))!;
     const key = `${reading.device}:${port.id}`;
     if (found.has(key)) continue;

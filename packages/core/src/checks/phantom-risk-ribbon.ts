@@ -1,3 +1,4 @@
+import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Finding, type Solved } from './finding';
 import { switchFeed, type FeedRef } from './fixes/phantom';
 import { useBestLead } from './fixes/rewire';
@@ -12,7 +13,7 @@ export const phantomRiskRibbon: Check = (solved) => {
     const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
     if (element?.kind !== 'output' || element.drive !== 'floating' || !element.tolerates) return [];
     const limit = element.tolerates;
-    const isHurt = reading.volts > limit.volts || reading.milliamps > limit.milliamps;
+    const isHurt = !survivesDc(limit, reading);
     if (limit.volts > 10 || (!isHurt && reading.legVolts < SUPPLY_THERE_VOLTS)) return [];
     const name = find.device(reading.device)?.name ?? reading.device;
     const lead = find.inPort(reading.device, element.plus.split('.')[0]!)?.lead;

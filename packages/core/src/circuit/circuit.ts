@@ -1,3 +1,4 @@
+import type { DcTolerance } from '../catalogue';
 import type { Lookup } from '../rig';
 import { findGroundLoops, type GroundLoop } from './ground-loops';
 import { joinPins, type Mismatch } from './nets';
@@ -72,6 +73,10 @@ export interface OutputDcReading extends ElementRef {
   /** On its legs against the room's ground: what is there equally on both does no harm. */
   legVolts: number;
 }
+
+/** Whether an output survives the DC on it: few enough volts, or a supply too weak to push much through it. */
+export const survivesDc = (limit: DcTolerance, { idleVolts, milliamps }: OutputDcReading): boolean =>
+  idleVolts <= limit.volts && milliamps <= limit.milliamps;
 
 export interface Circuit {
   couplings: Coupling[];

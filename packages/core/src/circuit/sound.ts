@@ -1,5 +1,6 @@
 import type { InputElement } from '../catalogue';
 import type { Lookup } from '../rig';
+import { ratioFromDb } from '../units';
 import type { Clash, Coupling, InputReading, TerminalReading } from './circuit';
 import { splitIslands, type Nets } from './nets';
 import { INTERFERENCE, partsOf } from './parts';
@@ -10,6 +11,9 @@ import { solveIsland, type Complex, type Solution } from './solve';
 /** Where sound is judged: the middle of the band, and its top, where leads and impedances take their toll. */
 export const MID_BAND_HZ = 1000;
 export const TOP_OF_BAND_HZ = 20_000;
+
+/** A loss at the top of the band from which a sound is heard as dull, dB. Common practice, no published source. */
+export const DULL_DB = 3;
 
 /** Below this an output is not heard at an input at all: −200 dB. */
 const NOTHING = 1e-10;
@@ -59,7 +63,7 @@ const interferenceAt = (across: Across, device: string, element: InputElement): 
   if (element.drive !== 'differential') return magnitude(plus);
   const other = across(INTERFERENCE, device, element.minus!, element.ground);
   const common = { re: (plus.re + other.re) / 2, im: (plus.im + other.im) / 2 };
-  const rejection = 10 ** (-(element.commonModeRejectionDb ?? USUAL_COMMON_MODE_REJECTION_DB) / 20);
+  const rejection = ratioFromDb(-(element.commonModeRejectionDb ?? USUAL_COMMON_MODE_REJECTION_DB));
   return Math.hypot(magnitude(minus(plus, other)), magnitude(common) * rejection);
 };
 

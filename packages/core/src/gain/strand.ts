@@ -8,7 +8,7 @@ import {
   type FlowNode,
   type FlowSource,
 } from '../flow';
-import type { Db, LevelUnit } from '../units';
+import { dbFromRatio, type Db, type LevelUnit } from '../units';
 
 /** One stage a sound passes: its level there, the noise under it, the ceiling over it. Levels in `unit`. */
 export interface Stage {
@@ -83,7 +83,7 @@ const stagesAlong = (
   const stage = (id: string, edge: FlowEdge | null): Stage => {
     const node = graph.nodes.get(id)!;
     const factor = amplitude.get(id) ?? { re: 0, im: 0 };
-    const level = source.level + 20 * Math.log10(Math.max(1e-15, Math.hypot(factor.re, factor.im)));
+    const level = source.level + dbFromRatio(Math.max(1e-15, Math.hypot(factor.re, factor.im)));
     const floor = noise.get(id);
     const under = floor === undefined || !Number.isFinite(floor) ? null : floor;
     return {

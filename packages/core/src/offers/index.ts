@@ -7,4 +7,5 @@ export * from './solve-rig';
 export * from './preview';
 export * from './lead-offers';
 export * from './pin-view';
+export * from './plug-moves';
 export * from './trace';

@@ -1,3 +1,4 @@
+import { couplingLevel } from '../circuit';
 import { buildRig, applyEdit, readRigValue } from '../rig';
 import { offerChain } from './chain-offer';
 import { offerLeads } from './lead-offers';
@@ -38,6 +39,27 @@ describe('only leads that mate are offered, each with its verdict', () => {
       return offerLeads(desk, ref(a), ref(b)).map(({ kind, verdict }) => [kind, verdict]);
     };
     expect(kinds('mixer.aux', 'laptop.jack')).toEqual(kinds('laptop.jack', 'mixer.aux'));
+  });
+
+  it('a stereo output into one of two inputs: a splitter, its other plug into the next', () => {
+    const rig = buildRig({
+      name: 'two lapels',
+      devices: [
+        { id: 'receiver', model: 'receiver-dual', settings: { mode: 'stereo' } },
+        { id: 'box', model: 'interface-2' },
+      ],
+    });
+    const offers = (port: string) =>
+      offerLeads(rig, { device: 'receiver', port: 'out' }, { device: 'box', port });
+    const [first] = offers('in1');
+    expect(first).toMatchObject({ kind: 'mini-two-ts', verdict: 'good' });
+    expect(first!.also).toBe('Third plug (ring plug): into Two-input USB interface, Input 2.');
+    const { circuit } = solveRig(applyEdit(rig, first!.edit).rig);
+    const heard = circuit.couplings.filter((coupling) => couplingLevel(coupling) > 0.5);
+    // Each side on an input of its own, and nowhere else.
+    expect(heard.map(({ from, to }) => [from.element, to.element])).toHaveLength(2);
+    expect(new Set(heard.map(({ to }) => to.element)).size).toBe(2);
+    expect(offers('in2')[0]!.also).toContain('Input 1');
   });
 
   it('nothing for sockets that no lead joins, or that are taken', () => {

@@ -1,9 +1,10 @@
 import { figureText, humAt, matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
 import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
-import { connect, lookup, tryEdit, type Edit, type Rig } from '../rig';
+import { connect, lookup, plugName, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
 import { solveRig } from './solve-rig';
+import { splitLeads } from './split-leads';
 
 /** A lead that goes into both sockets, and what would happen. */
 export interface LeadOffer {
@@ -14,6 +15,8 @@ export interface LeadOffer {
   /** `good` when nothing new is found and the lead carries something; else the gravest new finding, or a caution. */
   verdict: 'good' | Finding['severity'];
   words: string;
+  /** Where the third plug of a splitting lead goes. */
+  also?: string;
   /** What the room's hum would be at the input this lead feeds; absent where no sound arrives on wires. */
   hum?: { humDbu: number; underSoundDb: number };
   findings: Finding[];
@@ -74,15 +77,26 @@ const judge = (
 };
 
 /**
- * Leads that mate with two sockets, in either direction, each tried on the whole rig first.
+ * Leads that mate with two sockets, in either direction, each tried on the whole rig first; of leads with three plugs
+ * two of them.
  * @returns the ones that do no harm first
  */
 export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
   const find = lookup(rig);
   if (find.inPort(a.device, a.port) || find.inPort(b.device, b.port)) return [];
   const before = new Set(solveRig(rig).findings.map(({ id }) => id));
-  const offers = matingLeads(rig, a, b).flatMap(({ kind, flipped }): LeadOffer[] => {
-    const edit = connect(rig, kind, flipped ? [b, a] : [a, b]);
+  const straight = matingLeads(rig, a, b).map(({ kind, flipped }) => ({
+    kind,
+    ends: flipped ? [b, a] : [a, b],
+    also: undefined,
+  }));
+  const split = splitLeads(rig, a, b).map(({ kind, ends, third }) => ({
+    kind,
+    ends,
+    also: `Third plug (${kind.ends[third]!.label}): ${ends[third] ? `into ${plugName(find, ends[third])}` : 'stays free'}.`,
+  }));
+  const offers = [...straight, ...split].flatMap(({ kind, ends, also }): LeadOffer[] => {
+    const edit = connect(rig, kind, ends);
     const result = tryEdit(rig, edit);
     if (!result.ok) return [];
     const readings = solveRig(result.rig);
@@ -96,6 +110,7 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
         about: kind.about,
         edit,
         findings,
+        ...(also ? { also } : {}),
         ...(hum ? { hum } : {}),
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }

@@ -48,11 +48,13 @@ describe('the pin view of a lead', () => {
     expect(broken[1]!.volts - broken[0]!.volts).toBeGreaterThan(5);
   });
 
-  it('says what the output behind a contact survives, and only there', () => {
-    expect(pin('0.T').survives).toEqual({ volts: 5.5, milliamps: 5 });
-    expect(pin('0.R').survives).toEqual(pin('0.T').survives);
-    expect(pin('0.S').survives).toBeUndefined();
-    expect(pin('1.2').survives).toBeUndefined();
+  it('says what the output behind a contact survives and what it gets, and only there', () => {
+    expect(pin('0.T').load).toMatchObject({ survives: { volts: 5.5, milliamps: 5 }, isExceeded: true });
+    // 48 V through 6.8 kΩ and the jack's few ohms (IEC 61938, arithmetic).
+    expect(pin('0.T').load!.milliamps).toBeCloseTo(7.05, 1);
+    expect(pin('0.R').load).toEqual(pin('0.T').load);
+    expect(pin('0.S').load).toBeUndefined();
+    expect(pin('1.2').load).toBeUndefined();
   });
 
   it('nothing for a lead there is not', () => {

@@ -1,5 +1,5 @@
 import { connectorById, contactsBetween, type DcTolerance } from '../catalogue';
-import { leadPins, type PinReading } from '../circuit';
+import { leadPins, survivesDc, type Circuit, type PinReading } from '../circuit';
 import { LIKENESS, meetingLevelDb } from '../flow';
 import { lookup, plugName, type Lookup, type Rig } from '../rig';
 import { circuitOf } from './solve-rig';
@@ -16,9 +16,17 @@ export interface Meeting {
   wideDb: number;
 }
 
-/** A contact, and the DC that what it touches is stated to survive. */
+/** DC into the output behind a contact, against what its maker states. */
+export interface PinLoad {
+  survives: DcTolerance;
+  isExceeded: boolean;
+  /** Into its most loaded leg while it drives. */
+  milliamps: number;
+  milliwatts: number;
+}
+
 export interface OpenedPin extends PinReading {
-  survives?: DcTolerance;
+  load?: PinLoad;
 }
 
 export interface PinView {
@@ -27,8 +35,13 @@ export interface PinView {
   meetings: Meeting[];
 }
 
-/** What the output behind a contact of a plug survives; undefined where none is stated. */
-const survivalAt = (find: Lookup, leadId: string, { end, pin }: PinReading): DcTolerance | undefined => {
+/** What reaches the output behind a contact of a plug; undefined where there is none, or nothing stated of it. */
+const loadAt = (
+  find: Lookup,
+  circuit: Circuit,
+  leadId: string,
+  { end, pin }: PinReading,
+): PinLoad | undefined => {
   const plugged = find.lead(leadId)?.ends[end];
   if (!plugged || !('device' in plugged)) return undefined;
   const plug = find.leadKindOf(leadId)?.ends[end]?.connector ?? '';
@@ -36,12 +49,24 @@ const survivalAt = (find: Lookup, leadId: string, { end, pin }: PinReading): DcT
   const touched = (contactsBetween(plug, socket) ?? [])
     .filter(([ofPlug]) => pin === `${end}.${ofPlug}`)
     .map(([, ofSocket]) => `${plugged.port}.${ofSocket}`);
-  for (const element of find.modelOf(plugged.device)?.elements ?? []) {
-    if (element.kind !== 'output' || !element.tolerates) continue;
-    if (touched.some((contact) => contact === element.plus || contact === element.minus))
-      return element.tolerates;
-  }
-  return undefined;
+  const output = find
+    .modelOf(plugged.device)
+    ?.elements.find(
+      (element) =>
+        element.kind === 'output' &&
+        touched.some((contact) => contact === element.plus || contact === element.minus),
+    );
+  const reading = circuit.outputsDc.find(
+    ({ device, element }) => device === plugged.device && element === output?.id,
+  );
+  if (output?.kind !== 'output' || !output.tolerates || !reading) return undefined;
+  const { milliamps, milliwatts } = reading;
+  return {
+    survives: output.tolerates,
+    isExceeded: !survivesDc(output.tolerates, reading),
+    milliamps,
+    milliwatts,
+  };
 };
 
 /** Everything the pin view of a lead shows; undefined when there is no such lead. */
@@ -52,8 +77,8 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   if (!lead || !kind) return undefined;
   const pins = leadPins(find, leadId, (connector) => connectorById(connector)?.pins ?? []);
   const owners = new Set(pins.flatMap(({ sounds }) => sounds.map(({ source }) => source)));
-  const { couplings } = circuitOf(rig);
-  const meetings = couplings.flatMap((left): Meeting[] => {
+  const circuit = circuitOf(rig);
+  const meetings = circuit.couplings.flatMap((left): Meeting[] => {
     const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
     if (
       element?.kind !== 'output' ||
@@ -61,7 +86,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
       !owners.has(`${left.from.device}:${element.id}`)
     )
       return [];
-    const right = couplings.find(
+    const right = circuit.couplings.find(
       (c) =>
         c.from.device === left.from.device &&
         c.from.element === element.pair &&
@@ -91,8 +116,8 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
       plugged: plugName(find, lead.ends[index] ?? null),
     })),
     pins: pins.map((pin) => {
-      const survives = survivalAt(find, leadId, pin);
-      return survives ? { ...pin, survives } : pin;
+      const load = loadAt(find, circuit, leadId, pin);
+      return load ? { ...pin, load } : pin;
     }),
     meetings,
   };

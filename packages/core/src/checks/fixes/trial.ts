@@ -1,5 +1,5 @@
 import { contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
-import { couplingLevel, solveCircuit, type Circuit } from '../../circuit';
+import { couplingLevel, solveCircuit, survivesDc, type Circuit } from '../../circuit';
 import { applyEdit, lookup, type Edit, type Rig } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
 
@@ -41,7 +41,7 @@ export const isHarmed = (rig: Rig, circuit: Circuit, device?: string): boolean =
     if (device && reading.device !== device) return false;
     const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
     const limit = element?.kind === 'output' ? element.tolerates : undefined;
-    return limit !== undefined && (reading.idleVolts > limit.volts || reading.milliamps > limit.milliamps);
+    return limit !== undefined && !survivesDc(limit, reading);
   });
 };
 
