@@ -32,5 +32,7 @@ test('before buying: answers, reasons, both schools, a price corrected, and a ri
 
   await page.getByRole('button', { name: 'Open this rig' }).click();
   await expect(page.getByRole('button', { name: /^Output of Talker, microphone/ })).toBeVisible();
+  // Only once the engine has spoken does no danger mean none.
+  await expect(page.getByRole('region', { name: 'Findings' })).not.toContainText('Working it out');
   await expect(page.locator('[data-code]').filter({ hasText: /Danger|Fault/ })).toHaveCount(0);
 });

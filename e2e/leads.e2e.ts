@@ -15,12 +15,55 @@ test('the plugs of a lead opened: volts on every contact, and phantom moves them
   const dialog = page.getByRole('dialog', { name: 'Inside the Stereo mini-jack to XLR pins lead' });
   const tip = dialog.getByRole('list', { name: 'Contacts of mini-jack' }).getByRole('listitem').first();
   await expect(tip).toContainText('46.4 V asleep, 0.070 V playing');
+  await expect(tip).toContainText('7.0 mA, 0.5 mW; survives 5.5 V');
   await expect(dialog.getByText('cancels itself out')).toBeVisible();
   await dialog.getByRole('switch', { name: /^Phantom/ }).click();
   await expect(tip).toContainText('T 0.000 V');
   await dialog.getByRole('textbox', { name: 'How alike the two sides are' }).fill('0');
   await expect(dialog.getByText('As alike as set here')).toContainText('3.0 dB');
   await expect(page).toHaveURL(/open=pins/);
+});
+
+test('a plug moved, a piece put in between, and taken out again, each tried first', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/wiring?lead=caller-lead`);
+  await page.getByRole('button', { name: 'Move the pins' }).click();
+  const dialog = page.getByRole('dialog', { name: 'XLR 3, pins, in Lamp room mixer, Input 3' });
+  const choice = dialog.getByRole('combobox', { name: 'What to do with it' });
+  await choice.selectOption('Isolating transformer lead, XLR');
+  await expect(dialog.getByRole('list')).toContainText("Goes: Caller's laptop gets 46 V");
+  await axe(page);
+  await dialog.getByRole('button', { name: 'Put Isolating transformer lead, XLR in between' }).click();
+  await expect(page.locator('[data-code="phantom-into-output"]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Move the pins' }).click();
+  await page.getByRole('combobox', { name: 'What to do with it' }).selectOption({ index: 1 });
+  await expect(page.getByRole('dialog')).toContainText('Appears:');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-code="phantom-into-output"]')).toHaveCount(1);
+  await isSaved(page);
+});
+
+test('a splitter is offered with where its third plug goes', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Mistake: wireless receiver on one input');
+  await page.goto(`/rigs/${id}/wiring`);
+  await page.getByRole('button', { name: /^Lead: Stereo mini-jack/ }).click();
+  await page.getByRole('button', { name: 'Unplug', exact: true }).click();
+  await page.getByRole('button', { name: 'Output of Wireless receiver, free: connect it' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Connect two sockets' });
+  await dialog
+    .getByRole('combobox', { name: 'To' })
+    .selectOption('Interface: Input 1 (Combined XLR and 6.35 mm socket)');
+  const offer = dialog
+    .getByRole('listitem')
+    .filter({ hasText: 'Splitter lead: mini-jack to two TS 6.35 mm' });
+  await expect(offer).toContainText('Third plug (ring plug): into Interface, Input 2.');
+  await offer.getByRole('button').click();
+  await expect(page.locator('[data-code="mono-cancel"]')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Move the ring plug' })).toBeVisible();
 });
 
 test('a socket traced: who arrives there, and who hears it', async ({ page, request }) => {

@@ -20,7 +20,9 @@ describe('what the circuit gives without any special case', () => {
 
   it('stereo into a balanced input leaves left minus right', () => {
     const { couplings } = into('mini-trs', 'a.out', 'b.in1', 'player');
-    const [left, right] = ['line-L', 'line-R'].map((id) => couplings.find((c) => c.from.element === id)!);
+    const [left, right] = ['out-left', 'out-right'].map((id) =>
+      couplings.find((c) => c.from.element === id)!,
+    );
     expect(dbFromRatio(couplingLevel(left!))).toBeCloseTo(-0.1, 1);
     expect(left!.re + right!.re).toBeCloseTo(0, 9);
   });
@@ -35,7 +37,7 @@ describe('what the circuit gives without any special case', () => {
       leads: [{ kind: 'mini-two-ts', ends: ['a.out', 'b.in1', 'b.in2'], lengthM: 0 }],
     });
     const ways = solveCircuit(lookup(rig)).couplings.map((c) => `${c.from.element}>${c.to.element}`);
-    expect(ways.sort()).toEqual(['line-L>line1', 'line-R>line2']);
+    expect(ways.sort()).toEqual(['out-left>line1', 'out-right>line2']);
   });
 
   it('an output that drives both legs loses 6 dB with one leg lost, one that drives one leg loses none', () => {

@@ -108,8 +108,8 @@ describe('the ways of sound', () => {
   it('a volume adds its decibels to the way', () => {
     const rig = (volume: number) =>
       flowOf({ name: 'v', devices: [{ id: 'player', model: 'player', settings: { volume } }] });
-    expect(rig(-40).out.get(pointId('player', 'programme-L'))![0]!.gainDb).toBe(-40);
-    expect(rig(0).out.get(pointId('player', 'programme-L'))![0]!.gainDb).toBe(0);
+    expect(rig(-40).out.get(pointId('player', 'programme-left'))![0]!.gainDb).toBe(-40);
+    expect(rig(0).out.get(pointId('player', 'programme-left'))![0]!.gainDb).toBe(0);
   });
 
   it('a receiver in mono mode puts each transmitter on both sides, in stereo mode on one', () => {

@@ -95,7 +95,7 @@ describe('tracing a socket', () => {
     const track = trace.goesTo.find(({ end }) => end.includes('Track Keeper'))!;
     expect(track.steps.at(-1)!.gainDb).toBeCloseTo(54, 6);
     expect(track.steps.at(-1)!.delayMs).toBeGreaterThan(0.5);
-    expect(trace.goesTo.map(({ end }) => end)).toContain('Headphones, Ear L');
+    expect(trace.goesTo.map(({ end }) => end)).toContain('Headphones, Ear left');
   });
 
   it('a socket with nothing in it', () => {

@@ -34,19 +34,19 @@ const ROWS: [string, (rig: Rig) => void, RegExp, string][] = [
   ],
   [
     'a pin the connector lacks',
-    (r) => (element(r, 'player', 'line-L')['plus'] = 'out.9'),
+    (r) => (element(r, 'player', 'out-left')['plus'] = 'out.9'),
     /elements\[0\]/,
     'a pin of one of its connectors',
   ],
   [
     'a pin of no port',
-    (r) => (element(r, 'player', 'line-L')['plus'] = 'ghost.T'),
+    (r) => (element(r, 'player', 'out-left')['plus'] = 'ghost.T'),
     /elements\[0\]/,
     'a pin of one of its connectors',
   ],
   [
     'an output against nothing',
-    (r) => delete element(r, 'player', 'line-L')['ground'],
+    (r) => delete element(r, 'player', 'out-left')['ground'],
     /ground$/,
     'the ground this output drives against',
   ],

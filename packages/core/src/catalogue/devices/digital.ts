@@ -1,13 +1,10 @@
 import type { DeviceModel, Point } from '../types';
 import { COMPUTERS } from './computers';
-import { audioInterface } from './desks';
-import { joinPieces, preampChannel, streamPoints, type Piece } from './parts';
+import { audioInterface } from './interfaces';
+import { type Piece, joinPieces, numbers, preampChannel, streamPoints } from './parts';
 import { mainsInlet, monoInput, stereoSocketIn, usbDevicePort, volume } from './ports';
 
 const SIDES = ['left', 'right'] as const;
-const numbers = (first: number, last: number) =>
-  Array.from({ length: last - first + 1 }, (_, index) => first + index);
-
 const digitalPoint = (id: string, label: string): Point => ({
   id,
   label,

@@ -1,25 +1,35 @@
 import type { DeviceModel } from '../types';
-import { BOXES } from './boxes';
 import { CAMERAS } from './cameras';
 import { COMPUTERS } from './computers';
-import { DESKS } from './desks';
-import { INSTRUMENTS } from './instruments';
-import { MICROPHONES } from './microphones';
-import { MORE } from './more';
-import { OTHERS } from './others';
-import { SUPPLIES } from './supplies';
 import { DIGITAL } from './digital';
+import { INSTRUMENTS } from './instruments';
+import { INTERFACES } from './interfaces';
+import { ISOLATORS } from './isolators';
+import { LISTENING } from './listening';
+import { MICROPHONES } from './microphones';
+import { MIXERS } from './mixers';
+import { PLAYERS } from './players';
+import { PREAMPS } from './preamps';
+import { RECEIVERS } from './receivers';
+import { RECORDERS } from './recorders';
+import { SUPPLIES } from './supplies';
+import { USB_MICROPHONES } from './usb-microphones';
 
 /** Every generic device an operator can place. */
 export const DEVICE_MODELS: DeviceModel[] = [
   ...MICROPHONES,
-  ...DESKS,
+  ...USB_MICROPHONES,
+  ...INTERFACES,
+  ...MIXERS,
+  ...PREAMPS,
   ...COMPUTERS,
-  ...BOXES,
+  ...ISOLATORS,
   ...INSTRUMENTS,
   ...CAMERAS,
-  ...OTHERS,
-  ...MORE,
+  ...RECORDERS,
+  ...RECEIVERS,
+  ...PLAYERS,
+  ...LISTENING,
   ...DIGITAL,
   ...SUPPLIES,
 ];

@@ -1,5 +1,6 @@
 import { sensitivityShiftDb } from '../../units';
-import type { DcTolerance, DeviceModel } from '../types';
+import type { CircuitElement, DcTolerance, DeviceModel } from '../types';
+import { phantomFed } from './ports';
 
 interface MicrophoneRow {
   id: string;
@@ -14,6 +15,20 @@ interface MicrophoneRow {
   tolerates?: DcTolerance;
 }
 
+/** A coil or ribbon between pins 2 and 3, touching nothing else; its noise is that of its resistance. */
+const coil = ({ ohms, tolerates }: MicrophoneRow): CircuitElement => ({
+  kind: 'output',
+  id: 'emf',
+  drive: 'floating',
+  plus: 'out.2',
+  minus: 'out.3',
+  ground: 'out.1',
+  ohms,
+  signal: 'microphone',
+  thermal: true,
+  ...(tolerates ? { tolerates } : {}),
+});
+
 /** A three-pin microphone; a coil floats between pins 2 and 3, electronics drive both legs and draw phantom. */
 const microphone = (row: MicrophoneRow): DeviceModel => {
   const fed = row.electronics;
@@ -27,32 +42,9 @@ const microphone = (row: MicrophoneRow): DeviceModel => {
     ports: [{ id: 'out', label: 'Output', connector: 'xlr-male', side: 'out' }],
     controls: [],
     elements: [
-      {
-        kind: 'output',
-        id: 'emf',
-        drive: fed ? 'both-legs' : 'floating',
-        plus: 'out.2',
-        minus: 'out.3',
-        ground: 'out.1',
-        ohms: row.ohms,
-        signal: 'microphone',
-        ...(fed
-          ? { poweredBy: 'electronics', dcOhms: 1e9, tolerates: { volts: 52, milliamps: 20 } }
-          : { thermal: true, ...(row.tolerates ? { tolerates: row.tolerates } : {}) }),
-      },
       ...(fed
-        ? [
-            {
-              kind: 'load' as const,
-              id: 'electronics',
-              legs: ['out.2', 'out.3'],
-              ground: 'out.1',
-              milliamps: fed.milliamps,
-              standard: 'P48' as const,
-              minVolts: fed.minVolts,
-            },
-          ]
-        : []),
+        ? phantomFed({ port: 'out', ohms: row.ohms, milliamps: fed.milliamps, minVolts: fed.minVolts })
+        : [coil(row)]),
       { kind: 'bond', id: 'body', pins: ['out.1', 'chassis'] },
     ],
     points: [
@@ -238,4 +230,83 @@ export const MICROPHONES: DeviceModel[] = [
     'At the corner of the mouth; wants plug-in power.',
     0.5,
   ),
+  {
+    id: 'talkback',
+    name: 'Gooseneck microphone with switch',
+    kind: 'microphone',
+    about: 'A small condenser on a stalk for announcements; works only with phantom.',
+    ground: 'floating',
+    streams: [],
+    ports: [{ id: 'out', label: 'Output', connector: 'xlr-male', side: 'out' }],
+    controls: [{ id: 'talk', label: 'Talk', kind: 'switch', initial: true }],
+    elements: [
+      ...phantomFed({ port: 'out', ohms: 200, milliamps: 3, minVolts: 11 }),
+      { kind: 'bond', id: 'body', pins: ['out.1', 'chassis'] },
+    ],
+    points: [
+      {
+        id: 'capsule',
+        label: 'Voice at the microphone',
+        unit: 'dB SPL',
+        role: 'capsule',
+        ceiling: 125,
+        omniPart: 0.5,
+      },
+    ],
+    paths: [
+      {
+        from: 'capsule',
+        to: 'emf',
+        gainDb: -131,
+        unitShiftDb: -131,
+        noise: { kind: 'level', level: -110 },
+        poweredBy: 'electronics',
+        when: { control: 'talk', is: true },
+      },
+    ],
+  },
+  {
+    id: 'mic-digital',
+    name: 'Digital microphone (AES3 on XLR)',
+    kind: 'microphone',
+    about: 'Looks like any XLR microphone; needs its own digital receiver.',
+    ground: 'floating',
+    ports: [{ id: 'out', label: 'Digital output', connector: 'xlr-male', side: 'out' }],
+    controls: [],
+    streams: [],
+    elements: [
+      {
+        kind: 'output',
+        id: 'aes3',
+        drive: 'floating',
+        plus: 'out.2',
+        minus: 'out.3',
+        ohms: 110,
+        signal: 'aes3',
+        tolerates: { volts: 52, milliamps: 20 },
+      },
+      { kind: 'bond', id: 'ground', pins: ['out.1', 'chassis'] },
+    ],
+    points: [
+      {
+        id: 'capsule',
+        label: 'Voice at the microphone',
+        unit: 'dB SPL',
+        role: 'capsule',
+        ceiling: 140,
+        omniPart: 0.5,
+      },
+    ],
+    // Full scale at 140 dB SPL; the converter's floor 15 dB SPL under it all. Invented, of a usual kind.
+    paths: [
+      {
+        from: 'capsule',
+        to: 'aes3',
+        gainDb: -140,
+        unitShiftDb: -140,
+        noise: { kind: 'level', level: -125 },
+        delayMs: 0.6,
+      },
+    ],
+  },
 ];

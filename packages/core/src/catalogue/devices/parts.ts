@@ -14,6 +14,10 @@ export const joinPieces = (...pieces: Piece[]) => ({
   streams: pieces.flatMap((piece) => piece.streams ?? []),
 });
 
+/** Whole numbers from `first` to `last`. */
+export const numbers = (first: number, last: number): number[] =>
+  Array.from({ length: last - first + 1 }, (_, index) => first + index);
+
 /** Equivalent input noise of an entry-level amplifier at its gains, dBu unweighted, 150 Ω (usual data-sheet figures). */
 const EIN_ENTRY: [number, number][] = [
   [0, -98],

@@ -11,6 +11,44 @@ import type { Piece } from './parts';
 
 /** Single sockets as pieces: what a device model is put together from. */
 
+/** Electronics in a body that phantom keeps alive: an output on both legs of a three-pin socket, and what it draws. */
+export interface PhantomFedRow {
+  /** The XLR socket's port. */
+  port: string;
+  ohms: number;
+  milliamps: number;
+  minVolts: number;
+}
+
+/** Survives P48 with its tolerance, as everything made for phantom does (IEC 61938, memory). */
+const MADE_FOR_PHANTOM: DcTolerance = { volts: 52, milliamps: 20 };
+
+/** Output `emf` and load `electronics` of a phantom-fed body; its pin 1 must be bonded to the chassis. */
+export const phantomFed = ({ port, ohms, milliamps, minVolts }: PhantomFedRow): CircuitElement[] => [
+  {
+    kind: 'output',
+    id: 'emf',
+    drive: 'both-legs',
+    plus: `${port}.2`,
+    minus: `${port}.3`,
+    ground: `${port}.1`,
+    ohms,
+    dcOhms: 1e9,
+    signal: 'microphone',
+    tolerates: MADE_FOR_PHANTOM,
+    poweredBy: 'electronics',
+  },
+  {
+    kind: 'load',
+    id: 'electronics',
+    legs: [`${port}.2`, `${port}.3`],
+    ground: `${port}.1`,
+    milliamps,
+    standard: 'P48',
+    minVolts,
+  },
+];
+
 /** A few volts and milliamps: battery gear and consumer outputs. Common practice, no published source. */
 export const DELICATE: DcTolerance = { volts: 5.5, milliamps: 5 };
 /** Outputs built to meet phantom by mistake. */
