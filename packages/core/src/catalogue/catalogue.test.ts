@@ -39,6 +39,20 @@ describe('the catalogue is sound data', () => {
 });
 
 describe('connectors', () => {
+  it.each(CONNECTORS.map(({ id }) => [id]))(
+    '%s is on a device or a lead, and something goes with it',
+    (id) => {
+      const onDevices = new Set(
+        DEVICE_MODELS.flatMap(({ ports }) => ports.map(({ connector }) => connector)),
+      );
+      const onLeads = new Set(LEAD_KINDS.flatMap(({ ends }) => ends.map(({ connector }) => connector)));
+      expect(onDevices.has(id) || onLeads.has(id)).toBe(true);
+      // A plug of a lead finds a device to go into, a socket of a device a lead.
+      const others = onDevices.has(id) ? onLeads : onDevices;
+      expect([...others].some((other) => contactsBetween(id, other) !== undefined)).toBe(true);
+    },
+  );
+
   it('XLR: 1 shield, 2 in-phase, 3 return (IEC 61076-2-103 / AES14, from memory); the straight lead keeps them', () => {
     expect(connectorById('xlr-male')!.pins).toEqual(['1', '2', '3']);
     const xlr = LEAD_KINDS.find(({ id }) => id === 'xlr')!;

@@ -33,6 +33,9 @@ const WIRING: [id: string, wires: string[]][] = [
   ['rca', ['aS=bS', 'aT=bT']],
   ['rca-ts', ['aS=bS', 'aT=bT']],
   ['y-sum', ['aS=bS', 'aT=aR=bT']],
+  ['mini-mono', ['aS=bS', 'aT=bT']],
+  ['headset-splitter', ['aR2=bS=cS', 'aT=bT', 'aR1=bR', 'aS=cT=cR']],
+  ['xlr-trrs', ['a1=a3=bR2', 'a2=bS']],
   ['xlr-y', ['a1=b1=c1', 'a2=b2=c2', 'a3=b3=c3']],
 ];
 

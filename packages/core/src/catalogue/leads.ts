@@ -593,4 +593,46 @@ export const LEAD_KINDS: LeadKind[] = [
     conductors: joined(['plus', '0.1+', '1.1+'], ['minus', '0.1-', '1.1-']),
     usualLengthsM: [3, 6, 10],
   }),
+  lead({
+    id: 'mini-mono',
+    name: 'Mono mini-jack lead',
+    about: 'Two contacts, 3.5 mm both ends. In a stereo socket it ties the right side to the sleeve.',
+    ends: [
+      ['ts-35-plug', 'a'],
+      ['ts-35-plug', 'b'],
+    ],
+    conductors: joined(['sleeve', '0.S', '1.S'], ['tip', '0.T', '1.T']),
+    screen: 'sleeve',
+    usualLengthsM: [1, 2],
+  }),
+  lead({
+    id: 'headset-splitter',
+    name: 'Headset splitter: TRRS plug to two mini-jack sockets',
+    about: 'A headset jack as two sockets: headphones on one, a microphone with plug-in power on the other.',
+    ends: [
+      ['trrs-35-plug', 'headset plug'],
+      ['trs-35-socket', 'headphone socket'],
+      ['trs-35-socket', 'microphone socket'],
+    ],
+    conductors: joined(
+      ['ground', '0.R2', '1.S', '2.S'],
+      ['left', '0.T', '1.T'],
+      ['right', '0.R1', '1.R'],
+      ['microphone', '0.S', '2.T', '2.R'],
+    ),
+    screen: 'ground',
+    usualLengthsM: [0.2],
+  }),
+  lead({
+    id: 'xlr-trrs',
+    name: 'XLR holes to headset plug lead',
+    about: 'A microphone into the microphone contact of a phone or laptop; its few volts feed no condenser.',
+    ends: [
+      ['xlr-female', 'holes'],
+      ['trrs-35-plug', 'headset plug'],
+    ],
+    conductors: joined(['screen', '0.1', '0.3', '1.R2'], ['hot', '0.2', '1.S']),
+    screen: 'screen',
+    usualLengthsM: [1, 3],
+  }),
 ];

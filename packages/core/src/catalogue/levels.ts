@@ -7,6 +7,8 @@ export const NOMINAL_OUTPUT_DBU: Record<SignalKind, number> = {
   // −10 dBV; professional outputs state +4 dBu themselves.
   line: -7.8,
   headphone: -10,
+  // A few watts into 8 Ω: 10 V.
+  loudspeaker: 22,
   aes3: 4,
 };
 
@@ -16,5 +18,6 @@ export const ACCEPTED_DBU: Record<SignalKind, [coldest: number, hottest: number]
   instrument: [-36, 0],
   line: [-26, 14],
   headphone: [-60, 24],
+  loudspeaker: [-10, 36],
   aes3: [-20, 20],
 };

@@ -30,7 +30,7 @@ export interface Mating {
 /** `port.pin` inside a device, `end.pin` inside a lead, or `chassis`. */
 export type PinRef = string;
 
-export type SignalKind = 'microphone' | 'line' | 'headphone' | 'instrument' | 'aes3';
+export type SignalKind = 'microphone' | 'line' | 'headphone' | 'instrument' | 'loudspeaker' | 'aes3';
 
 /** An element or path that counts only while a control stands at a value. */
 export interface When {

@@ -1,5 +1,5 @@
 import { figureText, finding, type Check } from './finding';
-import { switchFeed } from './fixes/phantom';
+import { switchFeed } from './fixes/feeds';
 import { bypass } from './fixes/rewire';
 import { unfedElectronics } from './unfed';
 

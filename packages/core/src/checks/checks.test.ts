@@ -261,6 +261,36 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('mic-digital', 'interface-2', 'xlr', ['a.out', 'b.in1']),
     pair('mic-digital', 'receiver-aes3', 'xlr', ['a.out', 'b.in']),
   ],
+  [
+    'phantom-too-weak',
+    'a condenser on the plug-in power of a camera | a small electret made for it',
+    pair('mic-condenser-large', 'camera', 'xlr-mini', ['a.out', 'b.mic']),
+    pair('mic-lavalier', 'camera', 'mini', ['a.out', 'b.mic']),
+  ],
+  [
+    'no-phantom',
+    'a condenser on a recorder whose choice of phantom is off | at P48',
+    pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'off' }),
+    pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P48' }),
+  ],
+  [
+    'phantom-unneeded',
+    'a dynamic on a recorder at P24 | a condenser',
+    pair('mic-dynamic-hand', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P24' }),
+    pair('mic-shotgun', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P24' }),
+  ],
+  [
+    'phantom-into-output',
+    'a laptop jack in a recorder at P48 | off',
+    pair('laptop-c', 'recorder-field', 'mini-xlr', ['a.jack', 'b.in1'], { phantom: 'P48' }),
+    pair('laptop-c', 'recorder-field', 'mini-xlr', ['a.jack', 'b.in1'], { phantom: 'off' }),
+  ],
+  [
+    'level-mismatch',
+    'a loudspeaker output in a line input | a keyboard’s line output',
+    pair('power-amplifier', 'interface-2', 'ts-635', ['a.speaker-left', 'b.in1']),
+    pair('keyboard', 'interface-2', 'ts-635', ['a.left', 'b.in1']),
+  ],
   ['data-lead-too-long', 'twelve metres of light | ten', light(12), light(10)],
   ['phantom-too-weak', 'four condensers on a 12 mA supply | three', condensers(4), condensers(3)],
   [

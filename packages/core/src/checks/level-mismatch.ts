@@ -1,34 +1,27 @@
-import { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding, type Solved } from './finding';
-import { insertPad, useOtherInput } from './fixes/rewire';
+import { figureText, finding, type Check, type Finding } from './finding';
+import { levelsOf } from './levels-of';
+import { insertPad, unplug, useOtherInput } from './fixes/rewire';
 
 const SIGNAL_WORDS = {
   microphone: 'microphone',
   line: 'line',
   headphone: 'headphone',
   instrument: 'instrument',
+  loudspeaker: 'loudspeaker',
   aes3: 'digital',
 };
 
-/** Nominal levels of one way, dBu. */
-const levelsOf = ({ find }: Solved, coupling: Solved['circuit']['couplings'][number]) => {
-  const leaves = find.modelOf(coupling.from.device)?.elements.find(({ id }) => id === coupling.from.element);
-  const meets = find.modelOf(coupling.to.device)?.elements.find(({ id }) => id === coupling.to.element);
-  if (leaves?.kind !== 'output' || meets?.kind !== 'input') return undefined;
-  const nominal = leaves.nominalDbu ?? NOMINAL_OUTPUT_DBU[leaves.signal];
-  const arrives = nominal + dbFromRatio(couplingLevel(coupling));
-  const [coldest, hottest] = meets.accepts ?? ACCEPTED_DBU[meets.signal];
-  return { leaves, meets, nominal, arrives, coldest, hottest };
-};
+/** What the in-line pad takes off at least, dB. */
+const PAD_DB = 19;
 
 /** An output of one class in an input of another: too hot or too cold for it at any setting. */
 export const levelMismatch: Check = (solved) => {
   const { find, rig, circuit } = solved;
   const found = new Map<string, Finding>();
   for (const coupling of circuit.couplings) {
-    const levels = levelsOf(solved, coupling);
+    const levels = levelsOf(find, coupling);
     // Ways that hardly pass anything are another finding's matter, and so is a microphone in a line input.
     if (!levels || dbFromRatio(couplingLevel(coupling)) < -40 || levels.leaves.signal === 'aes3') continue;
     const { leaves, meets, nominal, arrives, coldest, hottest } = levels;
@@ -74,7 +67,13 @@ export const levelMismatch: Check = (solved) => {
             from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
           },
         ],
-        fixes: lead ? [...useOtherInput(rig, lead), ...(isHot ? insertPad(rig, lead) : [])] : [],
+        fixes: lead
+          ? [
+              ...useOtherInput(rig, lead),
+              ...(isHot && over <= PAD_DB ? insertPad(rig, lead) : []),
+              ...(isHot ? [unplug(rig, lead)] : []),
+            ]
+          : [],
       }),
     );
   }

@@ -1,4 +1,5 @@
-import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M } from '../rig';
+import { followLeads } from '../flow';
+import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M, type Lead, type Lookup } from '../rig';
 import { ratioFromDb } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { humAt } from './interference';
@@ -7,23 +8,31 @@ import { insertDiBox, shortenLead, useOtherInput } from './fixes/rewire';
 /** What the room presses in must lie this far under the sound, dB. Common practice, no published source. */
 const WANTED_DISTANCE_DB = 60;
 
+/** Of several leads one in the other, the one that picks up most. */
+const longest = (find: Lookup, ids: readonly string[]): Lead | undefined =>
+  ids.flatMap((id) => find.lead(id) ?? []).sort((a, b) => b.lengthM - a.lengthM)[0];
+
 /** The room's hum comes in with the sound: a long lead whose legs do not hear it alike. */
 export const longUnbalanced: Check = (solved) => {
   const { circuit, find, rig } = solved;
+  const follow = followLeads(find, () => true);
   return circuit.inputs.flatMap((input): Finding[] => {
     const hum = humAt(circuit, find, input);
     // A sound that hardly arrives is another finding's matter.
     if (!hum || hum.underSoundDb > WANTED_DISTANCE_DB || hum.soundDbu - hum.nominalDbu < -40) return [];
     const receiver = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
     const port = receiver?.kind === 'input' ? receiver.plus.split('.')[0]! : '';
-    const lead = find.inPort(input.device, port)?.lead;
-    if (!lead) return [];
+    const nearest = find.inPort(input.device, port)?.lead;
+    if (!nearest) return [];
+    const run = follow(input.device, port);
+    const lengthM = run?.lengthM ?? nearest.lengthM;
+    const lead = longest(find, run?.leads ?? []) ?? nearest;
     const perM = rig.assumptions.interferenceNanoampsPerM ?? DEFAULT_INTERFERENCE_NANOAMPS_PER_M;
     return [
       finding({
         code: 'long-unbalanced',
         severity: 'caution',
-        title: `${figureText(lead.lengthM)} m of unbalanced lead into ${find.device(input.device)?.name}: hum only ${figureText(hum.underSoundDb, 0)} dB under the sound`,
+        title: `${figureText(lengthM)} m of unbalanced lead into ${find.device(input.device)?.name}: hum only ${figureText(hum.underSoundDb, 0)} dB under the sound`,
         why: 'Both legs of a balanced link pick up the room alike and the input takes the difference. Here one leg lies on the screen, so what the lead picks up is heard. Shorten it, or make it balanced with a DI box or isolator near the source.',
         places: [{ lead: lead.id }, { device: input.device, port }],
         figures: [

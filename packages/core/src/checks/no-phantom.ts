@@ -1,5 +1,6 @@
 import { figureText, finding, type Check } from './finding';
-import { moveToFedInput, swapForDynamic, switchFeed } from './fixes/phantom';
+import { switchFeed } from './fixes/feeds';
+import { moveToFedInput, swapForDynamic } from './fixes/phantom';
 import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** A microphone that needs a supply, at an input that gives none. */

@@ -1,5 +1,6 @@
 import { figureText, finding, type Check } from './finding';
-import { insertPluginAdapter, moveToPluginPower, swapForDynamic, switchFeed } from './fixes/phantom';
+import { switchFeed } from './fixes/feeds';
+import { insertPluginAdapter, moveToPluginPower, swapForDynamic } from './fixes/phantom';
 import { livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** A small electret at an input without the few volts it lives on. */

@@ -1,6 +1,6 @@
 import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Finding } from './finding';
-import { feedOfInput, switchFeed } from './fixes/phantom';
+import { feedOfInput, switchFeed } from './fixes/feeds';
 import { insertLaptopIsolator, unplug, useOtherInput } from './fixes/rewire';
 
 /** A supply reaches an output that is not built to meet one. */

@@ -1,6 +1,6 @@
 import { survivesDc } from '../circuit';
-import { figureText, finding, type Check, type Finding, type Solved } from './finding';
-import { switchFeed, type FeedRef } from './fixes/phantom';
+import { figureText, finding, type Check, type Finding } from './finding';
+import { feedOfPort, switchFeed } from './fixes/feeds';
 import { useBestLead } from './fixes/rewire';
 
 /** Volts on the legs from which a supply counts as being there. */
@@ -18,7 +18,7 @@ export const phantomRiskRibbon: Check = (solved) => {
     const name = find.device(reading.device)?.name ?? reading.device;
     const lead = find.inPort(reading.device, element.plus.split('.')[0]!)?.lead;
     const desk = lead?.ends.find((end) => end && 'device' in end && end.device !== reading.device);
-    const feed = desk && 'device' in desk ? feedOn(solved, desk.device, desk.port) : undefined;
+    const feed = desk && 'device' in desk ? feedOfPort(find, desk.device, desk.port, circuit) : undefined;
     return [
       finding({
         code: 'phantom-risk-ribbon',
@@ -42,22 +42,10 @@ export const phantomRiskRibbon: Check = (solved) => {
           { label: 'Survives', value: limit.milliamps, unit: 'mA', from: `device model of ${name}` },
         ],
         fixes: [
-          ...(feed ? switchFeed(rig, feed, false) : []),
+          ...(feed?.on ? switchFeed(rig, feed, false) : []),
           ...(isHurt && lead ? useBestLead(rig, lead) : []),
         ],
       }),
     ];
   });
-};
-
-/** The supply that is on at a socket. */
-const feedOn = ({ find, circuit }: Solved, device: string, port: string): FeedRef | undefined => {
-  const elements = find.modelOf(device)?.elements ?? [];
-  const feed = elements.find((element) => element.kind === 'feed' && element.legs[0]?.startsWith(`${port}.`));
-  const isOn = circuit.feeds.some(
-    (reading) => reading.device === device && reading.element === feed?.id && reading.on,
-  );
-  return feed?.kind === 'feed' && isOn
-    ? { device, element: feed.id, control: feed.control, on: true }
-    : undefined;
 };

@@ -55,14 +55,14 @@ export const phantomTooWeak: Check = (solved) => [...overloaded(solved), ...unfe
 const unfedTooWeak: Check = (solved) =>
   unfedElectronics(solved)
     .filter((unfed) => isWeakSupply(unfed))
-    .map(({ device, volts, minVolts, inputs, feed }) => {
+    .map(({ device, volts, minVolts, inputs, feed, feedVolts }) => {
       const name = solved.find.device(device)?.name ?? device;
       const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
       return finding({
         code: 'phantom-too-weak',
         severity: 'fault',
         title: `${name} gets ${figureText(volts)} V and needs ${minVolts} V`,
-        why: `A supply is there at ${desk}, but too weak for this microphone: it distorts, hisses or stays silent.`,
+        why: `A supply is there at ${desk}${feedVolts > 0 ? `, of ${figureText(feedVolts)} V,` : ''} but too weak for this microphone: it distorts, hisses or stays silent.`,
         places: [{ device }, { device: inputs[0]!.device }],
         figures: [
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },

@@ -1,10 +1,12 @@
 import { finding, type Check, type Finding, type Solved } from './finding';
-import { switchFeed } from './fixes/phantom';
+import { feedSwitch, switchFeed } from './fixes/feeds';
 
 /** Whether anything whose sound arrives at a switched group of inputs lives on their supply. */
 const isNeeded = ({ circuit, find }: Solved, device: string, control: string): boolean => {
   const elements = find.modelOf(device)?.elements ?? [];
-  const legs = new Set(elements.flatMap((e) => (e.kind === 'feed' && e.control === control ? e.legs : [])));
+  const legs = new Set(
+    elements.flatMap((e) => (e.kind === 'feed' && (e.control ?? e.when?.control) === control ? e.legs : [])),
+  );
   const inputs = new Set(elements.flatMap((e) => (e.kind === 'input' && legs.has(e.plus) ? [e.id] : [])));
   const livesOnIt = (id: string) =>
     find.modelOf(id)?.elements.some((e) => e.kind === 'load' && e.standard === 'P48') ?? false;
@@ -22,20 +24,21 @@ export const phantomUnneeded: Check = (solved) => {
   const seen = new Set<string>();
   return circuit.feeds.flatMap((feed): Finding[] => {
     const element = find.modelOf(feed.device)?.elements.find(({ id }) => id === feed.element);
-    if (!feed.on || element?.kind !== 'feed' || !element.control || element.standard === 'plug-in') return [];
-    const key = `${feed.device} ${element.control}`;
-    if (seen.has(key) || isNeeded(solved, feed.device, element.control)) return [];
+    const model = find.modelOf(feed.device);
+    if (!feed.on || !model || element?.kind !== 'feed' || element.standard === 'plug-in') return [];
+    const turn = feedSwitch(model, element);
+    const key = `${feed.device} ${turn?.control}`;
+    if (!turn || seen.has(key) || isNeeded(solved, feed.device, turn.control)) return [];
     seen.add(key);
     const name = find.device(feed.device)?.name ?? feed.device;
-    const label =
-      find.modelOf(feed.device)?.controls.find(({ id }) => id === element.control)?.label ?? 'Phantom';
+    const label = model.controls.find(({ id }) => id === turn.control)?.label ?? 'Phantom';
     return [
       finding({
         code: 'phantom-unneeded',
         severity: 'advice',
         title: `${label} of ${name} is on, and nothing there needs it`,
         why: 'Moving-coil microphones work without phantom and do not get louder with it. Switched off, nothing plugged in later is startled or hurt by it.',
-        places: [{ device: feed.device, control: element.control }],
+        places: [{ device: feed.device, control: turn.control }],
         figures: [
           {
             label: 'Drawn from the supply',
@@ -44,11 +47,7 @@ export const phantomUnneeded: Check = (solved) => {
             from: 'solved circuit, DC',
           },
         ],
-        fixes: switchFeed(
-          rig,
-          { device: feed.device, element: feed.element, control: element.control, on: true },
-          false,
-        ),
+        fixes: switchFeed(rig, { device: feed.device, element: feed.element, turn, on: true }, false),
       }),
     ];
   });

@@ -1,5 +1,5 @@
 import { pointId } from '../flow';
-import { feedOfInput, type FeedRef } from './fixes/phantom';
+import { feedOfInput, type FeedRef } from './fixes/feeds';
 import type { Solved } from './finding';
 
 /** Electronics that live on the supply of the input they feed, and do not get it. */
@@ -11,6 +11,8 @@ export interface Unfed {
   inputs: { device: string; element: string }[];
   /** The supply at one of those inputs, if it has one. */
   feed: FeedRef | undefined;
+  /** What that supply gives with nothing on it, volts. */
+  feedVolts: number;
   /** A supply that is on at an input further down the same way. */
   feedBeyond: FeedRef | undefined;
   /** It has an input of its own: a booster, not a microphone. */
@@ -47,6 +49,7 @@ export const unfedElectronics = (solved: Solved): Unfed[] =>
       if (inputs.length === 0) return [];
       const feeds = inputs.flatMap((input) => feedOfInput(solved, input.device, input.element) ?? []);
       const feed = feeds.find(({ on }) => on) ?? feeds[0];
+      const supply = solved.find.modelOf(feed?.device ?? '')?.elements.find(({ id }) => id === feed?.element);
       return [
         {
           device: load.device,
@@ -54,14 +57,19 @@ export const unfedElectronics = (solved: Solved): Unfed[] =>
           minVolts: load.minVolts,
           inputs,
           feed,
+          feedVolts: supply?.kind === 'feed' ? supply.volts : 0,
           feedBeyond: feedDownstream(solved, pointId(inputs[0]!.device, inputs[0]!.element)),
           isBooster: solved.find.modelOf(load.device)?.elements.some(({ kind }) => kind === 'input') ?? false,
         },
       ];
     });
 
-/** Some supply arrives, only not enough. */
-export const isWeakSupply = ({ volts, isBooster }: Unfed): boolean => volts > 2 && !isBooster;
+/** More than this at the pins has come from a supply, volts: less is what leaks through. */
+const ARRIVED_VOLTS = 2;
+
+/** Some supply arrives, only not enough; or the one that is on could never give enough. */
+export const isWeakSupply = ({ volts, minVolts, isBooster, feed, feedVolts }: Unfed): boolean =>
+  !isBooster && (volts > ARRIVED_VOLTS || (feed?.on === true && feedVolts < minVolts));
 
 /** A small electret: a few volts on a mini-jack are its supply, not phantom. */
 export const livesOnPluginPower = ({ find }: Solved, { device }: Unfed): boolean =>

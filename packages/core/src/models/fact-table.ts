@@ -25,6 +25,7 @@ const OUTPUT_OHMS: Record<SignalKind, [number, number, string]> = {
   line: [20, 1000, PRACTICE],
   headphone: [0.1, 120, 'IEC 61938: 120 Ω the old standard, modern amplifiers far less'],
   instrument: [100, 20_000, PRACTICE],
+  loudspeaker: [0.02, 1, PRACTICE],
   aes3: [88, 132, 'AES3: 110 Ω ± 20 %'],
 };
 
@@ -33,8 +34,21 @@ const INPUT_OHMS: Record<SignalKind, [number, number, string]> = {
   line: [5000, 1e6, PRACTICE],
   headphone: [8, 600, 'IEC 60268-7: rated impedances'],
   instrument: [200_000, 1e7, PRACTICE],
+  loudspeaker: [2, 32, 'IEC 60268-5: rated impedances of 4, 8 and 16 Ω'],
   aes3: [88, 132, 'AES3: 110 Ω ± 20 %'],
 };
+
+/** Levels above which gear clips, dBu. Common practice, no published source. */
+const OUTPUT_CLIPS: Record<SignalKind, [number, number]> = {
+  microphone: [-30, 24],
+  line: [-10, 28],
+  headphone: [-10, 28],
+  instrument: [-10, 28],
+  // From a watt to a kilowatt into 8 Ω.
+  loudspeaker: [11, 42],
+  aes3: [-10, 28],
+};
+const INPUT_CLIPS: [number, number] = [-30, 28];
 
 const ohms = (label: string, usual?: [number, number, string]): FactRow => ({
   field: 'ohms',
@@ -59,8 +73,8 @@ const level = (field: string, label: string, usual?: [number, number]): FactRow 
 /** An output's figures, by its kind of signal. */
 export const outputFacts = (signal: SignalKind): FactRow[] => [
   ohms('Source impedance', OUTPUT_OHMS[signal]),
-  level('maxDbu', 'Clips above', signal === 'microphone' ? [-30, 24] : [-10, 28]),
-  level('nominalDbu', 'Usual level', [-70, 8]),
+  level('maxDbu', 'Clips above', OUTPUT_CLIPS[signal]),
+  level('nominalDbu', 'Usual level', signal === 'loudspeaker' ? [0, 36] : [-70, 8]),
   { field: 'tolerates.volts', label: 'Survives, DC', unit: 'V', min: 0, max: 1000, step: 0.5 },
   { field: 'tolerates.milliamps', label: 'Survives, current', unit: 'mA', min: 0, max: 10_000, step: 0.5 },
 ];
@@ -68,7 +82,7 @@ export const outputFacts = (signal: SignalKind): FactRow[] => [
 /** An input's figures, by its kind of signal. */
 export const inputFacts = (signal: SignalKind): FactRow[] => [
   ohms('Input impedance', INPUT_OHMS[signal]),
-  level('maxDbu', 'Clips above', [-30, 28]),
+  level('maxDbu', 'Clips above', signal === 'loudspeaker' ? OUTPUT_CLIPS.loudspeaker : INPUT_CLIPS),
   level('accepts.0', 'Coldest level it can bring up', [
     ACCEPTED_DBU[signal][0] - 30,
     ACCEPTED_DBU[signal][1],

@@ -25,7 +25,7 @@ const oneOf = (...values: readonly (readonly (string | boolean)[])[]) => ({ enum
 
 const WHEN = object({ control: POINT, is: { type: ['boolean', 'string'] } });
 const TOLERANCE = object({ volts: number(0, 1000), milliamps: number(0, 10_000) });
-const SIGNAL = oneOf(['microphone', 'line', 'headphone', 'instrument', 'aes3']);
+const SIGNAL = oneOf(['microphone', 'line', 'headphone', 'instrument', 'loudspeaker', 'aes3']);
 const SIDE = oneOf(['left', 'right']);
 const pair = (items: Shape) => ({ type: 'array', items, minItems: 2, maxItems: 2 });
 

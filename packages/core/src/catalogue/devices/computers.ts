@@ -172,10 +172,11 @@ export const COMPUTERS: DeviceModel[] = [
   computer({
     id: 'computer-older',
     name: 'Older computer with IEEE 1394',
-    about: 'A 6-pin IEEE 1394 socket, an older tunnel port and USB-A.',
+    about: 'A 6-pin and a 4-pin IEEE 1394 socket, an older tunnel port and USB-A.',
     supply: 'earthed',
     usb: [
       ['fw1', 'IEEE 1394', 'ieee1394-6-socket'],
+      ['fw2', 'IEEE 1394, small', 'ieee1394-4-socket'],
       ['tunnel1', 'Tunnel port, older shape', 'tunnel-old-socket'],
       ['usb1', 'USB-A 1', 'usb-a-socket'],
       ['usb2', 'USB-A 2', 'usb-a-socket'],

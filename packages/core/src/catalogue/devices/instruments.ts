@@ -1,6 +1,15 @@
 import type { DeviceModel } from '../types';
 import { joinPieces } from './parts';
-import { DELICATE, monoOutput, programme, rcaPair, stereoSocketOut, usbDevicePort, volume } from './ports';
+import {
+  DELICATE,
+  midiSocket,
+  monoOutput,
+  programme,
+  rcaPair,
+  stereoSocketOut,
+  usbDevicePort,
+  volume,
+} from './ports';
 
 /** Things that are played, and things that play. */
 const SIDES = ['left', 'right'] as const;
@@ -71,6 +80,7 @@ export const INSTRUMENTS: DeviceModel[] = [
         }),
       ),
       programme('sound', 'Keyboard', -8, 14, ['left-emf', 'right-emf'], 'volume'),
+      midiSocket('in'),
       { controls: [volume('volume', 'Volume')] },
     ),
   },
@@ -94,6 +104,7 @@ export const INSTRUMENTS: DeviceModel[] = [
           tolerates: DELICATE,
         }),
       ),
+      midiSocket('in'),
       ...['Kick', 'Snare', 'Rest'].map((voice) =>
         programme(`${voice.toLowerCase()}-sound`, voice, -10, 18, [`${voice.toLowerCase()}-emf`], 'volume'),
       ),
@@ -107,7 +118,7 @@ export const INSTRUMENTS: DeviceModel[] = [
     about: 'Control, not sound: it tells a computer what to play and has no audio output.',
     ground: 'bonded',
     supply: 'usb',
-    ...joinPieces(usbDevicePort('usb-b-socket')),
+    ...joinPieces(usbDevicePort('usb-b-socket'), midiSocket('out')),
   },
   {
     id: 'turntable',

@@ -1,6 +1,6 @@
 import type { DeviceModel } from '../types';
-import { joinPieces } from './parts';
-import { monoInput, rcaPair, stereoSocketIn, STURDY, volume } from './ports';
+import { joinPieces, type Piece } from './parts';
+import { mainsInlet, monoInput, monoOutput, rcaPair, stereoSocketIn, STURDY, volume } from './ports';
 
 const SIDES = ['left', 'right'] as const;
 
@@ -42,6 +42,36 @@ const headphones = (id: string, name: string, about: string, ohms: number, shift
     unitShiftDb: shift,
   })),
 });
+
+/** One loudspeaker output of an amplifier, next to no impedance, thirty times the volts of its line input at full volume. */
+const amplifierOutput = (
+  side: (typeof SIDES)[number],
+  connector: 'loudspeaker-socket' | 'ts-635-socket',
+  from: string,
+): Piece =>
+  joinPieces(
+    monoOutput({
+      id: `speaker-${side}`,
+      label: `Loudspeaker ${side}`,
+      connector,
+      drive: 'single',
+      signal: 'loudspeaker',
+      ohms: 0.1,
+      maxDbu: 30,
+      tolerates: STURDY,
+    }),
+    {
+      paths: [
+        {
+          from,
+          to: `speaker-${side}-emf`,
+          gainDb: 30,
+          controls: [{ control: 'level' }],
+          noise: { kind: 'level', level: -70 },
+        },
+      ],
+    },
+  );
 
 /** What people hear with: headphones, loudspeakers, and amplifiers for either. */
 export const LISTENING: DeviceModel[] = [
@@ -201,7 +231,7 @@ export const LISTENING: DeviceModel[] = [
     id: 'hifi-amplifier',
     name: 'Living-room amplifier',
     kind: 'loudspeaker',
-    about: 'Consumer amplifier with RCA inputs and loudspeakers of its own; earthed plug.',
+    about: 'Consumer amplifier: RCA inputs, two loudspeaker outputs; earthed plug.',
     ground: 'bonded',
     supply: 'earthed',
     ...joinPieces(
@@ -214,10 +244,55 @@ export const LISTENING: DeviceModel[] = [
         maxDbu: 8,
         accepts: [-24, 6],
       }),
+      { controls: [volume('level', 'Volume', -30)] },
+      ...SIDES.map((side) => amplifierOutput(side, 'loudspeaker-socket', `in-${side}`)),
+    ),
+  },
+  {
+    id: 'power-amplifier',
+    name: 'Stage amplifier with 6.35 mm loudspeaker outputs',
+    kind: 'loudspeaker',
+    about: 'Its loudspeaker outputs look like line outputs and are ten times as strong; earthed plug.',
+    ground: 'bonded',
+    supply: 'earthed',
+    ...joinPieces(
+      ...SIDES.map((side) =>
+        monoInput({
+          id: `in-${side}`,
+          label: `Line in ${side}`,
+          connector: 'trs-635-socket',
+          drive: 'differential',
+          signal: 'line',
+          ohms: 20_000,
+          maxDbu: 20,
+        }),
+      ),
+      { controls: [volume('level', 'Volume', -30)] },
+      ...SIDES.map((side) => amplifierOutput(side, 'ts-635-socket', `in-${side}-in`)),
+      mainsInlet(),
+    ),
+  },
+  {
+    id: 'loudspeaker-passive',
+    name: 'Loudspeaker without amplifier, 8 Ω',
+    kind: 'loudspeaker',
+    about: 'Only a coil: needs an amplifier’s loudspeaker output; anything else is silent or strained.',
+    ground: 'floating',
+    ...joinPieces(
+      monoInput({
+        id: 'in',
+        label: 'Loudspeaker in',
+        connector: 'loudspeaker-socket',
+        drive: 'single',
+        signal: 'loudspeaker',
+        ohms: 8,
+        dcOhms: 6,
+        maxDbu: 32,
+      }),
       {
-        controls: [
-          { id: 'level', label: 'Volume', kind: 'gain', minDb: -60, maxDb: 0, stepDb: 1, initial: -30 },
-        ],
+        points: [{ id: 'driver', label: 'Loudspeaker, 1 m', unit: 'dB SPL', role: 'driver', ceiling: 108 }],
+        // 87 dB SPL at 1 m for 2.83 V (11.25 dBu): a usual figure of data sheets.
+        paths: [{ from: 'in-in', to: 'driver', gainDb: 75.75, unitShiftDb: 75.75 }],
       },
     ),
   },

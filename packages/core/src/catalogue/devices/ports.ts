@@ -61,6 +61,7 @@ const PINS: Record<string, [plus: string, minus: string | undefined, ground: str
   'trs-35-socket': ['T', 'R', 'S'],
   'ts-635-socket': ['T', undefined, 'S'],
   'rca-socket': ['T', undefined, 'S'],
+  'loudspeaker-socket': ['1+', undefined, '1-'],
 };
 
 export interface SocketRow {
@@ -297,6 +298,11 @@ export const mainsInlet = (): Piece => ({
 export const dcInlet = (): Piece => ({
   ports: [{ id: 'dc', label: 'DC in', connector: 'dc-barrel-socket', side: 'in' }],
   elements: [{ kind: 'bond', id: 'dc-minus', pins: ['dc.-', 'chassis'] }],
+});
+
+/** A MIDI socket: tells what to play, carries no sound. */
+export const midiSocket = (side: 'in' | 'out'): Piece => ({
+  ports: [{ id: `midi-${side}`, label: `MIDI ${side}`, connector: 'midi-socket', side }],
 });
 
 /** The USB socket of something that hangs on a computer. */

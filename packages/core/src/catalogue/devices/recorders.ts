@@ -1,7 +1,7 @@
 import type { DeviceModel } from '../types';
 import { miniJackMicrophone } from './mini-jack-microphone';
-import { joinPieces } from './parts';
-import { DELICATE, monoInput, stereoSocketOut } from './ports';
+import { joinPieces, streamPoints } from './parts';
+import { DELICATE, monoInput, stereoSocketOut, usbDevicePort } from './ports';
 
 /** Recorders that need no computer. */
 export const RECORDERS: DeviceModel[] = [
@@ -9,7 +9,8 @@ export const RECORDERS: DeviceModel[] = [
     id: 'recorder-pocket',
     name: 'Pocket recorder',
     kind: 'recorder',
-    about: 'Battery, one mini-jack with plug-in power, headphone out.',
+    about:
+      'Battery, one mini-jack with plug-in power, headphone out; a microphone to a computer over its mini socket.',
     ground: 'floating',
     supply: 'battery',
     ...joinPieces(
@@ -24,6 +25,17 @@ export const RECORDERS: DeviceModel[] = [
         idleOhms: 200_000,
         tolerates: DELICATE,
       }),
+      usbDevicePort('usb-mini-socket'),
+      streamPoints('usb-in', 'USB', ['L', 'R']),
+      {
+        paths: [
+          { from: 'track-left', to: 'usb-in-L', delayMs: 1 },
+          { from: 'track-right', to: 'usb-in-R', delayMs: 1 },
+        ],
+        streams: [
+          { id: 'usb-in', label: 'Recorder', direction: 'to-computer', channels: ['usb-in-L', 'usb-in-R'] },
+        ],
+      },
     ),
   },
   {

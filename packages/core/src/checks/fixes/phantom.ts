@@ -1,38 +1,9 @@
-import { modelById } from '../../catalogue';
-import { changeLead, combineEdits, lookup, removeLead, setControl, type Rig } from '../../rig';
+import { modelById, type FeedElement } from '../../catalogue';
+import { changeLead, combineEdits, lookup, removeLead, type Rig } from '../../rig';
 import type { Fix, Solved } from '../finding';
+import { feedOfPort, feedSwitch, switchFeed, turnFeed, type FeedRef } from './feeds';
 import { bestLead, after } from './trial';
 import { insertBetween, useBestLead, withArticle } from './rewire';
-
-export interface FeedRef {
-  device: string;
-  element: string;
-  control: string | undefined;
-  on: boolean;
-}
-
-/** The supply on the same pins as an input. */
-export const feedOfInput = (solved: Solved, device: string, input: string): FeedRef | undefined => {
-  const elements = solved.find.modelOf(device)?.elements ?? [];
-  const at = elements.find(({ id }) => id === input);
-  if (at?.kind !== 'input') return undefined;
-  const feed = elements.find((element) => element.kind === 'feed' && element.legs.includes(at.plus));
-  if (feed?.kind !== 'feed') return undefined;
-  const on = solved.circuit.feeds.find((f) => f.device === device && f.element === feed.id)?.on ?? false;
-  return { device, element: feed.id, control: feed.control, on };
-};
-
-export const switchFeed = (rig: Rig, feed: FeedRef, on: boolean): Fix[] => {
-  if (!feed.control) return [];
-  const find = lookup(rig);
-  const control = find.modelOf(feed.device)?.controls.find(({ id }) => id === feed.control);
-  return [
-    {
-      label: `Switch ${control?.label ?? 'phantom'} ${on ? 'on' : 'off'}`,
-      edit: setControl(rig, feed.device, feed.control, on),
-    },
-  ];
-};
 
 /** Moves a microphone to a free input that can feed it. */
 export const moveToFedInput = (rig: Rig, device: string): Fix[] =>
@@ -53,7 +24,8 @@ const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words
       if (element.kind !== 'feed' || element.standard !== standard || other.id === device) continue;
       const port = element.legs[0]!.split('.')[0]!;
       if (find.inPort(other.id, port)) continue;
-      const on = element.control ? setControl(bare, other.id, element.control, true) : undefined;
+      const feed = feedOfPort(find, other.id, port);
+      const on = feed && turnFeed(bare, feed, true);
       const ready = on ? after(bare, on) : bare;
       const best = bestLead(ready, { device, port: 'out' }, { device: other.id, port });
       if (!best) continue;
@@ -133,25 +105,23 @@ export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
   return insertBetween(rig, lead, 'plugin-adapter', 'mini', 'xlr').map((fix) => {
     const input = lead.ends.find((end) => end && 'device' in end && end.device !== device);
     if (!input || !('device' in input)) return fix;
-    const feed = find
-      .modelOf(input.device)
-      ?.elements.find((element) => element.kind === 'feed' && element.legs[0]?.startsWith(`${input.port}.`));
-    if (feed?.kind !== 'feed' || !feed.control) return fix;
-    const placed = after(rig, fix.edit);
-    return {
-      ...fix,
-      edit: combineEdits(fix.label, fix.edit, setControl(placed, input.device, feed.control, true)),
-    };
+    const feed = feedOfPort(find, input.device, input.port);
+    const on = feed && turnFeed(after(rig, fix.edit), feed, true);
+    return on ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix;
   });
 };
 
 /** Where a device offers several strengths of phantom, the strongest. */
 export const strengthenFeed = (solved: Solved, feed: FeedRef): Fix[] => {
   const model = solved.find.modelOf(feed.device);
-  const element = model?.elements.find(({ id }) => id === feed.element);
-  const control = model?.controls.find(({ id }) => id === element?.when?.control);
-  if (control?.kind !== 'choice' || !control.options.includes('P48')) return [];
-  return [
-    { label: `Set ${control.label} to P48`, edit: setControl(solved.rig, feed.device, control.id, 'P48') },
-  ];
+  const strongest = model?.elements
+    .filter(
+      (element): element is FeedElement =>
+        element.kind === 'feed' && element.when !== undefined && element.when.control === feed.turn?.control,
+    )
+    .sort((a, b) => b.volts - a.volts)[0];
+  const turn = model && strongest && feedSwitch(model, strongest);
+  return turn && strongest.id !== feed.element
+    ? switchFeed(solved.rig, { ...feed, element: strongest.id, turn }, true)
+    : [];
 };

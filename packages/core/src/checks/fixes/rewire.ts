@@ -1,4 +1,11 @@
-import { contactsBetween, LEAD_KINDS, leadKindById, modelById, type LeadKind } from '../../catalogue';
+import {
+  contactsBetween,
+  LEAD_KINDS,
+  leadKindById,
+  modelById,
+  type ControlValue,
+  type LeadKind,
+} from '../../catalogue';
 import {
   addDevice,
   changeLead,
@@ -14,6 +21,7 @@ import {
 } from '../../rig';
 import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
+import { feedOfPort } from './feeds';
 import { after, bestLead, isHarmed, subRig, type PortRef } from './trial';
 
 /** Fixes that change leads or put something in between. Each returns nothing when it cannot be done. */
@@ -145,11 +153,8 @@ export const insertBooster = (
   const sockets = lead && socketsOf(lead);
   if (!lead || !sockets || lead.kind !== 'xlr') return [];
   const input = sockets.find(({ device }) => device !== microphone);
-  const desk = input && find.modelOf(input.device);
-  const feed = desk?.elements.find(
-    (element) => element.kind === 'feed' && element.legs[0]?.startsWith(`${input?.port}.`),
-  );
-  if (!input || !desk || feed?.kind !== 'feed') return [];
+  const feed = input && feedOfPort(find, input.device, input.port);
+  if (!input || !feed) return [];
   const id = freeId(rig, 'booster');
   const xlr = leadKindById('xlr');
   const edits = [
@@ -168,12 +173,12 @@ export const insertBooster = (
     connect(rig, xlr, [{ device: id, port: 'out' }, input], lead.lengthM, lead.id),
   ];
   let desked = rig;
-  const set = (control: string, value: number | boolean) => {
+  const set = (control: string, value: ControlValue) => {
     const edit = setControl(desked, input.device, control, value);
     desked = after(desked, edit);
     edits.push(edit);
   };
-  if (feed.control) set(feed.control, true);
+  if (feed.turn) set(feed.turn.control, feed.turn.on);
   if (gain && gain.device === input.device) set(gain.control, gain.value);
   return [
     { label: 'Put an in-line booster behind the microphone', edit: combineEdits('Insert booster', ...edits) },

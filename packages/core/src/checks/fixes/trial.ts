@@ -2,6 +2,7 @@ import { contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
 import { couplingLevel, solveCircuit, survivesDc, type Circuit } from '../../circuit';
 import { applyEdit, lookup, type Edit, type Rig } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
+import { levelsOf } from '../levels-of';
 
 /** The part of a rig made of some devices and the leads between them: small enough to try things on. */
 export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
@@ -30,6 +31,8 @@ export interface Reach {
   legLost: boolean;
   /** The output's class is not the input's. */
   wrongKind: boolean;
+  /** A way arrives hotter than its input can be turned down to. */
+  tooHot: boolean;
   /** Electronics of `from` that live on the supply have it. */
   fed: boolean;
 }
@@ -72,12 +75,20 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
         reading.device === to && reading.element === best.input && reading.legs.some((leg) => !leg.isJoined),
     ),
     wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
+    tooHot: into.some((coupling) => {
+      const levels = levelsOf(find, coupling);
+      return levels !== undefined && levels.arrives > levels.hottest;
+    }),
     fed: circuit.loads.every((load) => load.device !== from || load.fed),
   };
 };
 
 const scoreOf = (r: Reach): number =>
-  (r.harms ? -1000 : 0) + (r.legLost ? -100 : 0) + (r.wrongKind ? -60 : 0) + (r.fed ? 0 : -80) + r.monoDb;
+  (r.harms ? -1000 : 0) +
+  (r.legLost ? -100 : 0) +
+  (r.wrongKind || r.tooHot ? -60 : 0) +
+  (r.fed ? 0 : -80) +
+  r.monoDb;
 
 export interface PortRef {
   device: string;
