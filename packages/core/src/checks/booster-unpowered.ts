@@ -1,6 +1,6 @@
 import { figureText, finding, type Check } from './finding';
 import { switchFeed } from './fixes/feeds';
-import { bypass } from './fixes/rewire';
+import { bypass } from './fixes/insert';
 import { unfedElectronics } from './unfed';
 
 /** A booster without its supply passes nothing. */

@@ -1,6 +1,6 @@
 import { firstClipping, pads, stepBack, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
-import { insertPad } from './fixes/rewire';
+import { insertPad } from './fixes/insert';
 
 /** A pad at the input that the microphone's lead goes into. */
 const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {

@@ -1,6 +1,7 @@
 import { EARTH, type GroundLoop } from '../circuit';
 import { figureText, finding, type Check, type Finding, type Solved } from './finding';
-import { insertLaptopIsolator, insertLineIsolator, unplug, useFloatingSupply } from './fixes/rewire';
+import { insertLaptopIsolator, insertLineIsolator, useFloatingSupply } from './fixes/insert';
+import { unplug } from './fixes/rewire';
 
 /** A lead into an input that hears one leg against the metal: what flows in the ring is heard. */
 const isUnbalanced = ({ find }: Solved, leadId: string): boolean => {

@@ -1,7 +1,8 @@
 import { couplingLevel, DULL_DB } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
-import { insertDiBox, shortenLead } from './fixes/rewire';
+import { insertDiBox } from './fixes/insert';
+import { shortenLead } from './fixes/rewire';
 
 /** The lead's capacitance and the source's impedance take the top of the band away. */
 export const hfRolloff: Check = (solved) => {

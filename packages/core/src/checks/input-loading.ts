@@ -1,7 +1,8 @@
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { instrumentSwitch } from './fixes/level';
-import { insertDiBox, useOtherInput } from './fixes/rewire';
+import { insertDiBox } from './fixes/insert';
+import { useOtherInput } from './fixes/rewire';
 
 /** Less than this lost to the load is bridging: a load of twice the source takes 3.5 dB (IEC 61938 asks for 5 to 10 times). */
 const LOST_DB = -3.5;

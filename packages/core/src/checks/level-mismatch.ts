@@ -2,7 +2,8 @@ import { couplingLevel } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { levelsOf } from './levels-of';
-import { insertPad, unplug, useOtherInput } from './fixes/rewire';
+import { insertPad } from './fixes/insert';
+import { unplug, useOtherInput } from './fixes/rewire';
 
 const SIGNAL_WORDS = {
   microphone: 'microphone',

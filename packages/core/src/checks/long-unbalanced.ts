@@ -3,7 +3,8 @@ import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M, type Lead, type Lookup } from '../
 import { ratioFromDb } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { humAt } from './interference';
-import { insertDiBox, shortenLead, useOtherInput } from './fixes/rewire';
+import { insertDiBox } from './fixes/insert';
+import { shortenLead, useOtherInput } from './fixes/rewire';
 
 /** What the room presses in must lie this far under the sound, dB. Common practice, no published source. */
 const WANTED_DISTANCE_DB = 60;

@@ -3,7 +3,8 @@ import { CANCELLED_DB, meetingLevelDb } from '../flow';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
-import { insertLaptopIsolator, splitToTwoInputs, useOtherInput } from './fixes/rewire';
+import { insertLaptopIsolator } from './fixes/insert';
+import { splitToTwoInputs, useOtherInput } from './fixes/rewire';
 
 /** A mono sound that loses more than this in the sum of left and right is as good as gone, dB. */
 const LOST_DB = -12;

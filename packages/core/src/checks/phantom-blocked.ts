@@ -1,6 +1,6 @@
 import { figureText, finding, type Check } from './finding';
 import { mendOutputLead, swapForDynamic } from './fixes/phantom';
-import { bypass } from './fixes/rewire';
+import { bypass } from './fixes/insert';
 import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** Phantom is on, but something between lets the sound through and not the supply. */

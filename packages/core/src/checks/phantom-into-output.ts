@@ -1,7 +1,8 @@
 import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { feedOfInput, switchFeed } from './fixes/feeds';
-import { insertLaptopIsolator, unplug, useOtherInput } from './fixes/rewire';
+import { insertLaptopIsolator } from './fixes/insert';
+import { unplug, useOtherInput } from './fixes/rewire';
 
 /** A supply reaches an output that is not built to meet one. */
 export const phantomIntoOutput: Check = (solved) => {

@@ -1,5 +1,6 @@
 import type { DcTolerance, DeviceModel, Port } from '../types';
-import { joinPieces, stereoOutput, streamPoints, type Piece } from './parts';
+import { stereoOutput } from './desk-outputs';
+import { joinPieces, streamPoints, type Piece } from './parts';
 import { dcInlet, mainsInlet } from './ports';
 
 /**

@@ -1,13 +1,6 @@
 import type { DeviceModel } from '../types';
-import {
-  crosspoints,
-  joinPieces,
-  numbers,
-  preampChannel,
-  stereoOutput,
-  streamPoints,
-  type Piece,
-} from './parts';
+import { lineOutputs, stereoOutput } from './desk-outputs';
+import { crosspoints, joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
 import { DELICATE, mainsInlet, stereoSocketOut, STURDY, usbDevicePort } from './ports';
 
 interface InterfaceRow {
@@ -111,61 +104,16 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
         fullScaleDbu: 12,
         volume: 'phones-volume',
       }),
-      ...(['L', 'R'] as const).map((side) => ({
-        ports: [
-          { id: `out${side}`, label: `Monitor ${side}`, connector: 'trs-635-socket', side: 'out' as const },
-        ],
-        elements: [
-          {
-            kind: 'output' as const,
-            id: `line${side}`,
-            drive: 'both-legs' as const,
-            plus: `out${side}.T`,
-            minus: `out${side}.R`,
-            ground: 'chassis',
-            ohms: 150,
-            nominalDbu: 4,
-            side: side === 'L' ? ('left' as const) : ('right' as const),
-            signal: 'line' as const,
-            tolerates: STURDY,
-            maxDbu: 12,
-          },
-          { kind: 'bond' as const, id: `out${side}-ground`, pins: [`out${side}.S`, 'chassis'] },
-        ],
-        paths: [
-          {
-            from: `monitor-${side}`,
-            to: `line${side}`,
-            gainDb: 12,
-            unitShiftDb: 12,
-            controls: [{ control: 'monitor-volume' }],
-            noise: { kind: 'level' as const, level: -95 },
-            delayMs: 0.6,
-          },
-        ],
-      })),
-      {
-        controls: [
-          {
-            id: 'monitor-volume',
-            label: 'Monitor volume',
-            kind: 'gain',
-            minDb: -60,
-            maxDb: 0,
-            stepDb: 1,
-            initial: -20,
-          },
-        ],
-        ports: [
-          {
-            id: 'usb',
-            label: 'USB',
-            connector: row.usbConnector,
-            side: 'out',
-            usb: { role: 'device', version: '2.0' },
-          },
-        ],
-      },
+      lineOutputs({
+        label: 'Monitor',
+        drive: 'both-legs',
+        ohms: 150,
+        from: ['monitor-L', 'monitor-R'],
+        fullScaleDbu: 12,
+        noiseDbu: -95,
+        volume: { id: 'monitor-volume', label: 'Monitor volume' },
+      }),
+      usbDevicePort(row.usbConnector),
       ...(row.supply === 'earthed' ? [mainsInlet()] : []),
     ),
   };

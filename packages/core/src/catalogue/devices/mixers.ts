@@ -1,8 +1,9 @@
 import type { DeviceModel } from '../types';
 import { audioInterface } from './interfaces';
-import { crosspoints, joinPieces, numbers, preampChannel, stereoOutput, streamPoints } from './parts';
+import { lineOutputs, stereoOutput } from './desk-outputs';
+import { crosspoints, joinPieces, numbers, preampChannel, streamPoints } from './parts';
 import { podcastMixer } from './podcast-mixer';
-import { dcInlet, STURDY } from './ports';
+import { dcInlet, STURDY, usbDevicePort } from './ports';
 
 const MIXER_INPUTS = numbers(1, 4);
 
@@ -108,61 +109,16 @@ const mixerUsb: DeviceModel = {
       fullScaleDbu: 12,
       volume: 'phones-volume',
     }),
-    ...(['L', 'R'] as const).map((side) => ({
-      ports: [
-        { id: `out${side}`, label: `Main out ${side}`, connector: 'trs-635-socket', side: 'out' as const },
-      ],
-      elements: [
-        {
-          kind: 'output' as const,
-          id: `line${side}`,
-          drive: 'one-leg' as const,
-          plus: `out${side}.T`,
-          minus: `out${side}.R`,
-          ground: 'chassis',
-          ohms: 240,
-          nominalDbu: 4,
-          side: side === 'L' ? ('left' as const) : ('right' as const),
-          signal: 'line' as const,
-          tolerates: STURDY,
-          maxDbu: 18,
-        },
-        { kind: 'bond' as const, id: `out${side}-ground`, pins: [`out${side}.S`, 'chassis'] },
-      ],
-      paths: [
-        {
-          from: `mix-${side}`,
-          to: `line${side}`,
-          gainDb: 18,
-          unitShiftDb: 18,
-          controls: [{ control: 'main-volume' }],
-          noise: { kind: 'level' as const, level: -90 },
-          delayMs: 0.6,
-        },
-      ],
-    })),
-    {
-      controls: [
-        {
-          id: 'main-volume',
-          label: 'Main out volume',
-          kind: 'gain',
-          minDb: -60,
-          maxDb: 0,
-          stepDb: 1,
-          initial: -20,
-        },
-      ],
-      ports: [
-        {
-          id: 'usb',
-          label: 'USB',
-          connector: 'usb-b-socket',
-          side: 'out',
-          usb: { role: 'device', version: '2.0' },
-        },
-      ],
-    },
+    lineOutputs({
+      label: 'Main out',
+      drive: 'one-leg',
+      ohms: 240,
+      from: ['mix-L', 'mix-R'],
+      fullScaleDbu: 18,
+      noiseDbu: -90,
+      volume: { id: 'main-volume', label: 'Main out volume' },
+    }),
+    usbDevicePort('usb-b-socket'),
     dcInlet(),
   ),
 };

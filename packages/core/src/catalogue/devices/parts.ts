@@ -1,4 +1,4 @@
-import type { CircuitElement, Control, DcTolerance, DeviceModel, Path, Point, Port } from '../types';
+import type { CircuitElement, Control, DeviceModel, Path, Point, Port } from '../types';
 
 /** Pieces that several device models share: rows of data, put together by prefix. */
 export type Piece = Partial<
@@ -150,68 +150,6 @@ export const preampChannel = (row: PreampRow): Piece => {
         delayMs: 0.6,
       },
     ],
-  };
-};
-
-export interface StereoOutRow {
-  id: string;
-  label: string;
-  connector: 'trs-635-socket' | 'trs-35-socket' | 'trrs-35-socket';
-  ohms: number;
-  idleOhms?: number;
-  tolerates: DcTolerance;
-  /** Points that feed left and right, dBFS. */
-  from: [left: string, right: string];
-  fullScaleDbu: number;
-  volume: string;
-}
-
-/** A stereo output on one socket: headphones, or a computer's jack. */
-export const stereoOutput = (row: StereoOutRow): Piece => {
-  const ring = row.connector === 'trrs-35-socket' ? 'R1' : 'R';
-  const sleeve = row.connector === 'trrs-35-socket' ? 'R2' : 'S';
-  const side = (id: string, pin: string, other: string) => ({
-    kind: 'output' as const,
-    id: `${row.id}-${id}`,
-    drive: 'single' as const,
-    plus: `${row.id}.${pin}`,
-    ground: 'chassis',
-    ohms: row.ohms,
-    signal: 'headphone' as const,
-    tolerates: row.tolerates,
-    maxDbu: row.fullScaleDbu,
-    pair: `${row.id}-${other}`,
-    side: id as 'left' | 'right',
-    ...(row.idleOhms ? { idleOhms: row.idleOhms } : {}),
-  });
-  const path = (from: string, to: string): Path => ({
-    from,
-    to,
-    gainDb: row.fullScaleDbu,
-    unitShiftDb: row.fullScaleDbu,
-    controls: [{ control: row.volume }],
-    noise: { kind: 'level', level: -92 },
-    delayMs: 0.6,
-  });
-  return {
-    ports: [{ id: row.id, label: row.label, connector: row.connector, side: 'out' }],
-    controls: [
-      {
-        id: row.volume,
-        label: `${row.label} volume`,
-        kind: 'gain',
-        minDb: -60,
-        maxDb: 0,
-        stepDb: 1,
-        initial: -20,
-      },
-    ],
-    elements: [
-      side('left', 'T', 'right'),
-      side('right', ring, 'left'),
-      { kind: 'bond', id: `${row.id}-ground`, pins: [`${row.id}.${sleeve}`, 'chassis'] },
-    ],
-    paths: [path(row.from[0], `${row.id}-left`), path(row.from[1], `${row.id}-right`)],
   };
 };
 

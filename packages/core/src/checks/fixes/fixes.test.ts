@@ -1,17 +1,8 @@
 import { buildRig, type RigRows, applyEdit, lookup, readRigValue, type Edit, type Rig } from '../../rig';
 import { solveRig } from '../../offers';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
-import {
-  bypass,
-  insertBooster,
-  insertLaptopIsolator,
-  matchFormat,
-  splitToTwoInputs,
-  useBestLead,
-  useFloatingSupply,
-  useOtherInput,
-  withArticle,
-} from './rewire';
+import { bypass, insertBooster, insertLaptopIsolator, useFloatingSupply } from './insert';
+import { matchFormat, splitToTwoInputs, useBestLead, useOtherInput, withArticle } from './rewire';
 import { bestLead, isHarmed, matingLeads, reach, subRig } from './trial';
 import { solveCircuit } from '../../circuit';
 

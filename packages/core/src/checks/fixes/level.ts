@@ -2,7 +2,7 @@ import { putPlacement, setControl, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
 import { snapGain, type VoiceGain } from '../voice-gain';
-import { insertBooster } from './rewire';
+import { insertBooster } from './insert';
 
 /** What the catalogue's booster adds, dB. */
 const BOOSTER_DB = 25;

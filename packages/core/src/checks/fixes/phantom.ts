@@ -3,7 +3,8 @@ import { changeLead, combineEdits, lookup, removeLead, type Rig } from '../../ri
 import type { Fix, Solved } from '../finding';
 import { feedOfPort, feedSwitch, switchFeed, turnFeed, type FeedRef } from './feeds';
 import { bestLead, after } from './trial';
-import { insertBetween, useBestLead, withArticle } from './rewire';
+import { insertBetween } from './insert';
+import { useBestLead, withArticle } from './rewire';
 
 /** Moves a microphone to a free input that can feed it. */
 export const moveToFedInput = (rig: Rig, device: string): Fix[] =>
