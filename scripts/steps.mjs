@@ -81,6 +81,12 @@ const once = async (name, inputs, made, work) => {
   writeFileSync(stamp, print);
 };
 
+/** Where Node's own headers stand beside it, the database is compiled against them and nothing is fetched for it. */
+const nodeHeaders = () => {
+  const prefix = join(dirname(process.execPath), '..');
+  return existsSync(join(prefix, 'include/node/node_version.h')) ? { npm_config_nodedir: prefix } : {};
+};
+
 export const ensureInstalled = () =>
   once(
     'installed',
@@ -92,7 +98,9 @@ export const ensureInstalled = () =>
       say(
         `Installing packages with npm; the database is compiled here on ${jobs} cores, 2 to 4 minutes the first time`,
       );
-      await mustRun('npm', ['ci', '--no-audit', '--no-fund'], { env: { ...process.env, JOBS: jobs } });
+      await mustRun('npm', ['ci', '--no-audit', '--no-fund'], {
+        env: { ...nodeHeaders(), ...process.env, JOBS: jobs },
+      });
     },
   );
 

@@ -79,7 +79,7 @@ const deskRig = (answers: Answers, bench: Bench): void => {
     const socket = { device: desk, port: sockets.shift()! };
     // An XLR socket takes an instrument only through a DI box; a combined one takes it as it is.
     if (modelById(model).ports.find(({ id }) => id === socket.port)!.connector === 'combo') {
-      bench.set(desk, `instrument${socket.port.slice(2)}`, true);
+      bench.setTo(socket, 'instrument');
       bench.join({ device: guitar, port: 'out' }, socket, INSTRUMENT_LEAD_M);
     } else {
       const box = bench.add('di-passive', `DI box, ${name.toLowerCase()}`, 'Table');

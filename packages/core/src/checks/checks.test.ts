@@ -291,6 +291,24 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('power-amplifier', 'interface-2', 'ts-635', ['a.speaker-left', 'b.in1']),
     pair('keyboard', 'interface-2', 'ts-635', ['a.left', 'b.in1']),
   ],
+  [
+    'wrong-signal-kind',
+    'a microphone in an input set to line | set to microphone',
+    pair('mic-dynamic-hand', 'mixer-podcast', 'xlr', ['a.out', 'b.in1'], { level1: 'line' }),
+    pair('mic-dynamic-hand', 'mixer-podcast', 'xlr', ['a.out', 'b.in1'], { level1: 'microphone' }),
+  ],
+  [
+    'level-mismatch',
+    'a line receiver in an input set to microphone | set to line',
+    pair('line-receiver', 'mixer-podcast', 'xlr', ['a.out', 'b.in1'], { level1: 'microphone' }),
+    pair('line-receiver', 'mixer-podcast', 'xlr', ['a.out', 'b.in1'], { level1: 'line' }),
+  ],
+  [
+    'input-loading',
+    'a guitar in an input set to line | set to instrument',
+    pair('guitar', 'mixer-podcast', 'ts-635', ['a.out', 'b.in1'], { level1: 'line' }),
+    pair('guitar', 'mixer-podcast', 'ts-635', ['a.out', 'b.in1'], { level1: 'instrument' }),
+  ],
   ['data-lead-too-long', 'twelve metres of light | ten', light(12), light(10)],
   ['phantom-too-weak', 'four condensers on a 12 mA supply | three', condensers(4), condensers(3)],
   [

@@ -1,6 +1,6 @@
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
-import { instrumentSwitch } from './fixes/level';
+import { setInputTo } from './fixes/level';
 import { insertDiBox } from './fixes/insert';
 import { useOtherInput } from './fixes/rewire';
 
@@ -40,7 +40,11 @@ export const inputLoading: Check = (solved) => {
           { label: 'Source impedance', value: element.ohms, unit: 'Ω', from: `device model of ${name}` },
         ],
         fixes: lead
-          ? [...instrumentSwitch(solved, lead), ...insertDiBox(rig, lead), ...useOtherInput(rig, lead)]
+          ? [
+              ...setInputTo(solved, lead, 'instrument'),
+              ...insertDiBox(rig, lead),
+              ...useOtherInput(rig, lead),
+            ]
           : [],
       }),
     ];

@@ -2,6 +2,7 @@ import { couplingLevel } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { levelsOf } from './levels-of';
+import { setInputTo } from './fixes/level';
 import { insertPad } from './fixes/insert';
 import { unplug, useOtherInput } from './fixes/rewire';
 
@@ -41,7 +42,7 @@ export const levelMismatch: Check = (solved) => {
         severity: isHot ? 'fault' : 'caution',
         title: `${a} is ${figureText(isHot ? over : under, 0)} dB too ${isHot ? 'hot' : 'cold'} for ${b}`,
         why: isHot
-          ? `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain. Put a pad or an isolator box in between, or use a line input.`
+          ? `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain. ${over <= PAD_DB ? 'Put a pad or an isolator box in between, or use a line input.' : 'No pad bridges that: take the sound from a line output, ahead of the amplifier.'}`
           : `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that reaches down to ${figureText(coldest)} dBu. It stays too quiet, and hiss comes up with it.`,
         places: [
           { device: coupling.from.device },
@@ -70,6 +71,7 @@ export const levelMismatch: Check = (solved) => {
         ],
         fixes: lead
           ? [
+              ...(isHot ? setInputTo(solved, lead, 'line') : setInputTo(solved, lead, 'microphone')),
               ...useOtherInput(rig, lead),
               ...(isHot && over <= PAD_DB ? insertPad(rig, lead) : []),
               ...(isHot ? [unplug(rig, lead)] : []),

@@ -3,8 +3,9 @@ import { couplingLevel } from '../circuit';
 import { digitalLinks } from '../flow';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { setInputTo } from './fixes/level';
 import { mendOutputLead, moveToFedInput } from './fixes/phantom';
-import { matchFormat, unplug } from './fixes/rewire';
+import { matchFormat, unplug, useOtherInput } from './fixes/rewire';
 
 const signalOf = (solved: Solved, device: string, id: string): SignalKind | undefined => {
   const element = solved.find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
@@ -15,6 +16,20 @@ const unplugFrom = (solved: Solved, device: string) => {
   const port = solved.find.modelOf(device)?.ports.find(({ id }) => solved.find.inPort(device, id));
   const plugged = port && solved.find.inPort(device, port.id);
   return plugged ? [unplug(solved.rig, plugged.lead)] : [];
+};
+
+/** A switch or choice that makes the input its lead goes into one for microphones. */
+const setMicrophoneInput = (solved: Solved, device: string) => {
+  const lead = solved.find.inPort(device, 'out')?.lead;
+  return lead ? setInputTo(solved, lead, 'microphone') : [];
+};
+
+/** Another input for it: one with a supply where it lives on one. */
+const moveElsewhere = (solved: Solved, device: string) => {
+  const lead = solved.find.inPort(device, 'out')?.lead;
+  const isFed = solved.find.modelOf(device)?.elements.some(({ kind }) => kind === 'load');
+  if (isFed) return moveToFedInput(solved.rig, device);
+  return lead ? useOtherInput(solved.rig, lead) : [];
 };
 
 const FORMAT_NAMES = { spdif: 'S/PDIF', adat: 'ADAT', hdmi: 'HDMI', bluetooth: 'Bluetooth' } as const;
@@ -89,8 +104,9 @@ export const wrongSignalKind: Check = (solved) => {
             },
           ],
           fixes: [
+            ...setMicrophoneInput(solved, from.device),
             ...mendOutputLead(rig, from.device),
-            ...moveToFedInput(rig, from.device),
+            ...moveElsewhere(solved, from.device),
             ...unplugFrom(solved, from.device),
           ],
         }),
@@ -123,7 +139,7 @@ export const wrongSignalKind: Check = (solved) => {
             from: 'solved circuit',
           },
         ],
-        fixes: [...moveToFedInput(rig, from.device), ...unplugFrom(solved, from.device)],
+        fixes: [...moveElsewhere(solved, from.device), ...unplugFrom(solved, from.device)],
       }),
     );
   }

@@ -1,4 +1,4 @@
-import { modelById, type ControlValue, type DeviceModel } from '../catalogue';
+import { modelById, type ControlValue, type DeviceModel, type SignalKind } from '../catalogue';
 import { bestLead, matingLeads, type PortRef } from '../checks';
 import {
   addDevice,
@@ -23,6 +23,8 @@ export interface Bench {
   /** Places a model, of the catalogue by its id or any other as it is; answers with the device's id. */
   add: (model: string | DeviceModel, name: string, place: string) => string;
   set: (device: string, control: string, value: ControlValue) => void;
+  /** Sets a socket to take a kind of signal, where a switch or a choice of its device does that. */
+  setTo: (socket: PortRef, signal: SignalKind) => void;
   /** Joins two sockets by the lead that does it best, long enough; false when no lead goes. */
   join: (a: PortRef, b: PortRef, lengthM: number) => boolean;
   apps: (device: string, apps: App[]) => void;
@@ -46,6 +48,15 @@ export const makeBench = (name: string): Bench => {
       return id;
     },
     set: (device, control, value) => apply(setControl(rig, device, control, value)),
+    setTo: ({ device, port }, signal) => {
+      const input = lookup(rig)
+        .modelOf(device)
+        ?.elements.find(
+          (element) =>
+            element.kind === 'input' && element.signal === signal && element.plus.startsWith(`${port}.`),
+        );
+      if (input?.when) apply(setControl(rig, device, input.when.control, input.when.is));
+    },
     join: (a, b, lengthM) => {
       // A supply that is still off makes every lead look poor: the first that goes in, then, as the catalogue lists them.
       const best = bestLead(rig, a, b) ?? matingLeads(rig, a, b)[0];

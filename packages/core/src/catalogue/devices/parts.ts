@@ -1,4 +1,4 @@
-import type { CircuitElement, Control, DeviceModel, Path, Point, Port } from '../types';
+import type { CircuitElement, Control, DeviceModel, InputElement, Path, Point, Port } from '../types';
 
 /** Pieces that several device models share: rows of data, put together by prefix. */
 export type Piece = Partial<
@@ -39,14 +39,78 @@ export interface PreampRow {
   micOhms?: number;
   /** The rail all phantom feeds share, if one does. */
   rail?: string;
+  /** How a combined socket is set: a switch for instruments (the jack is line otherwise), or a choice of three. */
+  levels?: 'instrument-switch' | 'choice';
   ein?: [number, number][];
 }
+
+/** A way into the amplifier of a channel: an input element, and what is lost ahead of the amplifier, dB. */
+interface ChannelWay {
+  element: InputElement;
+  gainDb?: number;
+}
+
+/** A line input reaches the same amplifier through this much less, dB; what it accepts is shifted by as much. */
+const LINE_DB = -20;
+
+/** The ways into a channel: its XLR part, the jack part of a combined socket, and what a switch or choice makes of them. */
+const channelWays = ({
+  n,
+  connector,
+  micOhms = 3000,
+  levels = 'instrument-switch',
+}: PreampRow): ChannelWay[] => {
+  const xlr = { drive: 'differential', plus: `in${n}.2`, minus: `in${n}.3`, ground: 'chassis' } as const;
+  const jack = { drive: 'differential', plus: `in${n}.T`, minus: `in${n}.R`, ground: 'chassis' } as const;
+  const microphone = { kind: 'input', ohms: micOhms, signal: 'microphone' } as const;
+  const line = {
+    kind: 'input',
+    ohms: 20_000,
+    signal: 'line',
+    accepts: [-52, 16] as [number, number],
+  } as const;
+  const instrument = { kind: 'input', ohms: 1e6, signal: 'instrument' } as const;
+  const tip = { drive: 'single', plus: `in${n}.T`, ground: 'chassis' } as const;
+  if (connector === 'xlr-female') return [{ element: { ...microphone, ...xlr, id: `mic${n}` } }];
+  if (levels === 'instrument-switch') {
+    const when = (is: boolean) => ({ when: { control: `instrument${n}`, is } });
+    return [
+      { element: { ...microphone, ...xlr, id: `mic${n}` } },
+      { element: { ...line, ...jack, id: `line${n}`, ...when(false) }, gainDb: LINE_DB },
+      { element: { ...instrument, ...tip, id: `instrument-in${n}`, ...when(true) } },
+    ];
+  }
+  const when = (is: string) => ({ when: { control: `level${n}`, is } });
+  return [
+    { element: { ...microphone, ...xlr, id: `mic${n}`, ...when('microphone') } },
+    { element: { ...microphone, ...jack, id: `mic-jack${n}`, ...when('microphone') } },
+    { element: { ...line, ...xlr, id: `line-xlr${n}`, ...when('line') }, gainDb: LINE_DB },
+    { element: { ...line, ...jack, id: `line${n}`, ...when('line') }, gainDb: LINE_DB },
+    { element: { ...instrument, ...tip, id: `instrument-in${n}`, ...when('instrument') } },
+  ];
+};
+
+const levelControl = ({ n, connector, levels = 'instrument-switch' }: PreampRow): Control[] => {
+  if (connector === 'xlr-female') return [];
+  return levels === 'instrument-switch'
+    ? [{ id: `instrument${n}`, label: `Instrument ${n}`, kind: 'switch', initial: false }]
+    : [
+        {
+          id: `level${n}`,
+          label: `Level ${n}`,
+          kind: 'choice',
+          options: ['microphone', 'line', 'instrument'],
+          initial: 'microphone',
+        },
+      ];
+};
 
 /** One input channel: socket, phantom feed, amplifier, converter. */
 export const preampChannel = (row: PreampRow): Piece => {
   const { n } = row;
   const port = `in${n}`;
   const hasJack = row.connector === 'combo';
+  const ways = channelWays(row);
   return {
     ports: [{ id: port, label: `Input ${n}`, connector: row.connector, side: 'in' }],
     controls: [
@@ -60,21 +124,10 @@ export const preampChannel = (row: PreampRow): Piece => {
         initial: row.minGainDb,
       },
       { id: `pad${n}`, label: `Pad ${n} (−20 dB)`, kind: 'switch', initial: false },
-      ...(hasJack
-        ? [{ id: `instrument${n}`, label: `Instrument ${n}`, kind: 'switch' as const, initial: false }]
-        : []),
+      ...levelControl(row),
     ],
     elements: [
-      {
-        kind: 'input',
-        id: `mic${n}`,
-        drive: 'differential',
-        plus: `${port}.2`,
-        minus: `${port}.3`,
-        ground: 'chassis',
-        ohms: row.micOhms ?? 3000,
-        signal: 'microphone',
-      },
+      ...ways.map(({ element }) => element),
       {
         kind: 'feed',
         id: `feed${n}`,
@@ -87,33 +140,6 @@ export const preampChannel = (row: PreampRow): Piece => {
         ...(row.rail ? { rail: row.rail } : {}),
       },
       { kind: 'bond', id: `ground${n}`, pins: [`${port}.1`, ...(hasJack ? [`${port}.S`] : []), 'chassis'] },
-      ...(hasJack
-        ? [
-            {
-              kind: 'input' as const,
-              id: `line${n}`,
-              drive: 'differential' as const,
-              plus: `${port}.T`,
-              minus: `${port}.R`,
-              ground: 'chassis',
-              ohms: 20000,
-              signal: 'line' as const,
-              // The same amplifier's gain is there for line, behind 20 dB less.
-              accepts: [-52, 16] as [number, number],
-              when: { control: `instrument${n}`, is: false },
-            },
-            {
-              kind: 'input' as const,
-              id: `instrument-in${n}`,
-              drive: 'single' as const,
-              plus: `${port}.T`,
-              ground: 'chassis',
-              ohms: 1e6,
-              signal: 'instrument' as const,
-              when: { control: `instrument${n}`, is: true },
-            },
-          ]
-        : []),
     ],
     points: [
       { id: `head${n}`, label: `Behind pad ${n}`, unit: 'dBu', role: 'stage', ceiling: row.maxInputDbu },
@@ -127,14 +153,13 @@ export const preampChannel = (row: PreampRow): Piece => {
       { id: `digital${n}`, label: `Converter ${n}`, unit: 'dBFS', role: 'converter', ceiling: 0 },
     ],
     paths: [
-      { from: `mic${n}`, to: `head${n}`, controls: [{ control: `pad${n}`, onDb: -20 }] },
-      // A line socket reaches the same amplifier through a fixed 20 dB less.
-      ...(hasJack
-        ? [
-            { from: `line${n}`, to: `head${n}`, gainDb: -20, when: { control: `instrument${n}`, is: false } },
-            { from: `instrument-in${n}`, to: `head${n}`, when: { control: `instrument${n}`, is: true } },
-          ]
-        : []),
+      ...ways.map(({ element, gainDb }): Path => ({
+        from: element.id,
+        to: `head${n}`,
+        ...(gainDb ? { gainDb } : {}),
+        ...(element.signal === 'microphone' ? { controls: [{ control: `pad${n}`, onDb: -20 }] } : {}),
+        ...(element.when ? { when: element.when } : {}),
+      })),
       {
         from: `head${n}`,
         to: `preamp${n}`,

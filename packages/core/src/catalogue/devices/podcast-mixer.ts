@@ -23,6 +23,7 @@ export const podcastMixer: DeviceModel = {
         maxInputDbu: 12,
         fullScaleDbu: 10,
         phantom: `phantom${n}`,
+        levels: 'choice',
         ein: [
           [0, -100],
           [30, -122],

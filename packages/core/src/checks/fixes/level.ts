@@ -1,4 +1,5 @@
-import { putPlacement, setControl, type Lead, type Rig } from '../../rig';
+import { contactsBetween, type SignalKind } from '../../catalogue';
+import { putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
 import { snapGain, type VoiceGain } from '../voice-gain';
@@ -47,20 +48,24 @@ export const addBooster = (
   return insertBooster(solved.rig, microphone, { device: gain.device, control: gain.control.id, value });
 };
 
-/** The instrument switch of the input a lead goes into, if it has one that is off. */
-export const instrumentSwitch = (solved: Solved, lead: Lead): Fix[] =>
-  lead.ends.flatMap((end): Fix[] => {
+/** Sets the input a lead goes into to another kind of signal, where a switch or a choice there does that. */
+export const setInputTo = ({ find, rig }: Solved, lead: Lead, signal: SignalKind): Fix[] =>
+  lead.ends.flatMap((end, index): Fix[] => {
     if (!end || !('device' in end)) return [];
-    const elements = solved.find.modelOf(end.device)?.elements ?? [];
-    const input = elements.find(
-      (element) =>
-        element.kind === 'input' &&
-        element.signal === 'instrument' &&
-        element.plus.startsWith(`${end.port}.`) &&
-        element.when?.is === true,
+    const model = find.modelOf(end.device);
+    const device = find.device(end.device);
+    const plug = find.leadKindOf(lead.id)?.ends[index]?.connector ?? '';
+    const socket = find.port(end.device, end.port)?.connector ?? '';
+    const touched = (contactsBetween(plug, socket) ?? []).map(([, contact]) => `${end.port}.${contact}`);
+    const input = model?.elements.find(
+      (element) => element.kind === 'input' && element.signal === signal && touched.includes(element.plus),
     );
-    const control = solved.find.modelOf(end.device)?.controls.find(({ id }) => id === input?.when?.control);
-    return control
-      ? [{ label: `Switch ${control.label} on`, edit: setControl(solved.rig, end.device, control.id, true) }]
-      : [];
+    const control = model?.controls.find(({ id }) => id === input?.when?.control);
+    if (!device || !control || !input?.when || settingOf(device, control) === input.when.is) return [];
+    const { is } = input.when;
+    const label =
+      typeof is === 'string'
+        ? `Set ${control.label} to ${is}`
+        : `Switch ${control.label} ${is ? 'on' : 'off'}`;
+    return [{ label, edit: setControl(rig, end.device, control.id, is) }];
   });

@@ -31,6 +31,8 @@ export interface Reach {
   legLost: boolean;
   /** The output's class is not the input's. */
   wrongKind: boolean;
+  /** It arrives at two inputs with opposite signs: whoever adds them hears nothing. */
+  cancels: boolean;
   /** A way arrives hotter than its input can be turned down to. */
   tooHot: boolean;
   /** Electronics of `from` that live on the supply have it. */
@@ -58,9 +60,17 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
     const sum = into
       .filter((c) => c.to.element === input)
       .reduce((total, c) => ({ re: total.re + c.re, im: total.im + c.im }), { re: 0, im: 0 });
-    return { input, db: dbFromRatio(couplingLevel(sum)) };
+    return { input, sum, db: dbFromRatio(couplingLevel(sum)) };
   });
-  const best = levels.reduce((a, b) => (b.db > a.db ? b : a), { input: '', db: -Infinity });
+  const best = levels.reduce((a, b) => (b.db > a.db ? b : a), {
+    input: '',
+    sum: { re: 0, im: 0 },
+    db: -Infinity,
+  });
+  const together = levels.reduce((all, { sum }) => ({ re: all.re + sum.re, im: all.im + sum.im }), {
+    re: 0,
+    im: 0,
+  });
   const signal = (device: string, id: string) => {
     const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
     return element && 'signal' in element ? element.signal : undefined;
@@ -75,6 +85,7 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
         reading.device === to && reading.element === best.input && reading.legs.some((leg) => !leg.isJoined),
     ),
     wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
+    cancels: couplingLevel(together) < couplingLevel(best.sum) / 2,
     tooHot: into.some((coupling) => {
       const levels = levelsOf(find, coupling);
       return levels !== undefined && levels.arrives > levels.hottest;
@@ -86,7 +97,7 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
 const scoreOf = (r: Reach): number =>
   (r.harms ? -1000 : 0) +
   (r.legLost ? -100 : 0) +
-  (r.wrongKind || r.tooHot ? -60 : 0) +
+  (r.wrongKind || r.tooHot || r.cancels ? -60 : 0) +
   (r.fed ? 0 : -80) +
   r.monoDb;
 
