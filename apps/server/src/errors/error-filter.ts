@@ -21,7 +21,9 @@ const fromExpress = (error: { type?: string; status?: number }, request: Request
         hint: 'Send a JSON object.',
       });
     default:
-      return error.status === 404 ? notFound('file', request.path, 'Check the address, or start from the shelf of rigs.') : undefined;
+      return error.status === 404
+        ? notFound('file', request.path, 'Check the address, or start from the shelf of rigs.')
+        : undefined;
   }
 };
 
