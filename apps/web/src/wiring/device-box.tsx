@@ -5,6 +5,7 @@ import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity'
 import { BOX, type ChartBox, type ChartPort } from './chart-model';
 import { ConnectorFace } from './connector-face';
 import { PortMark } from './port-mark';
+import { leftWidth } from './port-widths';
 
 export interface BoxData extends Record<string, unknown> {
   box: ChartBox;
@@ -21,8 +22,8 @@ interface PortButtonProps {
   port: ChartPort;
   /** Id of its box. */
   box: string;
-  /** No sockets on the other side: the whole width is its own. */
-  isAlone: boolean;
+  /** How much of the box its side has, px. */
+  width: number;
   deviceName: string;
   /** On a large chart a socket becomes one to drag from only when the pointer comes near. */
   isLazy: boolean;
@@ -37,7 +38,7 @@ const RING = {
   border: '2px solid var(--ink)',
 };
 
-const PortButton = ({ port, box, isAlone, deviceName, isLazy, onPort }: PortButtonProps) => {
+const PortButton = ({ port, box, width, deviceName, isLazy, onPort }: PortButtonProps) => {
   const isLeft = port.side === 'left';
   const [isNear, setIsNear] = useState(!isLazy);
   const come = () => setIsNear(true);
@@ -66,8 +67,8 @@ const PortButton = ({ port, box, isAlone, deviceName, isLazy, onPort }: PortButt
         />
       )}
       <button
-        className={`nodrag absolute flex ${isAlone ? 'w-full' : 'w-1/2'} items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0 text-left' : 'right-0 flex-row-reverse text-right'}`}
-        style={{ top: port.y - BOX.row / 2, height: BOX.row }}
+        className={`nodrag absolute flex items-center gap-1.5 px-2.5 text-[12px] leading-none ${isLeft ? 'left-0 text-left' : 'right-0 flex-row-reverse text-right'}`}
+        style={{ top: port.y - BOX.row / 2, height: BOX.row, width }}
         onPointerEnter={come}
         onClick={(event) => {
           event.stopPropagation();
@@ -87,6 +88,7 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
   const { box, isSelected, severity, onSelect, onPort } = data;
   const device = box.device!;
   const colour = severity ? SEVERITY_COLOUR[severity] : 'var(--ink)';
+  const left = leftWidth(box.ports, box.width);
   return (
     <div
       className={`relative bg-sheet ${severity === 'danger' ? 'hatched' : ''}`}
@@ -118,7 +120,7 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
           key={port.id}
           port={port}
           box={box.id}
-          isAlone={box.ports.every(({ side }) => side === port.side)}
+          width={port.side === 'left' ? left : box.width - left}
           deviceName={device.name}
           isLazy={data.isLazy}
           onPort={() => onPort(port)}
@@ -143,7 +145,7 @@ export const LeadKnot = memo(({ data }: NodeProps & { data: BoxData }) => {
     >
       <button
         data-box={box.id}
-        className="nodrag block w-full truncate px-2 pt-1 text-left text-[12px] font-bold"
+        className="nodrag flex w-full items-center gap-1 px-2 pt-1 text-left text-[12px] font-bold"
         onClick={(event) => {
           event.stopPropagation();
           onSelect();
@@ -151,8 +153,8 @@ export const LeadKnot = memo(({ data }: NodeProps & { data: BoxData }) => {
         aria-pressed={isSelected}
         title={box.leadKind!.name}
       >
-        {severity && <SeverityMark severity={severity} size={13} label={`${SEVERITY_WORDS[severity]}:`} />}{' '}
-        {box.leadKind!.name}
+        {severity && <SeverityMark severity={severity} size={13} label={`${SEVERITY_WORDS[severity]}:`} />}
+        <span className="truncate">{box.leadKind!.name}</span>
       </button>
       {box.ports.map((port) => (
         <div key={port.id}>

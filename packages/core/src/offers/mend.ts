@@ -1,5 +1,5 @@
 import type { Finding } from '../checks';
-import { applyEdit, type Rig } from '../rig';
+import { applyEdit, lookup, type Rig } from '../rig';
 import { solveRig } from './solve-rig';
 
 /** A rig mended by its own findings' fixes. */
@@ -7,9 +7,14 @@ import { solveRig } from './solve-rig';
 /** More rounds than this mean that two fixes undo one another. */
 const MOST_ROUNDS = 60;
 
-/** Whether a fix only turns a control: it costs nothing and moves nobody. */
-const turnsOnly = ({ edit }: Finding['fixes'][number]): boolean =>
-  edit.steps.every((step) => step.op === 'put' && step.collection === 'devices');
+/** Whether a fix only turns a control: it costs nothing, moves nobody and swaps nothing. */
+const turnsOnly = (rig: Rig, { edit }: Finding['fixes'][number]): boolean =>
+  edit.steps.every(
+    (step) =>
+      step.op === 'put' &&
+      step.collection === 'devices' &&
+      step.item.model === lookup(rig).device(step.item.id)?.model,
+  );
 
 /**
  * Turns every gain, switch and supply as the findings' own fixes say, until none of them is left to turn.
@@ -21,7 +26,7 @@ export const tuned = (start: Rig): Rig => {
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const fix = solveRig(rig)
       .findings.flatMap(({ id, fixes }) => fixes.map((one) => ({ ...one, key: `${id} ${one.label}` })))
-      .find((one) => turnsOnly(one) && !tried.has(one.key));
+      .find((one) => turnsOnly(rig, one) && !tried.has(one.key));
     if (!fix) return rig;
     tried.add(fix.key);
     rig = applyEdit(rig, fix.edit).rig;
