@@ -144,6 +144,12 @@ test('a large rig: names from afar, a small map, and any device found by its nam
   await expect(page.getByRole('region', { name: 'Selected: box 4' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).toBeInViewport();
   await expect(map).toBeVisible();
+  // Pressed in a corner, the map takes the chart there; the search brings it back.
+  await map.click({ position: { x: 4, y: 4 } });
+  await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).not.toBeInViewport();
+  await find.fill('box 3');
+  await find.fill('box 4');
+  await expect(page.getByRole('button', { name: /^Input 1 of box 4/ })).toBeInViewport();
   // Sockets of a large chart are there to drag from once the pointer comes near.
   const ring = async (name: RegExp, side: 'left' | 'right') => {
     const { x, y, width, height } = (await page.getByRole('button', { name }).boundingBox())!;

@@ -16,9 +16,9 @@ const ALL_UP_TO = 48;
 
 export const isLargeChart = ({ boxes }: ChartModel): boolean => boxes.length > ALL_UP_TO;
 
-/** Ids of the two drawings that know the whole chart: the one from afar, and the leads. */
-export const SKETCH = 'sketch';
-export const LEADS = 'leads';
+/** Ids of the two drawings of the whole chart: the one from afar, and the leads. */
+const SKETCH = 'sketch';
+const LEADS = 'leads';
 
 /** What the chart draws and what each piece does when it is chosen. */
 export interface ChartState {

@@ -6,7 +6,7 @@ import { Dialog } from '../look/dialog';
 import { fileName, saveFile } from '../look/save-file';
 import { chartModel } from './chart-model';
 import { chartSvg, svgToPng } from './chart-svg';
-import { layOut } from './layout';
+import { layOut } from './lay-out';
 import { PatchImport } from './patch-import';
 
 /** The faces as the page shows them now, in day colours. */

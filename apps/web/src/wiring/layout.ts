@@ -125,10 +125,10 @@ const run = async (model: ChartModel, isGrouped: boolean, from?: ChartLayout): P
 };
 
 /**
- * Gives every box a place and every line a way, in a worker of its own.
+ * Gives every box a place and every line a way; `lay-out.ts` runs it in a worker.
  * @param before the chart as it stood: what has not changed stays where it was, what is new finds room
  */
-export const layOut = async (
+export const layOutChart = async (
   model: ChartModel,
   isGrouped = false,
   before?: { model: ChartModel; layout: ChartLayout },

@@ -2,7 +2,6 @@ import '@xyflow/react/dist/base.css';
 import type { Finding, GroundLoop, PortRef, Rig } from '@diaphon/core';
 import {
   ConnectionMode,
-  MiniMap,
   ReactFlow,
   ReactFlowProvider,
   useReactFlow,
@@ -28,7 +27,7 @@ import {
   type ChartState,
 } from './chart-nodes';
 import { ringThrough } from './chart-ring';
-import { MapNode } from './chart-map';
+import { ChartMap } from './chart-map';
 import { DeviceBox, LeadKnot } from './device-box';
 import { FarSketch } from './far-sketch';
 import { LeadLayer } from './lead-layer';
@@ -180,16 +179,7 @@ const Chart = (props: WiringChartProps) => {
       aria-label="Wiring chart"
     >
       <ChartTools onTidy={tidy} />
-      {model.boxes.length > MAP_FROM && isPartly && (
-        <MiniMap
-          pannable
-          zoomable
-          ariaLabel="The whole chart in small"
-          bgColor="var(--sheet)"
-          maskColor="color-mix(in srgb, var(--deep) 70%, transparent)"
-          nodeComponent={MapNode}
-        />
-      )}
+      {model.boxes.length > MAP_FROM && isPartly && state && <ChartMap state={state} />}
     </ReactFlow>
   );
 };

@@ -28,8 +28,9 @@ export const phantomUnneeded: Check = (solved) => {
     if (!feed.on || !model || element?.kind !== 'feed' || element.standard === 'plug-in') return [];
     const turn = feedSwitch(model, element);
     const key = `${feed.device} ${turn?.control}`;
-    if (!turn || seen.has(key) || isNeeded(solved, feed.device, turn.control)) return [];
+    if (!turn || seen.has(key)) return [];
     seen.add(key);
+    if (isNeeded(solved, feed.device, turn.control)) return [];
     const name = find.device(feed.device)?.name ?? feed.device;
     const label = model.controls.find(({ id }) => id === turn.control)?.label ?? 'Phantom';
     return [

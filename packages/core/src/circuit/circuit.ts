@@ -97,7 +97,7 @@ export interface Circuit {
  */
 export const solveCircuit = (find: Lookup): Circuit => {
   const nets = joinPins(find);
-  const elements = gatherElements(find);
+  const elements = gatherElements(find, nets);
   return {
     ...solveSound(find, nets, elements),
     ...solveSupplies(find, nets, elements),

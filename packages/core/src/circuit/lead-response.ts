@@ -1,4 +1,4 @@
-import { inputLegs, gatherElements, netsOfLegs, outputLegs } from './placed';
+import { gatherElements, inputLegs, outputLegs } from './placed';
 import type { Lookup } from '../rig';
 import type { ElementRef } from './circuit';
 import { joinPins, splitIslands } from './nets';
@@ -30,8 +30,8 @@ export const leadResponses = (find: Lookup, leadId: string, hertz: readonly numb
       .flatMap(({ joins }) => joins.map((pin) => nets.ofLead(leadId, pin)))
       .filter((net) => net !== 0),
   );
-  const { inputs, outputs } = gatherElements(find);
-  const ties = [...inputs, ...outputs].map((placed) => netsOfLegs(nets, placed));
+  const { inputs, outputs } = gatherElements(find, nets);
+  const ties = [...inputs, ...outputs].map((placed) => placed.nets);
   const isOwn = (device: string, pins: readonly string[]) =>
     pins.some((pin) => own.has(nets.ofDevice(device, pin)));
   return splitIslands(partsOf(find, nets, 'ac'), ties)

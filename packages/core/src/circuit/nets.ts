@@ -124,31 +124,44 @@ export const joinPins = (find: Lookup): Nets => {
   };
 };
 
+/** Joins nets, whatever their numbers; `root` tells whether two are joined. */
+export const makeJoiner = () => {
+  const union = makeUnion();
+  const ids = new Map<Net, number>();
+  const id = (net: Net): number => {
+    let found = ids.get(net);
+    if (found === undefined) ids.set(net, (found = union.add()));
+    return found;
+  };
+  return { join: (a: Net, b: Net) => union.join(id(a), id(b)), root: (net: Net) => union.find(id(net)) };
+};
+
 /**
  * Groups parts into islands that share nets; ground does not connect.
  * @param ties nets that are to be read together (the two legs of one input), so must be in one island
  */
 export const splitIslands = (parts: readonly Primitive[], ties: readonly Net[][] = []): Primitive[][] => {
-  const union = makeUnion();
-  const ids = new Map<Net, number>();
-  const id = (net: Net) => {
-    let found = ids.get(net);
-    if (found === undefined) ids.set(net, (found = union.add()));
-    return found;
+  const { join, root } = makeJoiner();
+  /** Joins those that are not ground, and gives the first of them. */
+  const joinLive = (nets: readonly Net[]): Net | undefined => {
+    let first: Net | undefined;
+    for (const net of nets) {
+      if (net === GROUND) continue;
+      if (first === undefined) first = net;
+      else join(first, net);
+    }
+    return first;
   };
-  const isLive = (net: Net) => net !== GROUND;
-  const live = (part: Primitive) => netsOf(part).filter(isLive);
-  for (const nets of [...parts.map(live), ...ties.map((nets) => nets.filter(isLive))]) {
-    nets.slice(1).forEach((net) => union.join(id(nets[0]!), id(net)));
-  }
+  const firsts = parts.map((part) => joinLive(netsOf(part)));
+  for (const nets of ties) joinLive(nets);
   const islands = new Map<number, Primitive[]>();
-  for (const part of parts) {
-    const first = live(part)[0];
-    if (first === undefined) continue;
-    const root = union.find(id(first));
-    const island = islands.get(root);
+  parts.forEach((part, index) => {
+    const first = firsts[index];
+    if (first === undefined) return;
+    const at = root(first);
+    const island = islands.get(at);
     if (island) island.push(part);
-    else islands.set(root, [part]);
-  }
+    else islands.set(at, [part]);
+  });
   return [...islands.values()];
 };

@@ -10,22 +10,40 @@ export interface Placed<E> {
   element: E;
 }
 
+/** One with legs, and the nets those and its ground are on. */
+export interface Wired<E> extends Placed<E> {
+  nets: Net[];
+}
+
 export interface Elements {
-  outputs: Placed<OutputElement>[];
-  inputs: Placed<InputElement>[];
+  outputs: Wired<OutputElement>[];
+  inputs: Wired<InputElement>[];
   feeds: Placed<FeedElement>[];
   rails: Placed<RailElement>[];
   loads: Placed<LoadElement>[];
 }
 
+interface Legs {
+  plus: string;
+  minus?: string;
+  ground?: string;
+}
+
+const wired = <E extends Legs>(nets: Nets, device: string, element: E): Wired<E> => {
+  const at = [nets.ofDevice(device, element.plus)];
+  if (element.minus !== undefined) at.push(nets.ofDevice(device, element.minus));
+  if (element.ground !== undefined) at.push(nets.ofDevice(device, element.ground));
+  return { device, element, nets: at };
+};
+
 /** Every element of a rig that counts as its controls stand, by what it is. */
-export const gatherElements = (find: Lookup): Elements => {
+export const gatherElements = (find: Lookup, nets: Nets): Elements => {
   const all: Elements = { outputs: [], inputs: [], feeds: [], rails: [], loads: [] };
   for (const device of find.rig.devices) {
     for (const element of find.modelOf(device.id)?.elements ?? []) {
       if (!isActive(find, device, element.when)) continue;
-      if (element.kind === 'output') all.outputs.push({ device: device.id, element });
-      else if (element.kind === 'input') all.inputs.push({ device: device.id, element });
+      if (element.kind === 'output') all.outputs.push(wired(nets, device.id, element));
+      else if (element.kind === 'input') all.inputs.push(wired(nets, device.id, element));
       else if (element.kind === 'feed') all.feeds.push({ device: device.id, element });
       else if (element.kind === 'rail') all.rails.push({ device: device.id, element });
       else if (element.kind === 'load') all.loads.push({ device: device.id, element });
@@ -34,17 +52,11 @@ export const gatherElements = (find: Lookup): Elements => {
   return all;
 };
 
-export type Legged = Placed<{ plus: string; minus?: string; ground?: string }>;
-
-/** The nets of an element's legs and ground. */
-export const netsOfLegs = (nets: Nets, { device, element: { plus, minus, ground } }: Legged): Net[] =>
-  [plus, minus, ground].flatMap((pin) => (pin === undefined ? [] : [nets.ofDevice(device, pin)]));
-
 /** Elements by the first of their nets that is not the room's ground; it tells the island they belong to. */
-export const byLiveNet = <P extends Legged>(nets: Nets, placed: readonly P[]): Map<Net, P[]> => {
+export const byLiveNet = <P extends { nets: Net[] }>(placed: readonly P[]): Map<Net, P[]> => {
   const map = new Map<Net, P[]>();
   for (const one of placed) {
-    const net = netsOfLegs(nets, one).find((candidate) => candidate !== GROUND);
+    const net = one.nets.find((candidate) => candidate !== GROUND);
     if (net === undefined) continue;
     const there = map.get(net);
     if (there) there.push(one);

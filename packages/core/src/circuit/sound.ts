@@ -2,9 +2,9 @@ import type { InputElement } from '../catalogue';
 import type { Lookup } from '../rig';
 import { ratioFromDb } from '../units';
 import type { Clash, Coupling, InputReading, TerminalReading } from './circuit';
-import { splitIslands, type Nets } from './nets';
+import { makeJoiner, splitIslands, type Nets } from './nets';
 import { INTERFERENCE, partsOf } from './parts';
-import { byLiveNet, inputLegs, netsOfLegs, type Elements, type Legged, type Placed } from './placed';
+import { byLiveNet, inputLegs, type Elements, type Placed } from './placed';
 import { GROUND, netsOf, type Net, type Primitive } from './primitives';
 import { solveIsland, type Complex, type Solution } from './solve';
 
@@ -31,22 +31,22 @@ const splitSource = (source: string) => {
 };
 
 /**
- * Nets from which something conducting leads to an output or to ground. Capacitance does not count, and neither
+ * Whether something conducting leads from a net to an output or to ground. Capacitance does not count, and neither
  * do inputs: two of them on one loose wire are still on a loose wire.
  */
-const joinedNets = (parts: readonly Primitive[], nets: Nets, outputs: readonly Legged[]): Set<Net> => {
-  const conducting = parts.filter(
-    (part) =>
-      part.kind !== 'capacitor' &&
-      !(part.kind === 'resistor' && part.isInput) &&
-      !(part.kind === 'emf' && part.source === INTERFERENCE),
-  );
-  const joined = new Set(outputs.flatMap((output) => netsOfLegs(nets, output)));
-  for (const island of splitIslands(conducting)) {
-    const touched = island.flatMap(netsOf);
-    if (touched.some((net) => net === GROUND || joined.has(net))) for (const net of touched) joined.add(net);
+const reachesSomething = (
+  parts: readonly Primitive[],
+  outputs: readonly { nets: Net[] }[],
+): ((net: Net) => boolean) => {
+  const { join, root } = makeJoiner();
+  for (const part of parts) {
+    if (part.kind === 'capacitor' || (part.kind === 'resistor' && part.isInput)) continue;
+    if (part.kind === 'emf' && part.source === INTERFERENCE) continue;
+    const [first, ...others] = netsOf(part);
+    for (const net of others) join(first!, net);
   }
-  return joined.add(GROUND);
+  for (const { nets } of outputs) for (const net of nets) join(GROUND, net);
+  return (net) => root(net) === root(GROUND);
 };
 
 /** Volts of a source across two contacts of a device. */
@@ -102,11 +102,11 @@ export interface Sound {
 /** How every output, and the room's interference, arrives at every input. */
 export const solveSound = (find: Lookup, nets: Nets, elements: Elements): Sound => {
   const sound: Sound = { couplings: [], clashes: [], inputs: [], terminals: [] };
-  const inputsAt = byLiveNet(nets, elements.inputs);
-  const outputsAt = byLiveNet(nets, elements.outputs);
-  const ties = [...elements.inputs, ...elements.outputs].map((placed) => netsOfLegs(nets, placed));
+  const inputsAt = byLiveNet(elements.inputs);
+  const outputsAt = byLiveNet(elements.outputs);
+  const ties = [...elements.inputs, ...elements.outputs].map((placed) => placed.nets);
   const parts = partsOf(find, nets, 'ac');
-  const joined = joinedNets(parts, nets, elements.outputs);
+  const isJoined = reachesSomething(parts, elements.outputs);
   for (const island of splitIslands(parts, ties)) {
     const inputs: Elements['inputs'] = [];
     const outputs: Elements['outputs'] = [];
@@ -134,7 +134,7 @@ export const solveSound = (find: Lookup, nets: Nets, elements: Elements): Sound 
         device,
         element: element.id,
         interferenceVolts: interferenceAt(middle, device, element),
-        legs: inputLegs(element).map((pin) => ({ pin, isJoined: joined.has(nets.ofDevice(device, pin)) })),
+        legs: inputLegs(element).map((pin) => ({ pin, isJoined: isJoined(nets.ofDevice(device, pin)) })),
       });
     }
   }

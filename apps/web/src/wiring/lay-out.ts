@@ -1,0 +1,36 @@
+import { wrap, type Remote } from 'comlink';
+import type { ChartModel } from './chart-model';
+import type { ChartLayout } from './layout';
+import type { Layouter } from './layout.worker';
+
+let remote: Remote<Layouter> | undefined;
+
+/** Only what the layout looks at crosses to the worker: no device models. */
+const shapes = ({ boxes, lines }: ChartModel): ChartModel => ({
+  boxes: boxes.map(({ id, kind, place, width, height, ports }) => ({
+    id,
+    kind,
+    width,
+    height,
+    ports,
+    ...(place === undefined ? {} : { place }),
+  })),
+  lines,
+});
+
+/**
+ * Gives every box a place and every line a way, in a worker started at the first call.
+ * @param before the chart as it stood: what has not changed stays where it was, what is new finds room
+ */
+export const layOut = (
+  model: ChartModel,
+  isGrouped = false,
+  before?: { model: ChartModel; layout: ChartLayout },
+): Promise<ChartLayout> => {
+  remote ??= wrap<Layouter>(new Worker(new URL('./layout.worker.ts', import.meta.url), { type: 'module' }));
+  return remote.layOut(
+    shapes(model),
+    isGrouped,
+    before && { model: shapes(before.model), layout: before.layout },
+  );
+};
