@@ -62,6 +62,25 @@ describe('only leads that mate are offered, each with its verdict', () => {
     expect(offers('in2')[0]!.also).toContain('Input 1');
   });
 
+  it('a gain that stands wrong is not held against the lead, and named', () => {
+    const rig = buildRig({
+      name: 'a gain from before',
+      devices: [
+        { id: 'receiver', model: 'receiver-dual', settings: { mode: 'stereo' } },
+        { id: 'box', model: 'interface-2', settings: { gain1: 50 } },
+      ],
+      people: [{ id: 'guide', name: 'Guide', effort: 'raised' }],
+      placements: [
+        { person: 'guide', device: 'receiver', capsule: 'capsule1', distanceM: 0.15, offAxisDeg: 0 },
+      ],
+    });
+    const offers = offerLeads(rig, { device: 'receiver', port: 'out' }, { device: 'box', port: 'in1' });
+    expect(offers[0]).toMatchObject({ kind: 'mini-two-ts', verdict: 'good' });
+    expect(offers[0]!.then).toMatch(/^Set Gain 1 to \d+ dB: Guide clips/);
+    // What phantom or a lost sound would do is still held against it.
+    expect(offers.find(({ kind }) => kind === 'mini-xlr')!.verdict).toBe('fault');
+  });
+
   it('nothing for sockets that no lead joins, or that are taken', () => {
     expect(offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'laptop', port: 'usb1' })).toEqual([]);
     const [first] = offerLeads(desk, { device: 'mic', port: 'out' }, { device: 'mixer', port: 'in1' });

@@ -3,6 +3,7 @@ import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, plugName, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
+import { turnsGainOnly } from './mend';
 import { solveRig } from './solve-rig';
 import { splitLeads } from './split-leads';
 
@@ -12,9 +13,14 @@ export interface LeadOffer {
   name: string;
   about: string;
   edit: Edit;
-  /** `good` when nothing new is found and the lead carries something; else the gravest new finding, or a caution. */
+  /**
+   * `good` when nothing new is found that turning a gain does not end, and the lead carries something; else the gravest
+   * new finding, or a caution.
+   */
   verdict: 'good' | Finding['severity'];
   words: string;
+  /** What is to be done after it, with a gain that does not suit this lead. */
+  then?: string;
   /** Where the third plug of a splitting lead goes. */
   also?: string;
   /** What the room's hum would be at the input this lead feeds; absent where no sound arrives on wires. */
@@ -101,7 +107,14 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
     if (!result.ok) return [];
     const readings = solveRig(result.rig);
     const findings = readings.findings.filter(({ id }) => !before.has(id));
-    const [gravest] = findings;
+    // A gain that stands wrong for a lead is no fault of the lead.
+    const toTurn = findings.flatMap((one) =>
+      one.fixes
+        .filter((fix) => turnsGainOnly(result.rig, fix))
+        .slice(0, 1)
+        .map((fix) => ({ one, fix })),
+    );
+    const gravest = findings.find((one) => !toTurn.some((turned) => turned.one === one));
     const hum = humBetween(result.rig, readings.circuit, a, b);
     return [
       {
@@ -111,6 +124,7 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
         edit,
         findings,
         ...(also ? { also } : {}),
+        ...(toTurn[0] ? { then: `${toTurn[0].fix.label}: ${toTurn[0].one.title}.` } : {}),
         ...(hum ? { hum } : {}),
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }

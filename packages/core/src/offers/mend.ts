@@ -16,6 +16,18 @@ const turnsOnly = (rig: Rig, { edit }: Finding['fixes'][number]): boolean =>
       step.item.model === lookup(rig).device(step.item.id)?.model,
   );
 
+/** Whether a fix only turns gains. */
+export const turnsGainOnly = (rig: Rig, fix: Finding['fixes'][number]): boolean =>
+  turnsOnly(rig, fix) &&
+  fix.edit.steps.every((step) => {
+    if (step.op !== 'put' || step.collection !== 'devices') return false;
+    const before = lookup(rig).device(step.item.id)?.settings ?? {};
+    const controls = lookup(rig).modelOf(step.item.id)?.controls ?? [];
+    return Object.entries(step.item.settings).every(
+      ([id, value]) => before[id] === value || controls.find((control) => control.id === id)?.kind === 'gain',
+    );
+  });
+
 /**
  * Turns every gain, switch and supply as the findings' own fixes say, until none of them is left to turn.
  * What would need other gear stays as a finding.

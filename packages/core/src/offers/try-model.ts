@@ -30,7 +30,7 @@ const read = (rig: Rig, what: string): ModelTrial => {
       ...(leaves && Number.isFinite(leaves.typical)
         ? [{ label: 'Leaves the microphone', value: leaves.typical, unit: leaves.unit, from }]
         : []),
-      ...(last && last !== leaves && Number.isFinite(last.typical)
+      ...(last && last !== leaves && last.role !== 'capsule' && Number.isFinite(last.typical)
         ? [{ label: `Arrives at ${last.label}`, value: last.typical, unit: last.unit, from }]
         : []),
       ...(last?.signalToNoiseDb
