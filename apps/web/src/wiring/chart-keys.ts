@@ -1,5 +1,5 @@
 import type { ChartBox } from './chart-model';
-import type { Corner } from './keep-places';
+import type { Corner } from './chart-layout';
 
 const DIRECTIONS: Record<string, Corner> = {
   ArrowLeft: { x: -1, y: 0 },

@@ -1,7 +1,7 @@
 import { useReactFlow, useStoreApi } from '@xyflow/react';
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { SEVERITY_COLOUR } from '../look/severity';
-import { gravestOf, type ChartState } from './chart-nodes';
+import { gravestOf, type ChartState } from './chart-state';
 import { mapScale } from './map-scale';
 
 /** Every box as a mark in the colour of what is wrong there. */

@@ -1,18 +1,7 @@
 import { generateRig, skerryLight, solveRig } from '@diaphon/core';
 import { chartModel } from './chart-model';
-import {
-  boxNodes,
-  boxShowing,
-  extentOf,
-  frameNodes,
-  gravestOf,
-  isLargeChart,
-  leadNodes,
-  ringNodes,
-  severityByPlace,
-  sketchNodes,
-  type ChartState,
-} from './chart-nodes';
+import { boxNodes, extentOf, frameNodes, leadNodes, ringNodes, sketchNodes } from './chart-nodes';
+import { boxShowing, gravestOf, isLargeChart, severityByPlace, type ChartState } from './chart-state';
 import { placesOf, shutPlaces } from './chart-places';
 import { ringThrough } from './chart-ring';
 import { nameLines } from './far-sketch';

@@ -1,7 +1,7 @@
 import { buildRig, skerryLight, type Rig } from '@diaphon/core';
 import { chartModel } from './chart-model';
 import { chartSvg } from './chart-svg';
-import type { ChartLayout } from './layout';
+import type { ChartLayout } from './chart-layout';
 
 /** Boxes in one column and straight lines between them: enough of a layout to draw. */
 const column = (rig: Rig): ChartLayout => {

@@ -1,6 +1,6 @@
 import type { ChartModel } from './chart-model';
 import { BOX } from './chart-model';
-import type { ChartLayout } from './layout';
+import type { ChartLayout } from './chart-layout';
 import { roundedPath } from './lead-path';
 
 /** Day colours: a chart on paper is read by daylight. */

@@ -2,7 +2,7 @@ import type { NodeProps } from '@xyflow/react';
 import { memo } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import type { ChartBox } from './chart-model';
-import { gravestOf, type ChartState } from './chart-nodes';
+import { gravestOf, type ChartState } from './chart-state';
 import { Leads } from './lead-layer';
 import { pressable } from './press';
 

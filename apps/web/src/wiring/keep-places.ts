@@ -1,12 +1,7 @@
 import type { ChartModel } from './chart-model';
-import type { ChartLayout } from './layout';
+import type { ChartLayout, Corner } from './chart-layout';
 
 /** What keeps a chart still while it changes. Pure; the layout library does the rest. */
-
-export interface Corner {
-  x: number;
-  y: number;
-}
 
 const joined = ({ lines }: ChartModel): Set<string> =>
   new Set(lines.flatMap(({ from, to }) => [from.box, to.box]));

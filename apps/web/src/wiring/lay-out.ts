@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type { ChartModel } from './chart-model';
-import type { ChartLayout } from './layout';
+import type { ChartLayout } from './chart-layout';
 import type { Layouter } from './layout.worker';
 
 let remote: Remote<Layouter> | undefined;

@@ -2,16 +2,8 @@ import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api';
 import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
 import type { ChartBox, ChartModel } from './chart-model';
 import { placesOf } from './chart-places';
-import { aligned, keptBoxes, medianShift, type Corner } from './keep-places';
-
-export interface ChartLayout {
-  /** Top left corner of each box. */
-  boxes: Record<string, Corner>;
-  /** The corners each line goes through, its ends included. */
-  lines: Record<string, Corner[]>;
-  /** The frame round everything that stands in one place; empty where the chart is not grouped. */
-  places: Record<string, Corner & { width: number; height: number }>;
-}
+import type { ChartLayout, Corner } from './chart-layout';
+import { aligned, keptBoxes, medianShift } from './keep-places';
 
 let elk: InstanceType<typeof ELK> | undefined;
 

@@ -2,7 +2,7 @@ import type { NodeProps } from '@xyflow/react';
 import { memo, useState } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import type { ChartLine } from './chart-model';
-import type { ChartState } from './chart-nodes';
+import type { ChartState } from './chart-state';
 import { markPoint, roundedPath } from './lead-path';
 import { pressable } from './press';
 

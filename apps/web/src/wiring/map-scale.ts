@@ -1,5 +1,5 @@
 import type { ChartModel } from './chart-model';
-import type { ChartLayout } from './layout';
+import type { ChartLayout } from './chart-layout';
 
 /** The small map is never larger than this, px. */
 const MOST = { width: 200, height: 150 };

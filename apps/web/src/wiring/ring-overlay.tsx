@@ -1,6 +1,6 @@
 import type { NodeProps } from '@xyflow/react';
 import { memo } from 'react';
-import type { Corner } from './keep-places';
+import type { Corner } from './chart-layout';
 import { roundedPath } from './lead-path';
 
 export interface RingData extends Record<string, unknown> {

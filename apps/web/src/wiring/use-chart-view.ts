@@ -2,8 +2,8 @@ import { useReactFlow, useStore } from '@xyflow/react';
 import { useEffect, useRef } from 'react';
 import type { Selection } from '../store/use-selection';
 import type { ChartBox, ChartModel } from './chart-model';
-import { boxShowing, isLargeChart } from './chart-nodes';
-import type { ChartLayout } from './layout';
+import { boxShowing, isLargeChart } from './chart-state';
+import type { ChartLayout } from './chart-layout';
 import { farZoom } from './use-is-far';
 import type { Places } from './use-places';
 

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { chartModel, type ChartModel } from './chart-model';
 import { shutPlaces } from './chart-places';
 import { layOut } from './lay-out';
-import type { ChartLayout } from './layout';
+import type { ChartLayout } from './chart-layout';
 import type { Places } from './use-places';
 
 /** What the layout depends on: which boxes, how large, which lines. Turning a gain moves nothing. */

@@ -15,17 +15,8 @@ import { Button } from '../look/button';
 
 import type { Selection } from '../store/use-selection';
 import { boxTowards } from './chart-keys';
-import {
-  boxNodes,
-  extentOf,
-  frameNodes,
-  isLargeChart,
-  leadNodes,
-  ringNodes,
-  sketchNodes,
-  severityByPlace,
-  type ChartState,
-} from './chart-nodes';
+import { boxNodes, extentOf, frameNodes, leadNodes, ringNodes, sketchNodes } from './chart-nodes';
+import { isLargeChart, severityByPlace, type ChartState } from './chart-state';
 import { ringThrough } from './chart-ring';
 import { ChartMap } from './chart-map';
 import { DeviceBox, LeadKnot } from './device-box';

@@ -1,4 +1,5 @@
 export * from './circuit';
+export * from './readings';
 export { isSameWiring } from './same-wiring';
 export { joinPins, splitIslands, type Mismatch } from './nets';
 export { INTERFERENCE, isActive, partsOf } from './parts';

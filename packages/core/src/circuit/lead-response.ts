@@ -1,6 +1,6 @@
 import { gatherElements, inputLegs, outputLegs } from './placed';
 import type { Lookup } from '../rig';
-import type { ElementRef } from './circuit';
+import type { ElementRef } from './readings';
 import { joinPins, splitIslands } from './nets';
 import { partsOf } from './parts';
 import { netsOf } from './primitives';

@@ -1,7 +1,7 @@
 import type { InputElement } from '../catalogue';
 import type { Lookup } from '../rig';
 import { ratioFromDb } from '../units';
-import type { Clash, Coupling, InputReading, TerminalReading } from './circuit';
+import type { Clash, Coupling, InputReading, TerminalReading } from './readings';
 import { makeJoiner, splitIslands, type Nets } from './nets';
 import { INTERFERENCE, partsOf } from './parts';
 import { byLiveNet, inputLegs, type Elements, type Placed } from './placed';

@@ -1,6 +1,6 @@
 import type { OutputElement } from '../catalogue';
 import { controlValue, type Lookup } from '../rig';
-import type { FeedReading, LoadReading, OutputDcReading, RailReading } from './circuit';
+import type { FeedReading, LoadReading, OutputDcReading, RailReading } from './readings';
 import { SUPPLIES } from './lower/feed';
 import { splitIslands, type Nets } from './nets';
 import { partsOf } from './parts';
