@@ -4,6 +4,7 @@ import {
   lookup,
   setAssumptions,
   type Lookup,
+  type Medium,
   type Rig,
 } from '@diaphon/core';
 import { useState } from 'react';
@@ -17,6 +18,25 @@ import { useEdit } from '../store/use-edit';
 import { ControlField } from './control-field';
 import { MeetingWords } from './meeting-words';
 import { OpenedPlugs } from './opened-plugs';
+
+const WHAT_IS_SHOWN =
+  'What a voltmeter would read on each contact against the room’s ground, and which sound stands there at 1 kHz.';
+
+const DATA = 'Data and power go through this lead, not sound on wires; there are no contacts to measure.';
+
+/** What is said of a lead whose contacts carry no sound. */
+const NOT_OPENED: Record<Exclude<Medium, 'analogue'>, string> = {
+  usb: DATA,
+  ieee1394: DATA,
+  tunnel: DATA,
+  optical: 'Light goes through this lead; it has no contacts. Never look into a lit end.',
+  video: 'Picture and sound go through this lead as data; there are no contacts to measure.',
+  radio: 'There is no wire here: sound goes by radio.',
+  midi: 'What to play goes through this lead, no sound.',
+  mains:
+    'Mains: what is on these contacts can kill. Never open or measure this lead, leave its earth alone, and leave anything wrong with it to a qualified person.',
+  dc: 'Power for a device. Check volts and polarity on both labels, and the maker’s manual, before it is plugged in.',
+};
 
 /** The switches of supplies behind a socket, each once however many sockets it feeds. */
 const suppliesAt = (find: Lookup, deviceId: string, port: string) => {
@@ -66,16 +86,14 @@ export const PinViewDialog = ({
   return (
     <Dialog
       title={`Inside the ${kind.name}`}
-      description="What a voltmeter would read on each contact against the room’s ground, and which sound stands there at 1 kHz."
+      {...(view?.medium === 'analogue' ? { description: WHAT_IS_SHOWN } : {})}
       onClose={onClose}
       wide
     >
       {failure && <p className="text-fault">The engine could not open the plugs: {failure}</p>}
       {!view && !failure && <Waiting words="Opening the plugs" />}
-      {view && kind.usb && (
-        <p>Data and power go through this lead, not sound on wires; there are no pins to show.</p>
-      )}
-      {view && !kind.usb && (
+      {view && view.medium !== 'analogue' && <p>{NOT_OPENED[view.medium]}</p>}
+      {view?.medium === 'analogue' && (
         <>
           <OpenedPlugs rig={rig} view={view} conductors={conductors} />
           <section aria-label="Wires" className="mt-3 flex flex-wrap gap-x-6 border-t border-hair pt-2">

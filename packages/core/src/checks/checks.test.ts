@@ -75,6 +75,16 @@ const pair = (
     leads: [{ kind, ends }],
   });
 
+const mains = (broken: string[]) =>
+  buildRig({
+    name: 'mains',
+    devices: [
+      { id: 'strip', model: 'outlet-strip' },
+      { id: 'speaker', model: 'loudspeaker' },
+    ],
+    leads: [{ kind: 'mains-earthed', ends: ['strip.outlet1', 'speaker.mains'], broken }],
+  });
+
 const light = (lengthM: number) =>
   buildRig({
     name: 'light',
@@ -309,6 +319,7 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('guitar', 'mixer-podcast', 'ts-635', ['a.out', 'b.in1'], { level1: 'line' }),
     pair('guitar', 'mixer-podcast', 'ts-635', ['a.out', 'b.in1'], { level1: 'instrument' }),
   ],
+  ['mains-lead-broken', 'a mains lead whose earth is broken | whole', mains(['E']), mains([])],
   ['data-lead-too-long', 'twelve metres of light | ten', light(12), light(10)],
   ['phantom-too-weak', 'four condensers on a 12 mA supply | three', condensers(4), condensers(3)],
   [

@@ -32,6 +32,7 @@ export const FINDING_CODES = [
   'clip-converter',
   'usb-cable-too-long',
   'data-lead-too-long',
+  'mains-lead-broken',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 

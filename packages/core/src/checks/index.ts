@@ -17,6 +17,7 @@ import { dataLeadTooLong } from './data-lead-too-long';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
+import { mainsLeadBroken } from './mains-lead-broken';
 import { monoCancel } from './mono-cancel';
 import { noPhantom } from './no-phantom';
 import { phantomBlocked } from './phantom-blocked';
@@ -32,6 +33,7 @@ export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 
 /** Every check. A new one plugs in by being listed here. */
 export const CHECKS: Check[] = [
+  mainsLeadBroken,
   phantomIntoOutput,
   plugMismatch,
   wrongSignalKind,

@@ -57,6 +57,18 @@ describe('the pin view of a lead', () => {
     expect(pin('1.2').load).toBeUndefined();
   });
 
+  it('opens no contacts where no sound goes over wires, mains above all', () => {
+    const rig = buildRig({
+      name: 'a strip and a loudspeaker',
+      devices: [
+        { id: 'strip', model: 'outlet-strip' },
+        { id: 'speaker', model: 'loudspeaker' },
+      ],
+      leads: [{ id: 'mains', kind: 'mains-earthed', ends: ['strip.outlet1', 'speaker.mains'] }],
+    });
+    expect(pinView(rig, 'mains')).toMatchObject({ medium: 'mains', pins: [], meetings: [] });
+  });
+
   it('nothing for a lead there is not', () => {
     expect(pinView(skerryLight, 'ghost')).toBeUndefined();
   });

@@ -1,4 +1,4 @@
-import { connectorById, contactsBetween, type DcTolerance } from '../catalogue';
+import { connectorById, contactsBetween, type DcTolerance, type Medium } from '../catalogue';
 import { leadPins, survivesDc, type Circuit, type PinReading } from '../circuit';
 import { LIKENESS, meetingLevelDb } from '../flow';
 import { lookup, plugName, type Lookup, type Rig } from '../rig';
@@ -30,6 +30,8 @@ export interface OpenedPin extends PinReading {
 }
 
 export interface PinView {
+  /** What the lead carries; contacts are opened only where that is sound on wires. */
+  medium: Medium;
   ends: { connector: string; name: string; label: string; plugged: string }[];
   pins: OpenedPin[];
   meetings: Meeting[];
@@ -75,7 +77,10 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   const lead = find.lead(leadId);
   const kind = find.leadKindOf(leadId);
   if (!lead || !kind) return undefined;
-  const pins = leadPins(find, leadId, (connector) => connectorById(connector)?.pins ?? []);
+  const medium = connectorById(kind.ends[0]!.connector)?.medium ?? 'analogue';
+  // Only sound on wires is worked out contact by contact; mains above all is not ours to give figures of.
+  const pins =
+    medium === 'analogue' ? leadPins(find, leadId, (connector) => connectorById(connector)?.pins ?? []) : [];
   const owners = new Set(pins.flatMap(({ sounds }) => sounds.map(({ source }) => source)));
   const circuit = circuitOf(rig);
   const meetings = circuit.couplings.flatMap((left): Meeting[] => {
@@ -109,6 +114,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
     ];
   });
   return {
+    medium,
     ends: kind.ends.map((end, index) => ({
       connector: end.connector,
       name: connectorById(end.connector)?.name ?? end.connector,
