@@ -320,6 +320,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('guitar', 'mixer-podcast', 'ts-635', ['a.out', 'b.in1'], { level1: 'instrument' }),
   ],
   ['mains-lead-broken', 'a mains lead whose earth is broken | whole', mains(['E']), mains([])],
+  [
+    'sides-swapped',
+    'a left output in the right socket of an amplifier | in the left one',
+    pair('interface-2', 'hifi-amplifier', 'rca-ts', ['b.inR', 'a.outL']),
+    pair('interface-2', 'hifi-amplifier', 'rca-ts', ['b.inL', 'a.outL']),
+  ],
   ['data-lead-too-long', 'twelve metres of light | ten', light(12), light(10)],
   ['phantom-too-weak', 'four condensers on a 12 mA supply | three', condensers(4), condensers(3)],
   [

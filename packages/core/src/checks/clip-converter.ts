@@ -1,5 +1,6 @@
 import { firstClipping, pads, stepBack, turnDown } from './clipping';
 import { figureText, finding, type Check } from './finding';
+import { unplugFrom } from './fixes/rewire';
 
 /** Peaks go through the ceiling behind a gain control: at the amplifier or at digital full scale. */
 export const clipConverter: Check = (solved) =>
@@ -23,6 +24,11 @@ export const clipConverter: Check = (solved) =>
           { label: 'Peaks', value: stage.peak, unit: stage.unit, from: `strand of ${strand.sourceName}` },
           { label: 'Ceiling', value: stage.ceiling!, unit: stage.unit, from: `device model of ${device}` },
         ],
-        fixes: [...turnDown(solved, clipping), ...pads(solved, strand), ...stepBack(solved, clipping)],
+        fixes: [
+          ...turnDown(solved, clipping),
+          ...pads(solved, strand),
+          ...stepBack(solved, clipping),
+          ...(stage.device ? unplugFrom(solved.rig, stage.device) : []),
+        ],
       });
     });

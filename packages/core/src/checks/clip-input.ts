@@ -1,6 +1,7 @@
 import { firstClipping, pads, stepBack, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
 import { insertPad } from './fixes/insert';
+import { unplugFrom } from './fixes/rewire';
 
 /** A pad at the input that the microphone's lead goes into. */
 const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {
@@ -34,6 +35,11 @@ export const clipInput: Check = (solved) =>
         fixes:
           stage.role === 'capsule'
             ? stepBack(solved, clipping)
-            : [...pads(solved, strand), ...inLinePad(solved, clipping), ...stepBack(solved, clipping)],
+            : [
+                ...pads(solved, strand),
+                ...inLinePad(solved, clipping),
+                ...stepBack(solved, clipping),
+                ...(stage.device ? unplugFrom(solved.rig, stage.device) : []),
+              ],
       });
     });

@@ -9,6 +9,8 @@ export interface Clipping {
   strand: Strand;
   stage: Stage;
   overDb: number;
+  /** How far the worst stage from there on is over, dB: what has to be turned down in all. */
+  worstDb: number;
   /** A gain control has acted by then: turning it down helps. */
   afterGain: boolean;
 }
@@ -21,7 +23,8 @@ export const firstClipping = (solved: Solved): Clipping[] =>
     const isGain = ({ device, control }: { device: string; control: string }) =>
       solved.find.modelOf(device)?.controls.find(({ id }) => id === control)?.kind === 'gain';
     const afterGain = strand.stages.slice(0, index + 1).some(({ controls }) => controls.some(isGain));
-    return [{ strand, stage, overDb: -stage.headroomDb!, afterGain }];
+    const worstDb = Math.max(...strand.stages.slice(index).map(({ headroomDb }) => -(headroomDb ?? 0)));
+    return [{ strand, stage, overDb: -stage.headroomDb!, worstDb, afterGain }];
   });
 
 /** Pads on the way that are still out. */
@@ -37,12 +40,12 @@ export const pads = (solved: Solved, strand: Strand): Fix[] =>
   );
 
 /** Turns the first gain down until the track sits on the aim, or at least until nothing clips. */
-export const turnDown = (solved: Solved, { strand, overDb }: Clipping): Fix[] => {
+export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] => {
   const gain = firstGain(solved, strand);
   const end = strand.stages[strand.stages.length - 1]!;
   if (!gain || gain.value <= gain.control.minDb) return [];
   const aim = AIMS[solved.rig.target];
-  const change = Math.min(-overDb - 1, strand.arrives ? missingDb(aim, end.typical, end.peak) : 0);
+  const change = Math.min(-worstDb - 1, strand.arrives ? missingDb(aim, end.typical, end.peak) : 0);
   return gain.value + change < gain.control.minDb
     ? []
     : [setGain(solved.rig, gain, Math.floor(gain.value + change))];

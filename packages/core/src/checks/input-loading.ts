@@ -1,11 +1,25 @@
+import type { Circuit, TerminalReading } from '../circuit';
+import type { Lead } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { setInputTo } from './fixes/level';
 import { insertDiBox } from './fixes/insert';
-import { useOtherInput } from './fixes/rewire';
+import { unplug, useBestLead, useOtherInput } from './fixes/rewire';
+import { mends } from './fixes/trial';
 
 /** Less than this lost to the load is bridging: a load of twice the source takes 3.5 dB (IEC 61938 asks for 5 to 10 times). */
 const LOST_DB = -3.5;
+
+const devicesOf = (lead: Lead): string[] =>
+  lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
+
+/** Whether an output is dragged down, in a rig solved anew. */
+const isLoaded =
+  ({ device, element }: TerminalReading) =>
+  ({ circuit }: { circuit: Circuit }): boolean =>
+    circuit.terminals.some(
+      (one) => one.device === device && one.element === element && dbFromRatio(one.volts) <= LOST_DB,
+    );
 
 /** What hangs on an output drags it down: the input's impedance is too low for it, or two share one source. */
 export const inputLoading: Check = (solved) => {
@@ -41,9 +55,13 @@ export const inputLoading: Check = (solved) => {
         ],
         fixes: lead
           ? [
-              ...setInputTo(solved, lead, 'instrument'),
-              ...insertDiBox(rig, lead),
-              ...useOtherInput(rig, lead),
+              ...[
+                ...setInputTo(solved, lead, 'instrument'),
+                ...insertDiBox(rig, lead),
+                ...useBestLead(rig, lead),
+                ...useOtherInput(rig, lead),
+              ].filter((fix) => mends(rig, fix, devicesOf(lead), isLoaded(terminal))),
+              unplug(rig, lead),
             ]
           : [],
       }),

@@ -1,10 +1,12 @@
-import { couplingLevel } from '../circuit';
+import { couplingLevel, type Coupling } from '../circuit';
+import type { Lookup } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { levelsOf } from './levels-of';
 import { setInputTo } from './fixes/level';
 import { insertPad } from './fixes/insert';
 import { unplug, useOtherInput } from './fixes/rewire';
+import { mends } from './fixes/trial';
 
 const SIGNAL_WORDS = {
   microphone: 'microphone',
@@ -18,18 +20,24 @@ const SIGNAL_WORDS = {
 /** What the in-line pad takes off at least, dB. */
 const PAD_DB = 19;
 
+/** Ways that hardly pass anything are another finding's matter, and so is a microphone in a line input. */
+const isMismatched = (find: Lookup, coupling: Coupling): boolean => {
+  const levels = levelsOf(find, coupling);
+  if (!levels || dbFromRatio(couplingLevel(coupling)) < -40 || levels.leaves.signal === 'aes3') return false;
+  const { leaves, arrives, coldest, hottest } = levels;
+  return arrives > hottest || (arrives < coldest && leaves.signal !== 'microphone');
+};
+
 /** An output of one class in an input of another: too hot or too cold for it at any setting. */
 export const levelMismatch: Check = (solved) => {
   const { find, rig, circuit } = solved;
   const found = new Map<string, Finding>();
   for (const coupling of circuit.couplings) {
     const levels = levelsOf(find, coupling);
-    // Ways that hardly pass anything are another finding's matter, and so is a microphone in a line input.
-    if (!levels || dbFromRatio(couplingLevel(coupling)) < -40 || levels.leaves.signal === 'aes3') continue;
+    if (!levels || !isMismatched(find, coupling)) continue;
     const { leaves, meets, nominal, arrives, coldest, hottest } = levels;
     const over = arrives - hottest;
     const under = coldest - arrives;
-    if ((over <= 0 && under <= 0) || (leaves.signal === 'microphone' && under > 0)) continue;
     const isHot = over > 0;
     const [a, b] = [find.device(coupling.from.device)?.name, find.device(coupling.to.device)?.name];
     const port = meets.plus.split('.')[0]!;
@@ -71,10 +79,16 @@ export const levelMismatch: Check = (solved) => {
         ],
         fixes: lead
           ? [
-              ...(isHot ? setInputTo(solved, lead, 'line') : setInputTo(solved, lead, 'microphone')),
-              ...useOtherInput(rig, lead),
-              ...(isHot && over <= PAD_DB ? insertPad(rig, lead) : []),
-              ...(isHot ? [unplug(rig, lead)] : []),
+              ...[
+                ...setInputTo(solved, lead, isHot ? 'line' : 'microphone'),
+                ...useOtherInput(rig, lead),
+                ...(isHot && over <= PAD_DB ? insertPad(rig, lead) : []),
+              ].filter((fix) =>
+                mends(rig, fix, [coupling.from.device, coupling.to.device], (small) =>
+                  small.circuit.couplings.some((way) => isMismatched(small.find, way)),
+                ),
+              ),
+              unplug(rig, lead),
             ]
           : [],
       }),

@@ -4,7 +4,7 @@ import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { insertLaptopIsolator } from './fixes/insert';
-import { splitToTwoInputs, useOtherInput } from './fixes/rewire';
+import { splitToTwoInputs, unplug, useOtherInput } from './fixes/rewire';
 
 /** A mono sound that loses more than this in the sum of left and right is as good as gone, dB. */
 const LOST_DB = -12;
@@ -77,6 +77,7 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
                 ...useOtherInput(rig, lead),
                 ...insertLaptopIsolator(rig, lead),
                 ...splitToTwoInputs(rig, lead),
+                unplug(rig, lead),
               ]
             : [],
         }),

@@ -1,7 +1,7 @@
 import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { feedOfPort, switchFeed } from './fixes/feeds';
-import { useBestLead } from './fixes/rewire';
+import { unplug, useBestLead } from './fixes/rewire';
 
 /** Volts on the legs from which a supply counts as being there. */
 const SUPPLY_THERE_VOLTS = 5;
@@ -43,7 +43,7 @@ export const phantomRiskRibbon: Check = (solved) => {
         ],
         fixes: [
           ...(feed?.on ? switchFeed(rig, feed, false) : []),
-          ...(isHurt && lead ? useBestLead(rig, lead) : []),
+          ...(isHurt && lead ? [...useBestLead(rig, lead), unplug(rig, lead)] : []),
         ],
       }),
     ];

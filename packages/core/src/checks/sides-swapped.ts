@@ -1,7 +1,8 @@
 import { couplingLevel, type Coupling } from '../circuit';
-import { changeLead } from '../rig';
+import { changeLead, type Plugged } from '../rig';
 import { dbFromRatio } from '../units';
 import { finding, type Check, type Finding, type Fix, type Solved } from './finding';
+import { unplug } from './fixes/rewire';
 
 const sideOf = ({ find }: Solved, device: string, id: string) => {
   const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
@@ -10,8 +11,10 @@ const sideOf = ({ find }: Solved, device: string, id: string) => {
     : undefined;
 };
 
+const portOf = (plugged: Plugged | undefined): string => (plugged && 'device' in plugged ? plugged.port : '');
+
 /** Leads in a device's sockets whose other ends could be exchanged. */
-const exchangeEnds = ({ rig, find }: Solved, from: string, to: string): Fix[] => {
+const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'left' | 'right'): Fix[] => {
   const between = rig.leads.filter((lead) => {
     const devices = lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
     return devices.includes(from) && devices.includes(to);
@@ -23,6 +26,30 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string): Fix[] =>
     return [{ label, edit: changeLead(rig, splitter.id, { ends: [a!, c!, b!] }) }];
   }
   const [first, second] = between;
+  if (first && !second) {
+    // One lead alone: into the free socket of its own side.
+    const at = first.ends.findIndex((end) => end && 'device' in end && end.device === to);
+    const there = find
+      .modelOf(to)
+      ?.elements.flatMap((element) =>
+        element.kind === 'input' && element.side === side ? [element.plus.split('.')[0]!] : [],
+      )
+      .find(
+        (port) =>
+          !find.inPort(to, port) &&
+          find.port(to, port)?.connector === find.port(to, portOf(first.ends[at]))?.connector,
+      );
+    return there
+      ? [
+          {
+            label: `Plug it into ${find.port(to, there)?.label ?? there}`,
+            edit: changeLead(rig, first.id, {
+              ends: first.ends.map((end, index) => (index === at ? { device: to, port: there } : end)),
+            }),
+          },
+        ]
+      : [unplug(rig, first)];
+  }
   if (!first || !second || between.length !== 2) return [];
   const endAt = (lead: typeof first) =>
     lead.ends.findIndex((end) => end && 'device' in end && end.device === to);
@@ -61,6 +88,17 @@ export const sidesSwapped: Check = (solved) => {
     ];
     if (!leaves?.side || !meets?.side || leaves.side === meets.side || couplingLevel(coupling) < 0.03)
       continue;
+    // Both sides on one input, or one side on both, is another matter: nothing is exchanged there.
+    const isHereToo = circuit.couplings.some(
+      (other) =>
+        other.from.device === from.device &&
+        other.to.device === to.device &&
+        (other.from.element === from.element) !== (other.to.element === to.element) &&
+        sideOf(solved, other.from.device, other.from.element)?.side ===
+          sideOf(solved, other.to.device, other.to.element)?.side &&
+        couplingLevel(other) > couplingLevel(coupling) / 2,
+    );
+    if (isHereToo) continue;
     const [a, b] = [find.device(from.device)?.name, find.device(to.device)?.name];
     found.set(
       `${from.device} ${to.device}`,
@@ -78,7 +116,7 @@ export const sidesSwapped: Check = (solved) => {
             from: 'solved circuit, input volts per output volt',
           },
         ],
-        fixes: exchangeEnds(solved, from.device, to.device),
+        fixes: exchangeEnds(solved, from.device, to.device, leaves.side),
       }),
     );
   }

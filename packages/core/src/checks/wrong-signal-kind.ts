@@ -5,17 +5,11 @@ import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding, type Solved } from './finding';
 import { setInputTo } from './fixes/level';
 import { mendOutputLead, moveToFedInput } from './fixes/phantom';
-import { matchFormat, unplug, useOtherInput } from './fixes/rewire';
+import { matchFormat, unplug, unplugFrom, useOtherInput } from './fixes/rewire';
 
 const signalOf = (solved: Solved, device: string, id: string): SignalKind | undefined => {
   const element = solved.find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
   return element && 'signal' in element ? element.signal : undefined;
-};
-
-const unplugFrom = (solved: Solved, device: string) => {
-  const port = solved.find.modelOf(device)?.ports.find(({ id }) => solved.find.inPort(device, id));
-  const plugged = port && solved.find.inPort(device, port.id);
-  return plugged ? [unplug(solved.rig, plugged.lead)] : [];
 };
 
 /** A switch or choice that makes the input its lead goes into one for microphones. */
@@ -84,7 +78,7 @@ export const wrongSignalKind: Check = (solved) => {
               from: 'solved circuit, input volts per output volt',
             },
           ],
-          fixes: unplugFrom(solved, from.device),
+          fixes: unplugFrom(rig, from.device),
         }),
       );
     } else if (leaves === 'microphone' && meets === 'line' && gain > -60) {
@@ -107,7 +101,7 @@ export const wrongSignalKind: Check = (solved) => {
             ...setMicrophoneInput(solved, from.device),
             ...mendOutputLead(rig, from.device),
             ...moveElsewhere(solved, from.device),
-            ...unplugFrom(solved, from.device),
+            ...unplugFrom(rig, from.device),
           ],
         }),
       );
@@ -139,7 +133,7 @@ export const wrongSignalKind: Check = (solved) => {
             from: 'solved circuit',
           },
         ],
-        fixes: [...moveElsewhere(solved, from.device), ...unplugFrom(solved, from.device)],
+        fixes: [...moveElsewhere(solved, from.device), ...unplugFrom(rig, from.device)],
       }),
     );
   }

@@ -103,12 +103,13 @@ export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
   const lead = lookup(rig).inPort(device, 'out')?.lead;
   if (!lead) return [];
   const find = lookup(rig);
-  return insertBetween(rig, lead, 'plugin-adapter', 'mini', 'xlr').map((fix) => {
+  return insertBetween(rig, lead, 'plugin-adapter', 'mini', 'xlr').flatMap((fix): Fix[] => {
     const input = lead.ends.find((end) => end && 'device' in end && end.device !== device);
-    if (!input || !('device' in input)) return fix;
-    const feed = feedOfPort(find, input.device, input.port);
-    const on = feed && turnFeed(after(rig, fix.edit), feed, true);
-    return on ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix;
+    const feed = input && 'device' in input ? feedOfPort(find, input.device, input.port) : undefined;
+    // It makes its few volts of phantom: without phantom there it is an empty box.
+    if (!feed) return [];
+    const on = turnFeed(after(rig, fix.edit), feed, true);
+    return [on ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix];
   });
 };
 

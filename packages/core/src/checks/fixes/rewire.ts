@@ -48,6 +48,13 @@ export const withArticle = (name: string): string => {
   return `${/^([aeio]|XLR|RCA|[AEFHILMNORSX][A-Z])/.test(word) ? 'an' : 'a'} ${word}`;
 };
 
+/** Unplugs the first lead in a device's sockets. */
+export const unplugFrom = (rig: Rig, device: string): Fix[] =>
+  rig.leads
+    .filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device))
+    .slice(0, 1)
+    .map((lead) => unplug(rig, lead));
+
 export const unplug = (rig: Rig, lead: Lead): Fix => ({
   label: 'Unplug this lead',
   edit: removeLead(rig, lead.id),

@@ -1,7 +1,8 @@
 import { contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
 import { couplingLevel, solveCircuit, survivesDc, type Circuit } from '../../circuit';
-import { applyEdit, lookup, type Edit, type Rig } from '../../rig';
+import { applyEdit, lookup, type Edit, type Lookup, type Rig } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
+import type { Fix } from '../finding';
 import { levelsOf } from '../levels-of';
 
 /** The part of a rig made of some devices and the leads between them: small enough to try things on. */
@@ -153,6 +154,23 @@ export const bestLead = (
     undefined,
   );
   return best && best.score > -55 ? best : undefined;
+};
+
+/**
+ * Whether what a finding rests on is gone after a fix, tried on the devices concerned alone.
+ * @param isThere whether the finding would be made of that small rig
+ */
+export const mends = (
+  rig: Rig,
+  { edit }: Fix,
+  devices: readonly string[],
+  isThere: (small: { find: Lookup; circuit: Circuit }) => boolean,
+): boolean => {
+  const then = after(rig, edit);
+  const known = new Set(rig.devices.map(({ id }) => id));
+  const added = then.devices.map(({ id }) => id).filter((id) => !known.has(id));
+  const find = lookup(subRig(then, [...devices, ...added]));
+  return !isThere({ find, circuit: solveCircuit(find) });
 };
 
 /** The rig after an edit. */
