@@ -104,7 +104,7 @@ const Offer = ({ offer, owned, onUse }: { offer: LeadOffer; owned: string; onUse
         <span className="block" style={{ color: isGood ? 'var(--good)' : SEVERITY_COLOUR[verdict] }}>
           <b>{isGood ? 'Good' : SEVERITY_WORDS[verdict]}:</b> {offer.words}
         </span>
-        {offer.then && <span className="block">Then: {offer.then}</span>}
+        {offer.afterwards && <span className="block">Then: {offer.afterwards}</span>}
         <span className="block text-[12.5px]">
           {offer.hum && `Hum ${humWords(offer.hum.underSoundDb)}. `}
           {isGood && owned}

@@ -1,9 +1,8 @@
 import { ACCEPTED_DBU, modelById, NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { couplingLevel } from '../circuit';
-import { solveRig } from '../offers';
 import { dbFromRatio } from '../units';
 import type { Answers } from './answers';
-import { makeBench } from '../offers';
+import { makeBench, solveRig } from '../offers';
 import { chooseDesk } from './desk';
 import type { Topic } from './topic';
 

@@ -1,7 +1,7 @@
 import { figureText, finding, type Check } from './finding';
 import { switchFeed } from './fixes/feeds';
 import { bypass } from './fixes/insert';
-import { unplugFrom } from './fixes/rewire';
+import { unplugBetween } from './fixes/rewire';
 import { unfedElectronics } from './unfed';
 
 /** A booster without its supply passes nothing. */
@@ -26,7 +26,7 @@ export const boosterUnpowered: Check = (solved) =>
         fixes: [
           ...(feed && !feed.on ? switchFeed(solved.rig, feed, true) : []),
           ...bypass(solved.rig, device),
-          ...unplugFrom(solved.rig, device),
+          ...unplugBetween(solved.rig, device, inputs[0]!.device),
         ],
       });
     });

@@ -1,6 +1,5 @@
-import { firstClipping, pads, stepBack, turnDown } from './clipping';
+import { firstClipping, pads, stepBack, turnDown, unplugStrand } from './clipping';
 import { figureText, finding, type Check } from './finding';
-import { unplugFrom } from './fixes/rewire';
 
 /** Peaks go through the ceiling behind a gain control: at the amplifier or at digital full scale. */
 export const clipConverter: Check = (solved) =>
@@ -28,7 +27,7 @@ export const clipConverter: Check = (solved) =>
           ...turnDown(solved, clipping),
           ...pads(solved, strand),
           ...stepBack(solved, clipping),
-          ...(stage.device ? unplugFrom(solved.rig, stage.device) : []),
+          ...unplugStrand(solved, clipping),
         ],
       });
     });

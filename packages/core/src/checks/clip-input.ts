@@ -1,7 +1,6 @@
-import { firstClipping, pads, stepBack, type Clipping } from './clipping';
+import { firstClipping, pads, stepBack, unplugStrand, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
 import { insertPad } from './fixes/insert';
-import { unplugFrom } from './fixes/rewire';
 
 /** A pad at the input that the microphone's lead goes into. */
 const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {
@@ -39,7 +38,7 @@ export const clipInput: Check = (solved) =>
                 ...pads(solved, strand),
                 ...inLinePad(solved, clipping),
                 ...stepBack(solved, clipping),
-                ...(stage.device ? unplugFrom(solved.rig, stage.device) : []),
+                ...unplugStrand(solved, clipping),
               ],
       });
     });

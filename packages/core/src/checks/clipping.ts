@@ -2,6 +2,7 @@ import { AIMS, missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
 import type { Fix, Solved } from './finding';
 import { moveTalker, setGain } from './fixes/level';
+import { unplugBetween } from './fixes/rewire';
 import { firstGain, placementOf } from './voice-gain';
 
 /** The first place where the peaks of a sound go through the ceiling, and whether a gain ahead of it is to blame. */
@@ -53,3 +54,13 @@ export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] =
 
 export const stepBack = (solved: Solved, { strand, overDb }: Clipping): Fix[] =>
   moveTalker(solved, placementOf(solved, strand)?.id, -(overDb + 1));
+
+/** Unplugs the lead by which the sound comes to the device where it clips. */
+export const unplugStrand = ({ rig }: Solved, { strand, stage }: Clipping): Fix[] => {
+  const here = stage.device;
+  const before = strand.stages
+    .slice(0, strand.stages.indexOf(stage))
+    .reverse()
+    .find(({ device }) => device !== null && device !== here)?.device;
+  return here && before ? unplugBetween(rig, before, here) : [];
+};

@@ -1,17 +1,13 @@
 import type { Circuit, TerminalReading } from '../circuit';
-import type { Lead } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Finding } from './finding';
 import { setInputTo } from './fixes/level';
 import { insertDiBox } from './fixes/insert';
-import { unplug, useBestLead, useOtherInput } from './fixes/rewire';
+import { devicesOf, unplug, useBestLead, useOtherInput } from './fixes/rewire';
 import { mends } from './fixes/trial';
 
 /** Less than this lost to the load is bridging: a load of twice the source takes 3.5 dB (IEC 61938 asks for 5 to 10 times). */
 const LOST_DB = -3.5;
-
-const devicesOf = (lead: Lead): string[] =>
-  lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
 
 /** Whether an output is dragged down, in a rig solved anew. */
 const isLoaded =

@@ -17,9 +17,6 @@ const SIGNAL_WORDS = {
   aes3: 'digital',
 };
 
-/** What the in-line pad takes off at least, dB. */
-const PAD_DB = 19;
-
 /** Ways that hardly pass anything are another finding's matter, and so is a microphone in a line input. */
 const isMismatched = (find: Lookup, coupling: Coupling): boolean => {
   const levels = levelsOf(find, coupling);
@@ -43,6 +40,19 @@ export const levelMismatch: Check = (solved) => {
     const port = meets.plus.split('.')[0]!;
     const lead = find.inPort(coupling.to.device, port)?.lead;
     const kind = `${coupling.from.device} ${coupling.to.device}`;
+    const tried = (
+      lead
+        ? [
+            ...setInputTo(solved, lead, isHot ? 'line' : 'microphone'),
+            ...useOtherInput(rig, lead),
+            ...(isHot ? insertPad(rig, lead) : []),
+          ]
+        : []
+    ).filter((fix) =>
+      mends(rig, fix, [coupling.from.device, coupling.to.device], (small) =>
+        small.circuit.couplings.some((way) => isMismatched(small.find, way)),
+      ),
+    );
     found.set(
       kind,
       finding({
@@ -50,7 +60,7 @@ export const levelMismatch: Check = (solved) => {
         severity: isHot ? 'fault' : 'caution',
         title: `${a} is ${figureText(isHot ? over : under, 0)} dB too ${isHot ? 'hot' : 'cold'} for ${b}`,
         why: isHot
-          ? `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain. ${over <= PAD_DB ? 'Put a pad or an isolator box in between, or use a line input.' : 'No pad bridges that: take the sound from a line output, ahead of the amplifier.'}`
+          ? `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain. ${tried.length > 0 ? 'Put a pad or an isolator box in between, or use a line input.' : 'Nothing at hand bridges that: take the sound where it is weaker, from a line output.'}`
           : `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that reaches down to ${figureText(coldest)} dBu. It stays too quiet, and hiss comes up with it.`,
         places: [
           { device: coupling.from.device },
@@ -77,20 +87,7 @@ export const levelMismatch: Check = (solved) => {
             from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
           },
         ],
-        fixes: lead
-          ? [
-              ...[
-                ...setInputTo(solved, lead, isHot ? 'line' : 'microphone'),
-                ...useOtherInput(rig, lead),
-                ...(isHot && over <= PAD_DB ? insertPad(rig, lead) : []),
-              ].filter((fix) =>
-                mends(rig, fix, [coupling.from.device, coupling.to.device], (small) =>
-                  small.circuit.couplings.some((way) => isMismatched(small.find, way)),
-                ),
-              ),
-              unplug(rig, lead),
-            ]
-          : [],
+        fixes: lead ? [...tried, unplug(rig, lead)] : [],
       }),
     );
   }

@@ -2,7 +2,7 @@ import { couplingLevel, type Coupling } from '../circuit';
 import { changeLead, type Plugged } from '../rig';
 import { dbFromRatio } from '../units';
 import { finding, type Check, type Finding, type Fix, type Solved } from './finding';
-import { unplug } from './fixes/rewire';
+import { leadsBetween, unplug } from './fixes/rewire';
 
 const sideOf = ({ find }: Solved, device: string, id: string) => {
   const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
@@ -15,10 +15,7 @@ const portOf = (plugged: Plugged | undefined): string => (plugged && 'device' in
 
 /** Leads in a device's sockets whose other ends could be exchanged. */
 const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'left' | 'right'): Fix[] => {
-  const between = rig.leads.filter((lead) => {
-    const devices = lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
-    return devices.includes(from) && devices.includes(to);
-  });
+  const between = leadsBetween(rig, from, to);
   const splitter = between.find((lead) => lead.ends.length === 3);
   const label = 'Exchange the two plugs';
   if (splitter) {

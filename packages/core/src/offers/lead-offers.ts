@@ -20,7 +20,7 @@ export interface LeadOffer {
   verdict: 'good' | Finding['severity'];
   words: string;
   /** What is to be done after it, with a gain that does not suit this lead. */
-  then?: string;
+  afterwards?: string;
   /** Where the third plug of a splitting lead goes. */
   also?: string;
   /** What the room's hum would be at the input this lead feeds; absent where no sound arrives on wires. */
@@ -124,7 +124,7 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
         edit,
         findings,
         ...(also ? { also } : {}),
-        ...(toTurn[0] ? { then: `${toTurn[0].fix.label}: ${toTurn[0].one.title}.` } : {}),
+        ...(toTurn[0] ? { afterwards: `${toTurn[0].fix.label}: ${toTurn[0].one.title}.` } : {}),
         ...(hum ? { hum } : {}),
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }

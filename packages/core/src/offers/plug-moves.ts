@@ -1,9 +1,10 @@
-import { connectorById, contactsBetween, LEAD_KINDS } from '../catalogue';
+import { connectorById, contactsBetween } from '../catalogue';
 import {
   applyEdit,
   changeLead,
   combineEdits,
   connect,
+  knownLeadKinds,
   lookup,
   plugName,
   type Edit,
@@ -116,8 +117,7 @@ export const plugMoves = (rig: Rig, leadId: string, end: number): PlugMove[] => 
     }),
   );
   const far = connectorAt(rig, here);
-  const known = new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind]));
-  const pieces = [...known.values()].flatMap((kind): PlugMove[] => {
+  const pieces = knownLeadKinds(rig).flatMap((kind): PlugMove[] => {
     if (kind.ends.length !== 2) return [];
     const near = kind.ends.findIndex(
       ({ connector }, index) =>

@@ -1,6 +1,6 @@
-import { contactsBetween, LEAD_KINDS, type LeadKind } from '../catalogue';
+import { contactsBetween, type LeadKind } from '../catalogue';
 import type { PortRef } from '../checks';
-import { lookup, type Plugged, type Rig } from '../rig';
+import { knownLeadKinds, lookup, type Plugged, type Rig } from '../rig';
 
 /** A lead with three plugs, two of which go into two given sockets. */
 export interface SplitLead {
@@ -23,7 +23,6 @@ const PAIRS: [number, number, number][] = [
 export const splitLeads = (rig: Rig, a: PortRef, b: PortRef): SplitLead[] => {
   const find = lookup(rig);
   const connector = ({ device, port }: PortRef) => find.port(device, port)?.connector ?? '';
-  const known = new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind]));
   const beside = (twin: PortRef): Plugged => {
     const ports = find.modelOf(twin.device)?.ports ?? [];
     const index = ports.findIndex(({ id }) => id === twin.port);
@@ -37,7 +36,7 @@ export const splitLeads = (rig: Rig, a: PortRef, b: PortRef): SplitLead[] => {
     );
     return next ? { device: twin.device, port: next.id } : null;
   };
-  return [...known.values()].flatMap((kind): SplitLead[] => {
+  return knownLeadKinds(rig).flatMap((kind): SplitLead[] => {
     if (kind.ends.length !== 3) return [];
     for (const [first, second, third] of PAIRS) {
       for (const [one, other] of [

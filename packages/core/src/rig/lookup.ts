@@ -1,4 +1,11 @@
-import type { Control, ControlValue, DeviceModel, LeadKind, Port } from '../catalogue';
+import {
+  LEAD_KINDS,
+  type Control,
+  type ControlValue,
+  type DeviceModel,
+  type LeadKind,
+  type Port,
+} from '../catalogue';
 import type { Device, Lead, Plugged, Rig } from './types';
 
 /** Finding things in a rig document by id. Built once per document. */
@@ -72,3 +79,8 @@ export const plugName = (find: Lookup, plugged: Plugged): string => {
     find.leadKindOf(plugged.lead)?.ends[plugged.end]?.label ?? plugged.end
   }`;
 };
+
+/** Every lead kind there is to choose from: the catalogue's, and those the rig carries, which win. */
+export const knownLeadKinds = (rig: Rig): LeadKind[] => [
+  ...new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind])).values(),
+];

@@ -1,7 +1,8 @@
 import type { ControlValue, DeviceModel, FeedElement } from '../../catalogue';
 import type { Circuit } from '../../circuit';
-import { lookup, setControl, type Edit, type Lookup, type Rig } from '../../rig';
+import { setControl, type Edit, type Lookup, type Rig } from '../../rig';
 import type { Fix } from '../finding';
+import { turnControl } from './turn-control';
 
 /** What switches a supply: a control of its own, or one value of a choice between several strengths. */
 export interface FeedSwitch {
@@ -75,18 +76,5 @@ export const feedOfPort = (
 export const turnFeed = (rig: Rig, { device, turn }: FeedRef, on: boolean): Edit | undefined =>
   turn && setControl(rig, device, turn.control, on ? turn.on : turn.off);
 
-export const switchFeed = (rig: Rig, feed: FeedRef, on: boolean): Fix[] => {
-  const edit = turnFeed(rig, feed, on);
-  if (!edit || !feed.turn) return [];
-  const value = on ? feed.turn.on : feed.turn.off;
-  const control = lookup(rig)
-    .modelOf(feed.device)
-    ?.controls.find(({ id }) => id === feed.turn!.control);
-  const name = control?.label ?? 'phantom';
-  return [
-    {
-      label: typeof value === 'string' ? `Set ${name} to ${value}` : `Switch ${name} ${value ? 'on' : 'off'}`,
-      edit,
-    },
-  ];
-};
+export const switchFeed = (rig: Rig, { device, turn }: FeedRef, on: boolean): Fix[] =>
+  turn ? [turnControl(rig, device, turn.control, on ? turn.on : turn.off)] : [];

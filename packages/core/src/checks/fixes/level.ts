@@ -3,6 +3,7 @@ import { putPlacement, setControl, settingOf, type Lead, type Rig } from '../../
 import { ratioFromDb } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
 import { snapGain, type VoiceGain } from '../voice-gain';
+import { turnControl } from './turn-control';
 import { insertBooster } from './insert';
 
 /** What the catalogue's booster adds, dB. */
@@ -62,10 +63,5 @@ export const setInputTo = ({ find, rig }: Solved, lead: Lead, signal: SignalKind
     );
     const control = model?.controls.find(({ id }) => id === input?.when?.control);
     if (!device || !control || !input?.when || settingOf(device, control) === input.when.is) return [];
-    const { is } = input.when;
-    const label =
-      typeof is === 'string'
-        ? `Set ${control.label} to ${is}`
-        : `Switch ${control.label} ${is ? 'on' : 'off'}`;
-    return [{ label, edit: setControl(rig, end.device, control.id, is) }];
+    return [turnControl(rig, end.device, control.id, input.when.is)];
   });

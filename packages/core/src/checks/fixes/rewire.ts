@@ -48,6 +48,20 @@ export const withArticle = (name: string): string => {
   return `${/^([aeio]|XLR|RCA|[AEFHILMNORSX][A-Z])/.test(word) ? 'an' : 'a'} ${word}`;
 };
 
+/** The devices a lead is plugged into. */
+export const devicesOf = (lead: Lead): string[] =>
+  lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
+
+/** Leads that go straight from one device to another. */
+export const leadsBetween = (rig: Rig, a: string, b: string): Lead[] =>
+  rig.leads.filter((lead) => [a, b].every((device) => devicesOf(lead).includes(device)));
+
+/** Unplugs the first lead between two devices. */
+export const unplugBetween = (rig: Rig, a: string, b: string): Fix[] =>
+  leadsBetween(rig, a, b)
+    .slice(0, 1)
+    .map((lead) => unplug(rig, lead));
+
 /** Unplugs the first lead in a device's sockets. */
 export const unplugFrom = (rig: Rig, device: string): Fix[] =>
   rig.leads

@@ -1,9 +1,24 @@
-import { contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
+import { contactsBetween, type LeadKind } from '../../catalogue';
 import { couplingLevel, solveCircuit, survivesDc, type Circuit } from '../../circuit';
-import { applyEdit, lookup, type Edit, type Lookup, type Rig } from '../../rig';
+import { applyEdit, knownLeadKinds, lookup, type Edit, type Lead, type Lookup, type Rig } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
 import type { Fix } from '../finding';
 import { levelsOf } from '../levels-of';
+
+/** Leads that touch nothing but some devices and one another. */
+const leadsAmong = (rig: Rig, devices: ReadonlySet<string>): Lead[] => {
+  let leads = rig.leads.filter(({ ends }) =>
+    ends.every((end) => end === null || 'lead' in end || devices.has(end.device)),
+  );
+  for (;;) {
+    const ids = new Set(leads.map(({ id }) => id));
+    const left = leads.filter(({ ends }) =>
+      ends.every((end) => end === null || 'device' in end || ids.has(end.lead)),
+    );
+    if (left.length === leads.length) return leads;
+    leads = left;
+  }
+};
 
 /** The part of a rig made of some devices and the leads between them: small enough to try things on. */
 export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
@@ -13,9 +28,7 @@ export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
     ...rig,
     models: rig.models.filter(({ id }) => models.has(id)),
     devices: rig.devices.filter(({ id }) => kept.has(id)).map((device) => ({ ...device, apps: [] })),
-    leads: rig.leads.filter((lead) =>
-      lead.ends.every((end) => end === null || ('device' in end && kept.has(end.device))),
-    ),
+    leads: leadsAmong(rig, kept),
     people: [],
     placements: [],
     intents: [],
@@ -113,8 +126,7 @@ const connectorOf = (rig: Rig, ref: PortRef): string =>
 /** Two-ended lead kinds that go into both sockets; `flipped` when the kind's first end goes into `b`. */
 export const matingLeads = (rig: Rig, a: PortRef, b: PortRef): { kind: LeadKind; flipped: boolean }[] => {
   const [socketA, socketB] = [connectorOf(rig, a), connectorOf(rig, b)];
-  const known = new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind]));
-  return [...known.values()].flatMap((kind): { kind: LeadKind; flipped: boolean }[] => {
+  return knownLeadKinds(rig).flatMap((kind): { kind: LeadKind; flipped: boolean }[] => {
     if (kind.ends.length !== 2) return [];
     const [first, second] = kind.ends.map((end) => end.connector) as [string, string];
     if (contactsBetween(first, socketA) && contactsBetween(second, socketB))
