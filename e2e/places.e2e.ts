@@ -79,7 +79,6 @@ test('the ring hum flows round in is drawn, and a floating supply opens it', asy
     model,
     place: 'desk',
     settings: {},
-    apps: [],
   });
   await request.put(`/api/rigs/${id}`, {
     data: {

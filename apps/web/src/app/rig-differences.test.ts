@@ -11,7 +11,7 @@ import { rigDifferences } from './rig-differences';
 
 describe('what differs between two versions of a rig', () => {
   it('nothing, when only notes differ', () => {
-    expect(rigDifferences(skerryLight, applyEdit(skerryLight, setNotes('x')).rig)).toEqual([]);
+    expect(rigDifferences(skerryLight, applyEdit(skerryLight, setNotes(skerryLight, 'x')).rig)).toEqual([]);
   });
 
   it('names what is different, and what only one of them has', () => {

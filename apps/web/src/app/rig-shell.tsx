@@ -34,7 +34,7 @@ const RigName = () => {
       onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       onBlur={() => {
         const next = text.trim();
-        if (next && next !== name) edit(() => setName(next));
+        if (next && next !== name) edit((now) => setName(now, next));
         else setText(name);
       }}
     />

@@ -99,7 +99,7 @@ export const AssumptionFields = ({ rig }: { rig: Rig }) => {
           hideSlider
           value={Math.round((rig.assumptions[key] ?? absent ?? 0) * times * 100) / 100}
           onChange={(value) =>
-            edit((now) => setAssumptions({ ...now.assumptions, [key]: value / times }), {
+            edit((now) => setAssumptions(now, { ...now.assumptions, [key]: value / times }), {
               key: `assumption ${key}`,
             })
           }

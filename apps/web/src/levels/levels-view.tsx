@@ -110,7 +110,7 @@ export const LevelsView = () => {
               label="Level for"
               value={rig.target}
               options={TARGET_OPTIONS}
-              onChange={(target) => edit(() => setTarget(target))}
+              onChange={(target) => edit((now) => setTarget(now, target))}
             />
           </header>
           <div className="overflow-x-auto">

@@ -21,7 +21,7 @@ describe('how a strand stands, in a few words', () => {
   });
 
   it('live speaks of peaks', () => {
-    const live = applyEdit(skerryLight, setTarget('live')).rig;
+    const live = applyEdit(skerryLight, setTarget(skerryLight, 'live')).rig;
     expect(of(live, 'Keeper').words).toMatch(/^peaks −3\.0 dBFS/);
   });
 

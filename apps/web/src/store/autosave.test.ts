@@ -157,7 +157,7 @@ describe('the label of a revision', () => {
     expect(labelOf(['Rename rig'])).toBe('Rename rig');
     expect(labelOf(['Set Gain', 'Set Gain', 'Rename rig', 'Unplug'])).toBe('Unplug (and 2 more)');
     expect(labelOf([])).toBe('Saved');
-    expect(labelOf([setName('x').label.repeat(200)]).length).toBe(300);
+    expect(labelOf([setName(skerryLight, 'x').label.repeat(200)]).length).toBe(300);
   });
 });
 

@@ -79,7 +79,9 @@ describe('the engine follows the document', () => {
     const { engine, store } = setUp();
     store.dispatch(opened(skerryLight));
     store.dispatch(
-      rigActions.edited({ edit: { label: 'no', steps: [{ op: 'remove', collection: 'leads', id: 'x' }] } }),
+      rigActions.edited({
+        edit: { label: 'no', steps: [{ collection: 'leads', id: 'x', path: ['lengthM'], from: 1, to: 2 }] },
+      }),
     );
     await settled();
     expect(engine.passes).toEqual(['open']);
@@ -96,7 +98,9 @@ describe('the engine follows the document', () => {
     expect(store.getState().readings.failure).toBe('singular');
     expect(store.getState().readings.readings).not.toBeNull();
     engine.apply = works;
-    store.dispatch(rigActions.edited({ edit: setControl(skerryLight, 'mixer', 'gain1', 2) }));
+    store.dispatch(
+      rigActions.edited({ edit: setControl(store.getState().rig.document!, 'mixer', 'gain1', 2) }),
+    );
     await settled();
     expect(store.getState().readings.failure).toBeNull();
     expect(engine.rig()).toEqual(store.getState().rig.document);

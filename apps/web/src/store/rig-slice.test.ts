@@ -1,4 +1,4 @@
-import { setControl, setName, skerryLight, type Edit, type Rig } from '@diaphon/core';
+import { drop, setControl, setName, skerryLight, type Edit, type Rig } from '@diaphon/core';
 import type { OpenRig } from '../server/api';
 import { rigActions, rigReducer, type RigState } from './rig-slice';
 
@@ -8,13 +8,17 @@ const open = (document: Rig = skerryLight, revision = 1): OpenRig => ({
   updatedAt: '2026-11-24T20:00:00.000Z',
   document,
 });
-const after = (...actions: Parameters<typeof rigReducer>[1][]): RigState =>
+type Action = Parameters<typeof rigReducer>[1];
+const after = (...actions: (Action | ((state: RigState) => Action))[]): RigState =>
   actions.reduce<RigState>(
-    (state, action) => rigReducer(state, action),
+    (state, action) => rigReducer(state, typeof action === 'function' ? action(state) : action),
     rigReducer(undefined, { type: 'start' }),
   );
-const gain = (db: number, at = 0) =>
-  rigActions.edited({ edit: setControl(skerryLight, 'mixer', 'gain1', db), key: 'gain', at });
+/** Made from the document as it stands, as the interface does. */
+const gain =
+  (db: number, at = 0) =>
+  ({ document }: RigState) =>
+    rigActions.edited({ edit: setControl(document!, 'mixer', 'gain1', db), key: 'gain', at });
 const gainOf = (state: RigState) =>
   state.document!.devices.find(({ id }) => id === 'mixer')!.settings['gain1'];
 
@@ -52,7 +56,7 @@ describe('editing the open rig', () => {
   it('an edit that would break the document is refused with reasons, and nothing changes', () => {
     const bad: Edit = {
       label: 'Break it',
-      steps: [{ op: 'remove', collection: 'models', id: 'mixer-4-usb' }],
+      steps: [drop(skerryLight, 'models', 'mixer-4-usb')],
     };
     const state = after(rigActions.opened(open()), rigActions.edited({ edit: bad }));
     expect(state.document).toBe(skerryLight);
@@ -74,7 +78,7 @@ describe('saving', () => {
       rigActions.opened(open()),
       gain(40),
       rigActions.saving(),
-      rigActions.edited({ edit: setName('Another name') }),
+      rigActions.edited({ edit: setName(skerryLight, 'Another name') }),
       rigActions.saved({ revision: 2, labelsSent: 1, isNewer: true }),
     );
     expect(state.baseRevision).toBe(2);

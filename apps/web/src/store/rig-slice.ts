@@ -1,4 +1,4 @@
-import { applyEdit, tryEdit, type Edit, type Problem, type Rig } from '@diaphon/core';
+import { applyEdit, combineEdits, squash, tryEdit, type Edit, type Problem, type Rig } from '@diaphon/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { ErrorBody, OpenRig } from '../server/api';
 
@@ -103,9 +103,10 @@ const rigSlice = createSlice({
         return;
       }
       const last = raw.past[raw.past.length - 1];
-      // Within one drag the first way back is the whole way back.
-      if (key && last?.key === key && at - (last.at ?? 0) < SAME_DRAG_MS) last.at = at;
-      else {
+      if (key && last?.key === key && at - (last.at ?? 0) < SAME_DRAG_MS) {
+        last.at = at;
+        last.edit = squash(combineEdits(last.label, result.inverse, last.edit));
+      } else {
         raw.past.push({ label: edit.label, edit: result.inverse, ...(key ? { key, at } : {}) });
         if (raw.past.length > MOST_STEPS) raw.past.shift();
       }

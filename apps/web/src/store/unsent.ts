@@ -1,4 +1,4 @@
-import type { Rig } from '@diaphon/core';
+import { readRigValue, type Rig } from '@diaphon/core';
 
 /** Work that has not reached the server yet, kept in this browser under the rig's id. */
 export interface Unsent {
@@ -27,8 +27,10 @@ export const readUnsent = (box: Box, id: string): Unsent | undefined => {
   if (!text) return undefined;
   try {
     const value = JSON.parse(text) as Partial<Unsent>;
-    return typeof value.baseRevision === 'number' && value.document?.format === 'diaphon-rig'
-      ? (value as Unsent)
+    // An older Diaphon may have left it: it is read as any document is.
+    const read = readRigValue(value.document);
+    return typeof value.baseRevision === 'number' && read.ok
+      ? { baseRevision: value.baseRevision, document: read.rig, label: value.label ?? 'Unsent work' }
       : undefined;
   } catch {
     return undefined;

@@ -23,7 +23,7 @@ export const NotesDialog = ({ rig, onClose }: { rig: Rig; onClose: () => void })
         value={text}
         onChange={(event) => {
           setText(event.target.value);
-          edit(() => setNotes(event.target.value), { key: 'notes' });
+          edit((now) => setNotes(now, event.target.value), { key: 'notes' });
         }}
       />
     </Dialog>

@@ -146,9 +146,12 @@ export const PinViewDialog = ({
                 unit="%"
                 note="For the whole rig. 100 is a mono voice, about 40 is music, 0 two strangers (common practice)"
                 onChange={(percent) =>
-                  edit((now) => setAssumptions({ ...now.assumptions, programmeLikeness: percent / 100 }), {
-                    key: 'assumption programmeLikeness',
-                  })
+                  edit(
+                    (now) => setAssumptions(now, { ...now.assumptions, programmeLikeness: percent / 100 }),
+                    {
+                      key: 'assumption programmeLikeness',
+                    },
+                  )
                 }
               />
             </section>

@@ -157,7 +157,7 @@ describe('picture and callers', () => {
     const { strands } = solveRig(rig);
     const call = strands.filter(({ source, arrives }) => arrives && source.endsWith('/call:out'));
     expect(call.some(({ sink }) => sink.endsWith('/call:in'))).toBe(false);
-    const app = rig.devices.flatMap(({ apps }) => apps).find(({ kind }) => kind === 'call')!;
+    const app = rig.apps.find(({ kind }) => kind === 'call')!;
     expect(app.input).not.toBeNull();
   });
 });

@@ -1,6 +1,7 @@
 import { modelById } from '../catalogue';
 import { makeBench, mended, solveRig, type Bench } from '../offers';
-import { applyEdit, changeDevice, lookup, type App, type Rig } from '../rig';
+import { appId } from '../flow';
+import { applyEdit, lookup, putApp, type App, type Rig } from '../rig';
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
 import { reasonsForXlr } from './connection';
 import { chooseDesk, socketsOf } from './desk';
@@ -13,24 +14,23 @@ const computerFor = (answers: Answers): string =>
 const hostPort = (model: string): string =>
   modelById(model).ports.find(({ usb }) => usb?.role === 'host')!.id;
 
+type AppRow = Omit<App, 'computer'>;
+
 /** Which of a desk's streams a call may hear: the first one that does not bring the call back to itself. */
-const withoutEcho = (rig: Rig, computer: string, calls: App[], others: App[], desk: string): App[] => {
+const withoutEcho = (rig: Rig, computer: string, call: AppRow, desk: string): AppRow => {
   const streams = (lookup(rig).modelOf(desk)?.streams ?? []).filter(
     ({ direction }) => direction === 'to-computer',
   );
   for (const stream of streams) {
-    const tried = calls.map((call) => ({ ...call, input: { device: desk, stream: stream.id } }));
-    const next = applyEdit(rig, changeDevice(rig, computer, { apps: [...others, ...tried] })).rig;
-    const { strands } = solveRig(next);
-    const comesBack = calls.some(({ id }) =>
-      strands.some(
-        ({ source, sink, arrives }) =>
-          arrives && source === `${computer}/${id}:out` && sink === `${computer}/${id}:in`,
-      ),
+    const tried = { ...call, input: { device: desk, stream: stream.id } };
+    const next = applyEdit(rig, putApp(rig, { ...tried, computer })).rig;
+    const comesBack = solveRig(next).strands.some(
+      ({ source, sink, arrives }) =>
+        arrives && source === appId(computer, call.id, 'out') && sink === appId(computer, call.id, 'in'),
     );
     if (!comesBack) return tried;
   }
-  return calls;
+  return call;
 };
 
 const usbRig = (answers: Answers, bench: Bench): void => {
@@ -106,7 +106,7 @@ const deskRig = (answers: Answers, bench: Bench): void => {
   const back = streams.find(({ direction }) => direction === 'from-computer');
   const choice = (stream: { id: string } | undefined) =>
     stream ? { device: desk, stream: stream.id } : null;
-  const recorder: App = {
+  const recorder: AppRow = {
     id: 'recorder',
     name: 'Recorder',
     kind: 'recorder',
@@ -114,7 +114,7 @@ const deskRig = (answers: Answers, bench: Bench): void => {
     output: null,
     tracks: names.map((name, index) => ({ id: `track-${index + 1}`, name, channel: index + 1 })),
   };
-  const encoder: App = {
+  const encoder: AppRow = {
     id: 'stream',
     name: 'Stream',
     kind: 'encoder',
@@ -122,10 +122,16 @@ const deskRig = (answers: Answers, bench: Bench): void => {
     output: null,
     tracks: [],
   };
-  const call: App = { id: 'call', name: 'Call', kind: 'call', input: null, output: choice(back), tracks: [] };
-  const others = [recorder, ...(answers.streams ? [encoder] : [])];
-  const calls = answers.callers > 0 ? withoutEcho(bench.rig(), device, [call], others, desk) : [];
-  bench.apps(device, [...others, ...calls]);
+  const call: AppRow = {
+    id: 'call',
+    name: 'Call',
+    kind: 'call',
+    input: null,
+    output: choice(back),
+    tracks: [],
+  };
+  bench.apps(device, [recorder, ...(answers.streams ? [encoder] : [])]);
+  if (answers.callers > 0) bench.apps(device, [withoutEcho(bench.rig(), device, call, desk)]);
 };
 
 /** The rig these answers lead to, wired with the best leads and with every gain set for these voices. */

@@ -1,5 +1,5 @@
 import { couplingLevel, type Coupling } from '../circuit';
-import { changeLead, type Plugged } from '../rig';
+import { changeLead, combineEdits, type Plugged } from '../rig';
 import { dbFromRatio } from '../units';
 import { finding, type Check, type Finding, type Fix, type Solved } from './finding';
 import { leadsBetween, unplug } from './fixes/rewire';
@@ -56,13 +56,11 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
   return [
     {
       label: `${label} at ${find.device(to)?.name}`,
-      edit: {
+      edit: combineEdits(
         label,
-        steps: [
-          { op: 'put', collection: 'leads', item: { ...first, ends: swapped(first, i, second.ends[j]!) } },
-          { op: 'put', collection: 'leads', item: { ...second, ends: swapped(second, j, first.ends[i]!) } },
-        ],
-      },
+        changeLead(rig, first.id, { ends: swapped(first, i, second.ends[j]!) }),
+        changeLead(rig, second.id, { ends: swapped(second, j, first.ends[i]!) }),
+      ),
     },
   ];
 };

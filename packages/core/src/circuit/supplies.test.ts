@@ -70,10 +70,7 @@ describe('several microphones on one supply', () => {
     const shorted: Rig = {
       ...rig,
       models: [...rig.models, short],
-      devices: [
-        ...rig.devices,
-        { id: 'short', name: 'Short', model: 'short', place: '', settings: {}, apps: [] },
-      ],
+      devices: [...rig.devices, { id: 'short', name: 'Short', model: 'short', place: '', settings: {} }],
       leads: [
         ...rig.leads,
         {

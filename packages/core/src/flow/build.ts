@@ -1,6 +1,6 @@
 import type { DeviceModel, Path } from '../catalogue';
 import { couplingLevel, isActive, type Circuit, type ElementRef } from '../circuit';
-import { controlValue, type Device, type Lookup } from '../rig';
+import { controlValue, type Device, type Lookup, type StreamChoice } from '../rig';
 import {
   dbFromRatio,
   dbuFromVolts,
@@ -22,7 +22,7 @@ const SPEED_OF_SOUND = 343;
 const OFF_DB = -160;
 
 export const pointId = (device: string, point: string): string => `${device}:${point}`;
-export const voiceId = (person: string): string => `voice:${person}`;
+export const voiceId = (person: string): string => `voice/${person}`;
 export const appId = (device: string, app: string, side: 'in' | 'out'): string => `${device}/${app}:${side}`;
 export const trackId = (device: string, app: string, track: string): string => `${device}/${app}#${track}`;
 
@@ -192,13 +192,13 @@ const addAir = (graph: Graph, find: Lookup) => {
 
 const addApps = (graph: Graph, find: Lookup, computer: Device, usb: UsbTree) => {
   const { assumptions } = find.rig;
-  const channelsOf = (choice: { device: string; stream: string } | null) => {
-    if (!choice) return [];
-    const here = choice.device === computer.id || usb.computerOf.get(choice.device) === computer.id;
-    const stream = find.modelOf(choice.device)?.streams.find(({ id }) => id === choice.stream);
-    return here && stream ? stream.channels.map((channel) => pointId(choice.device, channel)) : [];
-  };
-  for (const app of computer.apps) {
+  const channelsOf = (choice: StreamChoice | null) =>
+    find.streamsOf(choice).flatMap((one) => {
+      const here = one.device === computer.id || usb.computerOf.get(one.device) === computer.id;
+      const stream = find.modelOf(one.device)?.streams.find(({ id }) => id === one.stream);
+      return here && stream ? stream.channels.map((channel) => pointId(one.device, channel)) : [];
+    });
+  for (const app of find.appsOn(computer.id)) {
     const inputs = channelsOf(app.input);
     for (const track of app.tracks) {
       const id = trackId(computer.id, app.id, track.id);

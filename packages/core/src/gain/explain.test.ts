@@ -52,7 +52,7 @@ describe('where every figure comes from', () => {
     const strand = strandOf('Keeper');
     const other = applyEdit(
       skerryLight,
-      setAssumptions({ ...skerryLight.assumptions, speechCrestDb: 15 }),
+      setAssumptions(skerryLight, { ...skerryLight.assumptions, speechCrestDb: 15 }),
     ).rig;
     expect(explainStage(lookup(other), strand, 0)[1]!.from).toContain('15 dB, an assumption');
   });

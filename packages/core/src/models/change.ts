@@ -70,7 +70,14 @@ const pruned = (model: DeviceModel): DeviceModel => {
 /** The model without a socket, and without everything that only served it. */
 export const withoutPort = (model: DeviceModel, port: string): DeviceModel => {
   const before = controlsIn(model);
-  const elements = model.elements.flatMap((element) => trimmed(element, port));
+  const left = model.elements.flatMap((element) => trimmed(element, port));
+  const outputs = new Set(left.filter(({ kind }) => kind === 'output').map(({ id }) => id));
+  // What is left of a stereo pair is a mono output.
+  const elements = left.map((element) => {
+    if (element.kind !== 'output' || !element.pair || outputs.has(element.pair)) return element;
+    const { pair: _pair, ...alone } = element;
+    return alone;
+  });
   const there = new Set([...model.points, ...elements].map(({ id }) => id));
   const isWhole = ({ from, to, poweredBy }: Path) =>
     there.has(from) && there.has(to) && (!poweredBy || there.has(poweredBy));

@@ -3,11 +3,12 @@ import { bestLead, matingLeads, type PortRef } from '../checks';
 import {
   addDevice,
   applyEdit,
-  changeDevice,
   connect,
   emptyRig,
+  freeAppId,
   freeId,
   lookup,
+  putApp,
   putPerson,
   putPlacement,
   setControl,
@@ -27,7 +28,7 @@ export interface Bench {
   setTo: (socket: PortRef, signal: SignalKind) => void;
   /** Joins two sockets by the lead that does it best, long enough; false when no lead goes. */
   join: (a: PortRef, b: PortRef, lengthM: number) => boolean;
-  apps: (device: string, apps: App[]) => void;
+  apps: (device: string, apps: Omit<App, 'computer'>[]) => void;
   talker: (name: string, microphone: string, voice: { effort: VoiceEffort; mouthM: number }) => void;
 }
 
@@ -66,7 +67,8 @@ export const makeBench = (name: string): Bench => {
       );
       return true;
     },
-    apps: (device, apps) => apply(changeDevice(rig, device, { apps })),
+    apps: (device, apps) =>
+      apps.forEach((app) => apply(putApp(rig, { ...app, id: freeAppId(rig, app.id), computer: device }))),
     talker: (person, microphone, { effort, mouthM }) => {
       const id = freeId(rig, person.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
       apply(putPerson(rig, { id, name: person, effort }));

@@ -149,7 +149,7 @@ describe('preview of an edit', () => {
   it('an edit that cannot be done is said to be impossible', () => {
     const edit = {
       label: 'odd',
-      steps: [{ op: 'remove' as const, collection: 'leads' as const, id: 'ghost' }],
+      steps: [{ collection: 'leads' as const, id: 'ghost', path: ['lengthM'], from: 1, to: 2 }],
     };
     expect(previewEdit(desk, edit)).toEqual({ possible: false, gone: [], come: [] });
   });

@@ -7,26 +7,27 @@ import { solveRig } from './solve-rig';
 /** More rounds than this mean that two fixes undo one another. */
 const MOST_ROUNDS = 60;
 
-/** Whether a fix only turns a control: it costs nothing, moves nobody and swaps nothing. */
-const turnsOnly = (rig: Rig, { edit }: Finding['fixes'][number]): boolean =>
-  edit.steps.every(
-    (step) =>
-      step.op === 'put' &&
-      step.collection === 'devices' &&
-      step.item.model === lookup(rig).device(step.item.id)?.model,
+/** The settings a fix turns, where it does nothing else. */
+const turnedBy = ({ edit }: Finding['fixes'][number]): { device: string; control: string }[] | undefined => {
+  const turned = edit.steps.map(({ collection, id, path }) =>
+    collection === 'devices' && path[0] === 'settings' && path.length === 2
+      ? { device: id, control: String(path[1]) }
+      : undefined,
   );
+  return turned.every((one) => one !== undefined) ? turned : undefined;
+};
+
+/** Whether a fix only turns a control: it costs nothing, moves nobody and swaps nothing. */
+const turnsOnly = (fix: Finding['fixes'][number]): boolean => turnedBy(fix) !== undefined;
 
 /** Whether a fix only turns gains. */
 export const turnsGainOnly = (rig: Rig, fix: Finding['fixes'][number]): boolean =>
-  turnsOnly(rig, fix) &&
-  fix.edit.steps.every((step) => {
-    if (step.op !== 'put' || step.collection !== 'devices') return false;
-    const before = lookup(rig).device(step.item.id)?.settings ?? {};
-    const controls = lookup(rig).modelOf(step.item.id)?.controls ?? [];
-    return Object.entries(step.item.settings).every(
-      ([id, value]) => before[id] === value || controls.find((control) => control.id === id)?.kind === 'gain',
-    );
-  });
+  turnedBy(fix)?.every(
+    ({ device, control }) =>
+      lookup(rig)
+        .modelOf(device)
+        ?.controls.find(({ id }) => id === control)?.kind === 'gain',
+  ) ?? false;
 
 /**
  * Turns every gain, switch and supply as the findings' own fixes say, until none of them is left to turn.
@@ -38,7 +39,7 @@ export const tuned = (start: Rig): Rig => {
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const fix = solveRig(rig)
       .findings.flatMap(({ id, fixes }) => fixes.map((one) => ({ ...one, key: `${id} ${one.label}` })))
-      .find((one) => turnsOnly(rig, one) && !tried.has(one.key));
+      .find((one) => turnsOnly(one) && !tried.has(one.key));
     if (!fix) return rig;
     tried.add(fix.key);
     rig = applyEdit(rig, fix.edit).rig;

@@ -55,8 +55,8 @@ describe('making a device one of a model', () => {
 
   it('streams that are gone are chosen by nobody', () => {
     const { rig } = use(own('mixer-4-usb', { streams: [] }), 'mixer');
-    const choices = rig.devices.flatMap(({ apps }) => apps.flatMap(({ input, output }) => [input, output]));
-    expect(choices.filter((chosen) => chosen?.device === 'mixer')).toEqual([]);
+    const choices = rig.apps.flatMap(({ input, output }) => [input, output]);
+    expect(choices.filter((chosen) => chosen && 'device' in chosen && chosen.device === 'mixer')).toEqual([]);
   });
 
   it('changed once more, every device of the model follows', () => {

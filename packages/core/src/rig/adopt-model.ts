@@ -1,5 +1,5 @@
 import type { ControlValue, DeviceModel } from '../catalogue';
-import type { Edit, Step } from './edit';
+import { drop, revise, type Edit, type Step } from './edit';
 import type { App, Device, Rig } from './types';
 
 /** Settings that still make sense with a model: its controls only, gains inside their range. */
@@ -30,40 +30,44 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
   const changed = new Set(rig.devices.filter(isChanged).map(({ id }) => id));
   const ports = new Set(model.ports.map(({ id }) => id));
   const capsules = new Set(model.points.filter(({ role }) => role === 'capsule').map(({ id }) => id));
-  const steps: Step[] = [{ op: 'put', collection: 'models', item: model }];
+  const steps: Step[] = revise(rig, 'models', model);
 
   const choice = (app: App, side: 'input' | 'output'): App['input'] => {
     const chosen = app[side];
-    if (!chosen || !changed.has(chosen.device)) return chosen;
+    if (!chosen || 'joined' in chosen || !changed.has(chosen.device)) return chosen;
     const wanted = side === 'input' ? 'to-computer' : 'from-computer';
     return model.streams.some(({ id, direction }) => id === chosen.stream && direction === wanted)
       ? chosen
       : null;
   };
   for (const one of rig.devices) {
-    const apps = one.apps.map((app) => ({
-      ...app,
-      input: choice(app, 'input'),
-      output: choice(app, 'output'),
-    }));
-    const hasLost = apps.some(
-      (app, n) => app.input !== one.apps[n]!.input || app.output !== one.apps[n]!.output,
+    if (changed.has(one.id))
+      steps.push(
+        ...revise(rig, 'devices', { ...one, model: model.id, settings: fittingSettings(one, model) }),
+      );
+  }
+  for (const app of rig.apps) {
+    const chosen = { input: choice(app, 'input'), output: choice(app, 'output') };
+    steps.push(...revise(rig, 'apps', { ...app, ...chosen }));
+  }
+  for (const joined of rig.joinedInputs) {
+    const members = joined.members.filter(
+      ({ device, stream }) =>
+        !changed.has(device) ||
+        model.streams.some(({ id, direction }) => id === stream && direction === 'to-computer'),
     );
-    const next = changed.has(one.id)
-      ? { ...one, model: model.id, settings: fittingSettings(one, model), apps }
-      : { ...one, apps };
-    if (changed.has(one.id) || hasLost) steps.push({ op: 'put', collection: 'devices', item: next });
+    const clock = members.some((member) => member.device === joined.clock) ? joined.clock : null;
+    steps.push(...revise(rig, 'joinedInputs', { ...joined, members, clock }));
   }
   for (const lead of rig.leads) {
     const ends = lead.ends.map((end) =>
       end && 'device' in end && changed.has(end.device) && !ports.has(end.port) ? null : end,
     );
-    if (ends.some((end, index) => end !== lead.ends[index]))
-      steps.push({ op: 'put', collection: 'leads', item: { ...lead, ends } });
+    steps.push(...revise(rig, 'leads', { ...lead, ends }));
   }
   for (const placement of rig.placements) {
     if (changed.has(placement.device) && !capsules.has(placement.capsule))
-      steps.push({ op: 'remove', collection: 'placements', id: placement.id });
+      steps.push(drop(rig, 'placements', placement.id));
   }
   return { label: `Use the model ${model.name}`, steps };
 };

@@ -1,5 +1,5 @@
 import { leadKindById, modelById, type ControlValue } from '../catalogue';
-import { addDevice, changeDevice, connect, putPerson, putPlacement } from './commands';
+import { addDevice, connect, freeAppId, putApp, putPerson, putPlacement } from './commands';
 import { applyEdit, type Edit } from './edit';
 import { emptyRig, type App, type Person, type Placement, type Plugged, type Rig } from './types';
 
@@ -22,7 +22,8 @@ export interface RigRows {
     name?: string;
     place?: string;
     settings?: Record<string, ControlValue>;
-    apps?: App[];
+    /** Programs on it; an id that is taken gets a number behind it. */
+    apps?: Omit<App, 'computer'>[];
   }[];
   leads?: { kind: string; ends: (string | null)[]; lengthM?: number; id?: string; broken?: string[] }[];
   people?: Person[];
@@ -49,7 +50,7 @@ export const buildRig = (rows: RigRows): Rig => {
         ...(settings === undefined ? {} : { settings }),
       }),
     );
-    if (apps) apply(changeDevice(rig, id, { apps }));
+    for (const app of apps ?? []) apply(putApp(rig, { ...app, id: freeAppId(rig, app.id), computer: id }));
   }
   for (const { kind, ends, lengthM, id, broken } of rows.leads ?? []) {
     const row = leadKindById(kind);

@@ -1,11 +1,28 @@
 import type { ControlValue, DeviceModel, LeadKind } from '../catalogue';
-import type { Edit, Step } from './edit';
-import type { Assumptions, Device, Lead, Person, Placement, Plugged, Rig, Target } from './types';
+import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
+import type {
+  App,
+  Assumptions,
+  Device,
+  Intent,
+  JoinedInput,
+  Lead,
+  Person,
+  Placement,
+  Plugged,
+  Rig,
+  SinkRef,
+  SourceRef,
+  StreamChoice,
+  Target,
+} from './types';
 
 /** What an operator can do to a rig, each as an `Edit`. None of them changes the given rig. */
 
 const isTaken = (rig: Rig, id: string): boolean =>
-  [rig.devices, rig.leads, rig.people, rig.placements].some((items) => items.some((item) => item.id === id));
+  [rig.devices, rig.leads, rig.joinedInputs, rig.people, rig.placements, rig.intents].some((items) =>
+    items.some((item) => item.id === id),
+  );
 
 /** A free id that reads like `base`: `mic`, `mic-2`, … */
 export const freeId = (rig: Rig, base: string): string => {
@@ -13,6 +30,14 @@ export const freeId = (rig: Rig, base: string): string => {
   for (let n = 1; ; n += 1) {
     const id = n === 1 ? stem : `${stem}-${n}`;
     if (!isTaken(rig, id)) return id;
+  }
+};
+
+/** A free id for an app; apps may share theirs with a device. */
+export const freeAppId = (rig: Rig, base: string): string => {
+  for (let n = 1; ; n += 1) {
+    const id = n === 1 ? base : `${base.slice(0, 56)}-${n}`;
+    if (!rig.apps.some((app) => app.id === id)) return id;
   }
 };
 
@@ -25,12 +50,8 @@ const freeName = (rig: Rig, base: string): string => {
 };
 
 const carry = (rig: Rig, model?: DeviceModel, kind?: LeadKind): Step[] => [
-  ...(model && !rig.models.some(({ id }) => id === model.id)
-    ? [{ op: 'put', collection: 'models', item: model } as const]
-    : []),
-  ...(kind && !rig.leadKinds.some(({ id }) => id === kind.id)
-    ? [{ op: 'put', collection: 'leadKinds', item: kind } as const]
-    : []),
+  ...(model && !rig.models.some(({ id }) => id === model.id) ? [put('models', model)] : []),
+  ...(kind && !rig.leadKinds.some(({ id }) => id === kind.id) ? [put('leadKinds', kind)] : []),
 ];
 
 const deviceIn = (rig: Rig, id: string): Device => {
@@ -57,15 +78,18 @@ export const addDevice = (
     model: model.id,
     place: options.place ?? 'desk',
     settings: options.settings ?? {},
-    apps: [],
   };
   return {
     label: `Add ${device.name}`,
-    steps: [...carry(rig, model), { op: 'put', collection: 'devices', item: device }],
+    steps: [...carry(rig, model), put('devices', device)],
   };
 };
 
-/** Takes a device away, with the leads in it, what was plugged into those, and the people at it. */
+/** What an app chose, without the devices and joined inputs that go. */
+const choiceWithout = (choice: StreamChoice | null, device: string, joined: ReadonlySet<string>) =>
+  choice && ('device' in choice ? choice.device === device : joined.has(choice.joined)) ? null : choice;
+
+/** Takes a device away, with the leads in it, what was plugged into those, its apps, and the people at it. */
 export const removeDevice = (rig: Rig, id: string): Edit => {
   const device = deviceIn(rig, id);
   const gone = new Set(
@@ -73,39 +97,86 @@ export const removeDevice = (rig: Rig, id: string): Edit => {
       .filter((lead) => lead.ends.some((end) => end && 'device' in end && end.device === id))
       .map((lead) => lead.id),
   );
+  const ownApps = new Set(rig.apps.filter(({ computer }) => computer === id).map((app) => app.id));
+  const ownJoined = new Set(rig.joinedInputs.filter(({ computer }) => computer === id).map((one) => one.id));
   const steps: Step[] = [];
+  for (const intent of rig.intents) {
+    const isGone = (ref: SourceRef | SinkRef) =>
+      ('device' in ref && ref.device === id) || ('app' in ref && ownApps.has(ref.app));
+    if (isGone(intent.source) || isGone(intent.sink)) steps.push(drop(rig, 'intents', intent.id));
+  }
   for (const lead of rig.leads) {
-    if (gone.has(lead.id)) steps.push({ op: 'remove', collection: 'leads', id: lead.id });
-    else if (lead.ends.some((end) => end && 'lead' in end && gone.has(end.lead))) {
+    if (gone.has(lead.id)) steps.push(drop(rig, 'leads', lead.id));
+    else {
       const ends = lead.ends.map((end) => (end && 'lead' in end && gone.has(end.lead) ? null : end));
-      steps.push({ op: 'put', collection: 'leads', item: { ...lead, ends } });
+      steps.push(...revise(rig, 'leads', { ...lead, ends }));
     }
   }
   for (const placement of rig.placements) {
-    if (placement.device === id) steps.push({ op: 'remove', collection: 'placements', id: placement.id });
+    if (placement.device === id) steps.push(drop(rig, 'placements', placement.id));
   }
-  for (const other of rig.devices) {
-    if (other.id === id) continue;
-    const apps = other.apps.map((app) => ({
-      ...app,
-      input: app.input?.device === id ? null : app.input,
-      output: app.output?.device === id ? null : app.output,
-    }));
-    const changed = other.apps.some((app) => app.input?.device === id || app.output?.device === id);
-    if (changed) steps.push({ op: 'put', collection: 'devices', item: { ...other, apps } });
+  for (const app of rig.apps) {
+    if (ownApps.has(app.id)) steps.push(drop(rig, 'apps', app.id));
+    else {
+      const input = choiceWithout(app.input, id, ownJoined);
+      const output = choiceWithout(app.output, id, ownJoined);
+      steps.push(...revise(rig, 'apps', { ...app, input, output }));
+    }
   }
-  steps.push({ op: 'remove', collection: 'devices', id });
+  for (const joined of rig.joinedInputs) {
+    if (ownJoined.has(joined.id)) steps.push(drop(rig, 'joinedInputs', joined.id));
+    else {
+      const members = joined.members.filter((member) => member.device !== id);
+      const clock = joined.clock === id ? null : joined.clock;
+      steps.push(...revise(rig, 'joinedInputs', { ...joined, members, clock }));
+    }
+  }
+  steps.push(drop(rig, 'devices', id));
   return { label: `Remove ${device.name}`, steps };
 };
 
-/** Changes a device's name, place or apps. */
+/** Changes a device's name or place. */
 export const changeDevice = (
   rig: Rig,
   id: string,
-  change: Partial<Pick<Device, 'name' | 'place' | 'apps'>>,
+  change: Partial<Pick<Device, 'name' | 'place'>>,
 ): Edit => ({
   label: `Change ${deviceIn(rig, id).name}`,
-  steps: [{ op: 'put', collection: 'devices', item: { ...deviceIn(rig, id), ...change } }],
+  steps: revise(rig, 'devices', { ...deviceIn(rig, id), ...change }),
+});
+
+/** Adds or changes a program on a computer. */
+export const putApp = (rig: Rig, app: App): Edit => ({
+  label: rig.apps.some(({ id }) => id === app.id) ? `Change ${app.name}` : `Add ${app.name}`,
+  steps: revise(rig, 'apps', app),
+});
+
+/** Takes a program away, with what was meant to arrive at it. */
+export const removeApp = (rig: Rig, id: string): Edit => ({
+  label: `Remove ${rig.apps.find((app) => app.id === id)?.name ?? id}`,
+  steps: [
+    ...rig.intents
+      .filter(({ source, sink }) => [source, sink].some((ref) => 'app' in ref && ref.app === id))
+      .map((intent) => drop(rig, 'intents', intent.id)),
+    drop(rig, 'apps', id),
+  ],
+});
+
+/** Adds or changes several devices used as one input. */
+export const putJoinedInput = (rig: Rig, joined: JoinedInput): Edit => ({
+  label: `Join inputs as ${joined.name}`,
+  steps: revise(rig, 'joinedInputs', joined),
+});
+
+/** Says what must, or must never, arrive where. */
+export const putIntent = (rig: Rig, intent: Intent): Edit => ({
+  label: 'Change what is to arrive',
+  steps: revise(rig, 'intents', intent),
+});
+
+export const removeIntent = (rig: Rig, id: string): Edit => ({
+  label: 'Forget what was to arrive',
+  steps: [drop(rig, 'intents', id)],
 });
 
 /** Sets a gain, a switch or a choice of a device. */
@@ -116,13 +187,7 @@ export const setControl = (rig: Rig, id: string, control: string, value: Control
     ?.controls.find((candidate) => candidate.id === control)?.label;
   return {
     label: `Set ${label ?? control} of ${device.name}`,
-    steps: [
-      {
-        op: 'put',
-        collection: 'devices',
-        item: { ...device, settings: { ...device.settings, [control]: value } },
-      },
-    ],
+    steps: revise(rig, 'devices', { ...device, settings: { ...device.settings, [control]: value } }),
   };
 };
 
@@ -135,34 +200,29 @@ export const connect = (
   id: string = freeId(rig, `lead-${kind.id}`),
 ): Edit => ({
   label: `Connect ${kind.name}`,
-  steps: [
-    ...carry(rig, undefined, kind),
-    { op: 'put', collection: 'leads', item: { id, kind: kind.id, lengthM, ends, broken: [] } },
-  ],
+  steps: [...carry(rig, undefined, kind), put('leads', { id, kind: kind.id, lengthM, ends, broken: [] })],
 });
 
 /** The same connection with leads of another length. */
 export const withLength = (edit: Edit, lengthM: number): Edit => ({
   ...edit,
   steps: edit.steps.map((step) =>
-    step.op === 'put' && step.collection === 'leads' ? { ...step, item: { ...step.item, lengthM } } : step,
+    step.collection === 'leads' && step.path.length === 0 && step.to
+      ? { ...step, to: { ...(step.to as Lead), lengthM } }
+      : step,
   ),
 });
 
 /** Unplugs and takes away a lead; leads that were plugged into it stay, with that end free. */
 export const removeLead = (rig: Rig, id: string): Edit => {
   const lead = leadIn(rig, id);
-  const steps: Step[] = rig.leads
-    .filter((other) => other.ends.some((end) => end && 'lead' in end && end.lead === id))
-    .map((other) => ({
-      op: 'put',
-      collection: 'leads',
-      item: {
-        ...other,
-        ends: other.ends.map((end) => (end && 'lead' in end && end.lead === id ? null : end)),
-      },
-    }));
-  steps.push({ op: 'remove', collection: 'leads', id: lead.id });
+  const steps = rig.leads.flatMap((other) =>
+    revise(rig, 'leads', {
+      ...other,
+      ends: other.ends.map((end) => (end && 'lead' in end && end.lead === id ? null : end)),
+    }),
+  );
+  steps.push(drop(rig, 'leads', lead.id));
   const name = rig.leadKinds.find((kind) => kind.id === lead.kind)?.name ?? lead.kind;
   return { label: `Unplug ${name}`, steps };
 };
@@ -174,42 +234,42 @@ export const changeLead = (
   change: Partial<Pick<Lead, 'lengthM' | 'ends' | 'broken'>>,
 ): Edit => ({
   label: 'Change lead',
-  steps: [{ op: 'put', collection: 'leads', item: { ...leadIn(rig, id), ...change } }],
+  steps: revise(rig, 'leads', { ...leadIn(rig, id), ...change }),
 });
 
 /** Adds or changes a person. */
 export const putPerson = (rig: Rig, person: Person): Edit => ({
   label: rig.people.some(({ id }) => id === person.id) ? `Change ${person.name}` : `Add ${person.name}`,
-  steps: [{ op: 'put', collection: 'people', item: person }],
+  steps: revise(rig, 'people', person),
 });
 
 /** Puts someone in front of a microphone, or moves them. */
 export const putPlacement = (rig: Rig, placement: Placement): Edit => ({
   label: `Place ${rig.people.find(({ id }) => id === placement.person)?.name ?? placement.person}`,
-  steps: [{ op: 'put', collection: 'placements', item: placement }],
+  steps: revise(rig, 'placements', placement),
 });
 
 export const removePlacement = (rig: Rig, id: string): Edit => ({
   label: `Take ${rig.placements.find((placement) => placement.id === id)?.person ?? 'someone'} away`,
-  steps: [{ op: 'remove', collection: 'placements', id }],
+  steps: [drop(rig, 'placements', id)],
 });
 
-export const setTarget = (target: Target): Edit => ({
+export const setTarget = (rig: Rig, target: Target): Edit => ({
   label: `Aim for ${target}`,
-  steps: [{ op: 'set', field: 'target', value: target }],
+  steps: reviseField(rig, 'target', target),
 });
 
-export const setName = (name: string): Edit => ({
+export const setName = (rig: Rig, name: string): Edit => ({
   label: 'Rename rig',
-  steps: [{ op: 'set', field: 'name', value: name }],
+  steps: reviseField(rig, 'name', name),
 });
 
-export const setNotes = (notes: string): Edit => ({
+export const setNotes = (rig: Rig, notes: string): Edit => ({
   label: 'Change notes',
-  steps: [{ op: 'set', field: 'notes', value: notes }],
+  steps: reviseField(rig, 'notes', notes),
 });
 
-export const setAssumptions = (assumptions: Assumptions): Edit => ({
+export const setAssumptions = (rig: Rig, assumptions: Assumptions): Edit => ({
   label: 'Change an assumption',
-  steps: [{ op: 'set', field: 'assumptions', value: assumptions }],
+  steps: reviseField(rig, 'assumptions', assumptions),
 });

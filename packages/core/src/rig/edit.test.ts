@@ -10,6 +10,7 @@ import {
   combineEdits,
   connect,
   freeId,
+  madeBy,
   putPerson,
   putPlacement,
   readRigValue,
@@ -21,6 +22,7 @@ import {
   setName,
   setNotes,
   setTarget,
+  squash,
   tryEdit,
   type Edit,
   type Plugged,
@@ -92,10 +94,10 @@ const MAKERS: Maker[] = [
     const placement = pick(rig.placements, a);
     return placement && removePlacement(rig, placement.id);
   },
-  (_rig, a) => setTarget(a % 2 ? 'live' : 'recording'),
-  (_rig, a) => setName(`Rig ${a}`),
-  (_rig, a) => setNotes(`Note ${a}`),
-  (rig, a) => setAssumptions({ ...rig.assumptions, speechCrestDb: a % 30 }),
+  (rig, a) => setTarget(rig, a % 2 ? 'live' : 'recording'),
+  (rig, a) => setName(rig, `Rig ${a}`),
+  (rig, a) => setNotes(rig, `Note ${a}`),
+  (rig, a) => setAssumptions(rig, { ...rig.assumptions, speechCrestDb: a % 30 }),
 ];
 
 const numbers = fc.tuple(fc.nat(MAKERS.length - 1), fc.nat(999), fc.nat(999), fc.nat(999));
@@ -157,7 +159,7 @@ describe('single commands', () => {
   it('removing a device takes its leads, its talkers and what apps chose of it', () => {
     const { rig } = applyEdit(skerryLight, removeDevice(skerryLight, 'mixer'));
     expect(rig.leads).toEqual([]);
-    expect(rig.devices.find(({ id }) => id === 'recorder')!.apps[0]!.input).toBeNull();
+    expect(rig.apps.find(({ computer }) => computer === 'recorder')!.input).toBeNull();
     expect(applyEdit(skerryLight, removeDevice(skerryLight, 'guest-mic')).rig.placements).toHaveLength(1);
   });
 
@@ -166,9 +168,43 @@ describe('single commands', () => {
     expect(() => removeLead(skerryLight, 'ghost')).toThrow('There is no lead "ghost" in this rig.');
     const result = tryEdit(skerryLight, {
       label: 'odd',
-      steps: [{ op: 'remove', collection: 'people', id: 'ghost' }],
+      steps: [{ collection: 'people', id: 'ghost', path: ['name'], from: 'Ghost', to: 'Host' }],
     });
     expect(result.ok).toBe(false);
+  });
+
+  it('an edit made earlier never overwrites a newer value, and says which', () => {
+    const earlier = setControl(skerryLight, 'mixer', 'gain1', 40);
+    const newer = applyEdit(skerryLight, setControl(skerryLight, 'mixer', 'gain1', 30)).rig;
+    const result = tryEdit(newer, earlier);
+    expect(result).toMatchObject({
+      ok: false,
+      problems: [{ where: 'devices mixer settings gain1', found: '30' }],
+    });
+    // What it does not touch may have changed.
+    const elsewhere = applyEdit(skerryLight, setControl(skerryLight, 'mixer', 'gain2', 30)).rig;
+    const both = tryEdit(elsewhere, earlier);
+    expect(both.ok && both.rig.devices.find(({ id }) => id === 'mixer')!.settings).toMatchObject({
+      gain1: 40,
+      gain2: 30,
+    });
+  });
+
+  it('a gain is one value, and a drag of it is squashed to its first and last', () => {
+    const first = setControl(skerryLight, 'mixer', 'gain1', 40);
+    expect(first.steps).toEqual([
+      { collection: 'devices', id: 'mixer', path: ['settings', 'gain1'], from: 54, to: 40 },
+    ]);
+    const second = setControl(applyEdit(skerryLight, first).rig, 'mixer', 'gain1', 20);
+    expect(squash(combineEdits('Drag', first, second)).steps).toEqual([{ ...first.steps[0], to: 20 }]);
+  });
+
+  it('says what it made', () => {
+    const xlr = LEAD_KINDS.find(({ id }) => id === 'xlr')!;
+    expect(madeBy(connect(skerryLight, xlr, [null, null], 3, 'spare'))).toEqual([
+      { collection: 'leads', id: 'spare' },
+    ]);
+    expect(madeBy(setControl(skerryLight, 'mixer', 'gain1', 40))).toEqual([]);
   });
 
   it('two leads in one socket are refused with the socket named', () => {

@@ -6,7 +6,7 @@ import {
   type LeadKind,
   type Port,
 } from '../catalogue';
-import type { Device, Lead, Plugged, Rig } from './types';
+import type { App, Device, DeviceStream, Lead, Plugged, Rig, StreamChoice } from './types';
 
 /** Finding things in a rig document by id. Built once per document. */
 export interface Lookup {
@@ -16,6 +16,11 @@ export interface Lookup {
   lead: (id: string) => Lead | undefined;
   leadKindOf: (lead: string) => LeadKind | undefined;
   port: (device: string, port: string) => Port | undefined;
+  app: (id: string) => App | undefined;
+  /** The programs on a computer. */
+  appsOn: (computer: string) => App[];
+  /** The device streams behind a choice, in the order of their channels. */
+  streamsOf: (choice: StreamChoice | null) => DeviceStream[];
   /** The lead end in a device's port, if any. */
   inPort: (device: string, port: string) => { lead: Lead; end: number } | undefined;
 }
@@ -42,6 +47,8 @@ const makeLookup = (rig: Rig): Lookup => {
       if (plugged && 'device' in plugged) plugs.set(`${plugged.device}:${plugged.port}`, { lead, end });
     });
   }
+  const apps = new Map(rig.apps.map((app) => [app.id, app]));
+  const joined = new Map(rig.joinedInputs.map((one) => [one.id, one]));
   const modelOf = (id: string) => models.get(devices.get(id)?.model ?? '');
   return {
     rig,
@@ -50,6 +57,10 @@ const makeLookup = (rig: Rig): Lookup => {
     lead: (id) => leads.get(id),
     leadKindOf: (id) => kinds.get(leads.get(id)?.kind ?? ''),
     port: (device, port) => modelOf(device)?.ports.find((candidate) => candidate.id === port),
+    app: (id) => apps.get(id),
+    appsOn: (computer) => rig.apps.filter((app) => app.computer === computer),
+    streamsOf: (choice) =>
+      !choice ? [] : 'joined' in choice ? (joined.get(choice.joined)?.members ?? []) : [choice],
     inPort: (device, port) => plugs.get(`${device}:${port}`),
   };
 };

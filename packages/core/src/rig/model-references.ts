@@ -1,4 +1,12 @@
-import { connectorById, type CircuitElement, type DeviceModel, type LeadKind } from '../catalogue';
+import {
+  connectorById,
+  type CircuitElement,
+  type Control,
+  type DeviceModel,
+  type LeadKind,
+  type Point,
+  type When,
+} from '../catalogue';
 import { problem, type Problem } from './problem';
 
 /** Checks that every id inside a device model or lead kind points at something: pins, points, controls, loads. */
@@ -54,17 +62,44 @@ const checkPins = (
   }
 };
 
+/** What a control may stand at for an element or path to count. */
+const checkWhen = (
+  where: string,
+  when: When | undefined,
+  controls: ReadonlyMap<string, Control>,
+  report: Report,
+) => {
+  if (!when) return;
+  const control = controls.get(when.control);
+  const canBe =
+    control?.kind === 'switch'
+      ? typeof when.is === 'boolean'
+      : control?.kind === 'choice' && control.options.includes(String(when.is));
+  if (!canBe)
+    report(`${where}.when`, when, 'a switch or choice of this model, and a value it has', 'name one');
+};
+
 const checkElements = (
   where: string,
   elements: readonly CircuitElement[],
   connectors: ReadonlyMap<string, string>,
+  controls: ReadonlyMap<string, Control>,
   report: Report,
 ) => {
+  const outputs = new Set(elements.filter((element) => element.kind === 'output').map(({ id }) => id));
   const loads = new Set(elements.filter((element) => element.kind === 'load').map(({ id }) => id));
   const rails = new Set(elements.filter((element) => element.kind === 'rail').map(({ id }) => id));
   elements.forEach((element, index) => {
     const place = `${where}[${index}]`;
     checkPins(place, pinsOf(element), connectors, report);
+    checkWhen(place, element.when, controls, report);
+    if ((element.kind === 'feed' || element.kind === 'rail') && element.control) {
+      if (controls.get(element.control)?.kind !== 'switch')
+        report(`${place}.control`, element.control, 'a switch of this model', 'name a switch');
+    }
+    if (element.kind === 'output' && element.pair && !outputs.has(element.pair)) {
+      report(`${place}.pair`, element.pair, 'another output of this model', 'name an output');
+    }
     if (element.kind === 'output' && element.drive !== 'single' && !element.minus) {
       report(
         `${place}.minus`,
@@ -88,8 +123,26 @@ const checkElements = (
   });
 };
 
+/** Sound in air is dB SPL, sound as numbers dBFS; between, volts. */
+const UNITS_OF: Record<Point['role'], readonly Point['unit'][]> = {
+  capsule: ['dB SPL'],
+  programme: ['dBu', 'dBFS'],
+  stage: ['dBu', 'dBFS'],
+  converter: ['dBFS'],
+  mix: ['dBu', 'dBFS'],
+  stream: ['dBFS'],
+  driver: ['dB SPL'],
+  track: ['dBFS'],
+};
+
 export const checkModel = (model: DeviceModel, where: string, report: Report) => {
   uniqueIds(`${where}.ports`, model.ports, report);
+  model.points.forEach(({ role, unit }, index) => {
+    if (!UNITS_OF[role].includes(unit))
+      report(`${where}.points[${index}].unit`, unit, UNITS_OF[role].join(' or '), `a ${role} has that unit`);
+  });
+  const byId = new Map(model.controls.map((control) => [control.id, control]));
+  const loads = new Set(model.elements.filter(({ kind }) => kind === 'load').map(({ id }) => id));
   const controls = uniqueIds(`${where}.controls`, model.controls, report);
   const points = uniqueIds(`${where}.points`, [...model.points, ...model.elements], report);
   for (const [index, port] of model.ports.entries()) {
@@ -108,8 +161,11 @@ export const checkModel = (model: DeviceModel, where: string, report: Report) =>
     }
   }
   const connectors = new Map(model.ports.map((port) => [port.id, port.connector]));
-  checkElements(`${where}.elements`, model.elements, connectors, report);
+  checkElements(`${where}.elements`, model.elements, connectors, byId, report);
   for (const [index, path] of model.paths.entries()) {
+    checkWhen(`${where}.paths[${index}]`, path.when, byId, report);
+    if (path.poweredBy && !loads.has(path.poweredBy))
+      report(`${where}.paths[${index}].poweredBy`, path.poweredBy, 'the id of a load', 'name a load');
     for (const side of ['from', 'to'] as const) {
       if (!points.has(path[side])) {
         report(
@@ -150,7 +206,7 @@ export const checkLeadKind = (kind: LeadKind, where: string, report: Report) => 
   kind.conductors.forEach((conductor, index) =>
     checkPins(`${where}.conductors[${index}]`, conductor.joins, connectors, report),
   );
-  checkElements(`${where}.elements`, kind.elements, connectors, report);
+  checkElements(`${where}.elements`, kind.elements, connectors, new Map(), report);
 };
 
 /** What does not hold together in one model by itself. */

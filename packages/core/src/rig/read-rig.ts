@@ -3,6 +3,7 @@ import { interpreting, parseText, schemaProblems, unsafeProblems } from './read-
 import { referenceProblems } from './references';
 import { RIG_SCHEMA } from './schema';
 import { RIG_FORMAT, RIG_VERSION, type Rig } from './types';
+import { OLDEST_VERSION, upgradeRig, type Untyped } from './upgrade';
 
 export type ReadResult = { ok: true; rig: Rig } | { ok: false; problems: Problem[] };
 
@@ -14,7 +15,7 @@ const validator = interpreting(RIG_SCHEMA);
 /**
  * Takes any value for a rig document or says what is wrong with it.
  * @param fitsSchema a faster validator compiled from `RIG_SCHEMA`, where there is one; only asked whether, not why not
- * @returns the same value as a `Rig`, or up to a few dozen problems, each with place and cure
+ * @returns the value as a `Rig` of the present version, or up to a few dozen problems, each with place and cure
  */
 export const readRigValue = (value: unknown, fitsSchema?: (value: unknown) => boolean): ReadResult => {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
@@ -32,27 +33,41 @@ export const readRigValue = (value: unknown, fitsSchema?: (value: unknown) => bo
       ],
     };
   }
-  if (version !== RIG_VERSION) {
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < OLDEST_VERSION) {
     return {
       ok: false,
       problems: [
         problem(
           'version',
           version,
-          `version ${RIG_VERSION}`,
-          'open it with the Diaphon that wrote it, or update',
+          `a version from ${OLDEST_VERSION} to ${RIG_VERSION}`,
+          'open a rig saved by Diaphon',
+        ),
+      ],
+    };
+  }
+  if (version > RIG_VERSION) {
+    return {
+      ok: false,
+      problems: [
+        problem(
+          'version',
+          version,
+          `version ${RIG_VERSION} or older`,
+          'a newer Diaphon wrote it: update this one, then open it',
         ),
       ],
     };
   }
   const unsafe = unsafeProblems(value);
   if (unsafe.length > 0) return { ok: false, problems: unsafe.slice(0, 20) };
-  const shape = fitsSchema?.(value) ? [] : schemaProblems(validator, value);
+  const current: unknown = upgradeRig(value as Untyped);
+  const shape = fitsSchema?.(current) ? [] : schemaProblems(validator, current);
   if (shape.length > 0) return { ok: false, problems: shape };
-  const dangling = referenceProblems(value as Rig);
+  const dangling = referenceProblems(current as Rig);
   return dangling.length > 0
     ? { ok: false, problems: dangling.slice(0, 50) }
-    : { ok: true, rig: value as Rig };
+    : { ok: true, rig: current as Rig };
 };
 
 /** The same from the text of a file. */

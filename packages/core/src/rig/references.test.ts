@@ -132,16 +132,11 @@ const ROWS: [string, (rig: Rig) => void, RegExp, string][] = [
   ],
   [
     'an app that listens to an output',
-    (r) => (r.devices[5]!.apps[0]!.input = { device: 'mixer', stream: 'usb-out' }),
-    /apps\[0\]\.input$/,
+    (r) => (r.apps[1]!.input = { device: 'mixer', stream: 'usb-out' }),
+    /^apps\[1\]\.input$/,
     'a stream of a device of this rig',
   ],
-  [
-    'a doubled track',
-    (r) => (r.devices[5]!.apps[0]!.tracks[1]!.id = 'keeper'),
-    /tracks\[1\]\.id$/,
-    'an id used once',
-  ],
+  ['a doubled track', (r) => (r.apps[1]!.tracks[1]!.id = 'keeper'), /tracks\[1\]\.id$/, 'an id used once'],
 ];
 
 describe('references a schema cannot check', () => {

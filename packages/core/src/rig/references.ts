@@ -82,10 +82,9 @@ const checkPlugs = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: 
   });
 };
 
-const checkPeopleAndApps = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
+const checkPeople = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
   const people = uniqueIds('people', rig.people, report);
   uniqueIds('placements', rig.placements, report);
-  uniqueIds('intents', rig.intents, report);
   const devices = new Map(rig.devices.map((device) => [device.id, device]));
   const modelOf = (device: string) => models.get(devices.get(device)?.model ?? '');
   const seats = new Map<string, string>();
@@ -107,25 +106,69 @@ const checkPeopleAndApps = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, 
     if (seats.has(seat)) report(where, seat, 'one entry per person and capsule', 'remove one of the two');
     seats.set(seat, where);
   });
-  rig.devices.forEach((device, index) => {
-    uniqueIds(`devices[${index}].apps`, device.apps, report);
-    device.apps.forEach((app, appIndex) => {
-      const where = `devices[${index}].apps[${appIndex}]`;
-      uniqueIds(`${where}.tracks`, app.tracks, report);
-      for (const side of ['input', 'output'] as const) {
-        const choice = app[side];
-        const wanted = side === 'input' ? 'to-computer' : 'from-computer';
-        const stream = choice && modelOf(choice.device)?.streams.find(({ id }) => id === choice.stream);
-        if (choice && stream?.direction !== wanted) {
-          report(
-            `${where}.${side}`,
-            choice,
-            'a stream of a device of this rig',
-            `choose an ${side} stream, or null`,
-          );
-        }
-      }
+};
+
+const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
+  const apps = uniqueIds('apps', rig.apps, report);
+  const joined = uniqueIds('joinedInputs', rig.joinedInputs, report);
+  uniqueIds('intents', rig.intents, report);
+  const devices = new Map(rig.devices.map((device) => [device.id, device]));
+  const people = new Set(rig.people.map(({ id }) => id));
+  const isStream = (device: string, stream: string, direction: string) =>
+    models
+      .get(devices.get(device)?.model ?? '')
+      ?.streams.some((one) => one.id === stream && one.direction === direction) ?? false;
+  rig.joinedInputs.forEach(({ computer, members, clock }, index) => {
+    const where = `joinedInputs[${index}]`;
+    if (!devices.has(computer))
+      report(`${where}.computer`, computer, 'a device of this rig', 'name a device');
+    members.forEach(({ device, stream }, place) => {
+      if (!isStream(device, stream, 'to-computer'))
+        report(`${where}.members[${place}]`, { device, stream }, 'an input stream', 'choose an input stream');
     });
+    if (clock !== null && !members.some(({ device }) => device === clock))
+      report(`${where}.clock`, clock, 'one of its members, or null', 'choose a member');
+  });
+  rig.apps.forEach((app, index) => {
+    const where = `apps[${index}]`;
+    if (!devices.has(app.computer))
+      report(`${where}.computer`, app.computer, 'a device of this rig', 'name the computer it runs on');
+    uniqueIds(`${where}.tracks`, app.tracks, report);
+    for (const side of ['input', 'output'] as const) {
+      const choice = app[side];
+      const wanted = side === 'input' ? 'to-computer' : 'from-computer';
+      const isThere =
+        choice === null ||
+        ('joined' in choice
+          ? side === 'input' && joined.has(choice.joined)
+          : isStream(choice.device, choice.stream, wanted));
+      if (!isThere) {
+        report(
+          `${where}.${side}`,
+          choice,
+          'a stream of a device of this rig',
+          `choose an ${side} stream, or null`,
+        );
+      }
+    }
+  });
+  rig.intents.forEach(({ source, sink }, index) => {
+    const where = `intents[${index}]`;
+    const isSource =
+      'person' in source
+        ? people.has(source.person)
+        : 'app' in source
+          ? apps.has(source.app)
+          : devices.has(source.device);
+    if (!isSource)
+      report(`${where}.source`, source, 'a person, an app or a device of this rig', 'name one, or remove it');
+    const app = 'app' in sink ? rig.apps.find(({ id }) => id === sink.app) : undefined;
+    const isSink =
+      'app' in sink
+        ? app !== undefined && (sink.track === undefined || app.tracks.some(({ id }) => id === sink.track))
+        : devices.has(sink.device);
+    if (!isSink)
+      report(`${where}.sink`, sink, 'an app, a track of it, or a device', 'name one, or remove it');
   });
 };
 
@@ -147,6 +190,7 @@ export const referenceProblems = (rig: Rig): Problem[] => {
   });
   checkSettings(rig, models, report);
   checkPlugs(rig, models, report);
-  checkPeopleAndApps(rig, models, report);
+  checkPeople(rig, models, report);
+  checkAppsAndIntents(rig, models, report);
   return problems;
 };

@@ -220,16 +220,30 @@ const LEAD_KIND = object(
   },
 );
 
-const STREAM_CHOICE = { anyOf: [{ type: 'null' }, object({ device: ID, stream: POINT })] };
+const STREAM_CHOICE = {
+  anyOf: [{ type: 'null' }, object({ device: ID, stream: POINT }), object({ joined: ID })],
+};
 
 const APP = object({
   id: ID,
+  computer: ID,
   name: NAME,
   kind: oneOf(APP_KINDS),
   input: STREAM_CHOICE,
   output: STREAM_CHOICE,
   tracks: list(object({ id: ID, name: NAME, channel: { type: 'integer', minimum: 1, maximum: 256 } }), 256),
 });
+
+const JOINED_INPUT = object({
+  id: ID,
+  computer: ID,
+  name: NAME,
+  members: list(object({ device: ID, stream: POINT, resampled: { type: 'boolean' } }), 32),
+  clock: { anyOf: [{ type: 'null' }, ID] },
+});
+
+const SOURCE_REF = { anyOf: [object({ person: ID }), object({ app: ID }), object({ device: ID })] };
+const SINK_REF = { anyOf: [object({ app: ID }, { track: ID }), object({ device: ID })] };
 
 const PLUGGED = {
   anyOf: [
@@ -280,7 +294,6 @@ export const RIG_SCHEMA = {
           propertyNames: POINT,
           additionalProperties: { type: ['number', 'boolean', 'string'] },
         },
-        apps: list(APP, 50),
       }),
       2000,
     ),
@@ -294,6 +307,8 @@ export const RIG_SCHEMA = {
       }),
       4000,
     ),
+    apps: list(APP, 500),
+    joinedInputs: list(JOINED_INPUT, 100),
     people: list(object({ id: ID, name: NAME, effort: oneOf(VOICE_EFFORTS) }), 500),
     placements: list(
       object({
@@ -307,7 +322,7 @@ export const RIG_SCHEMA = {
       500,
     ),
     intents: list(
-      object({ id: ID, source: POINT, sink: POINT, want: oneOf(['record', 'hear', 'never']) }),
+      object({ id: ID, source: SOURCE_REF, sink: SINK_REF, want: oneOf(['arrives', 'never']) }),
       1000,
     ),
   }),

@@ -2,13 +2,16 @@ import type { ControlValue, DeviceModel, LeadKind } from '../catalogue';
 import type { VoiceEffort } from '../units';
 
 export const RIG_FORMAT = 'diaphon-rig';
-export const RIG_VERSION = 1;
+export const RIG_VERSION = 2;
 
-/** A stream of a device, as an app chooses it. */
-export interface StreamChoice {
+/** A stream of a device. */
+export interface DeviceStream {
   device: string;
   stream: string;
 }
+
+/** What an app listens to or plays into: a stream of a device, or several joined into one. */
+export type StreamChoice = DeviceStream | { joined: string };
 
 /** A recorder track takes one channel (counted from 1) of the app's input stream. */
 export interface Track {
@@ -19,8 +22,11 @@ export interface Track {
 
 export const APP_KINDS = ['recorder', 'call', 'player', 'encoder'] as const;
 
+/** A program on a computer. */
 export interface App {
   id: string;
+  /** The device it runs on. */
+  computer: string;
   name: string;
   kind: (typeof APP_KINDS)[number];
   input: StreamChoice | null;
@@ -35,8 +41,20 @@ export interface Device {
   /** Where it stands: desk, rack, guest room. */
   place: string;
   settings: Record<string, ControlValue>;
-  /** Programs, when the device is a computer. */
-  apps: App[];
+}
+
+/** Several streams that a computer uses as one many-channel input: the first member has the first numbers. */
+export interface JoinedInput {
+  id: string;
+  /** The device that joins them. */
+  computer: string;
+  name: string;
+  members: (DeviceStream & {
+    /** Whether its clock is followed by converting the rate. */
+    resampled: boolean;
+  })[];
+  /** The member device whose clock all follow; null while nobody has chosen. */
+  clock: string | null;
 }
 
 /** What a lead's end is plugged into: a device's port, or the end of another lead. */
@@ -86,12 +104,18 @@ export interface Assumptions {
   programmeLikeness?: number;
 }
 
-/** What should, or must never, arrive where. */
+/** A sound as intents name it: a person here, what an app plays (a caller), what a device plays by itself. */
+export type SourceRef = { person: string } | { app: string } | { device: string };
+
+/** A listener as intents name it: an app (its far end, its tracks, one track), or a device people hear or record with. */
+export type SinkRef = { app: string; track?: string } | { device: string };
+
+/** What must, or must never, arrive where. */
 export interface Intent {
   id: string;
-  source: string;
-  sink: string;
-  want: 'record' | 'hear' | 'never';
+  source: SourceRef;
+  sink: SinkRef;
+  want: 'arrives' | 'never';
 }
 
 /** One studio set-up: self-contained, it carries the models and lead kinds it uses. */
@@ -106,6 +130,8 @@ export interface Rig {
   leadKinds: LeadKind[];
   devices: Device[];
   leads: Lead[];
+  apps: App[];
+  joinedInputs: JoinedInput[];
   people: Person[];
   placements: Placement[];
   intents: Intent[];
@@ -134,6 +160,8 @@ export const emptyRig = (name: string): Rig => ({
   leadKinds: [],
   devices: [],
   leads: [],
+  apps: [],
+  joinedInputs: [],
   people: [],
   placements: [],
   intents: [],

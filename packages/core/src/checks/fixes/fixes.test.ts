@@ -1,4 +1,4 @@
-import { buildRig, type RigRows, applyEdit, lookup, readRigValue, type Edit, type Rig } from '../../rig';
+import { buildRig, type RigRows, applyEdit, lookup, put, readRigValue, type Edit, type Rig } from '../../rig';
 import { solveRig } from '../../offers';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
 import { bypass, insertBooster, insertLaptopIsolator, useFloatingSupply } from './insert';
@@ -32,13 +32,7 @@ describe('rewiring', () => {
   it('with the return taken there is no other input, and the isolator box is the way', () => {
     const taken = done(laptopInXlr, {
       label: 'take the return',
-      steps: [
-        {
-          op: 'put',
-          collection: 'leads',
-          item: { ...badLead, id: 'x', ends: [{ device: 'desk', port: 'aux' }, null] },
-        },
-      ],
+      steps: [put('leads', { ...badLead, id: 'x', ends: [{ device: 'desk', port: 'aux' }, null] })],
     });
     expect(useOtherInput(taken, badLead)).toEqual([]);
     const boxed = done(taken, insertLaptopIsolator(taken, badLead)[0]!.edit);

@@ -1,5 +1,5 @@
 import { modelById, type FeedElement } from '../../catalogue';
-import { changeLead, combineEdits, lookup, removeLead, type Rig } from '../../rig';
+import { changeLead, combineEdits, connect, lookup, put, removeLead, revise, type Rig } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { feedOfPort, feedSwitch, switchFeed, turnFeed, type FeedRef } from './feeds';
 import { bestLead, after } from './trial';
@@ -35,27 +35,19 @@ const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words
         { device: other.id, port },
       ];
       const label = `Plug it into ${other.name}, ${model?.ports.find(({ id }) => id === port)?.label ?? port}, and ${words}`;
-      const lead = {
-        id: plugged.lead.id,
-        kind: best.kind.id,
-        lengthM: plugged.lead.lengthM,
-        ends: best.flipped ? ends.reverse() : ends,
-        broken: [],
-      };
       return [
         {
           label,
           edit: combineEdits(
             label,
-            ...(rig.leadKinds.some(({ id }) => id === best.kind.id)
-              ? []
-              : [
-                  {
-                    label,
-                    steps: [{ op: 'put' as const, collection: 'leadKinds' as const, item: best.kind }],
-                  },
-                ]),
-            { label, steps: [{ op: 'put', collection: 'leads', item: lead }] },
+            removeLead(rig, plugged.lead.id),
+            connect(
+              bare,
+              best.kind,
+              best.flipped ? ends.reverse() : ends,
+              plugged.lead.lengthM,
+              plugged.lead.id,
+            ),
             ...(on ? [on] : []),
           ),
         },
@@ -77,10 +69,8 @@ export const swapForDynamic = (rig: Rig, id: string): Fix[] => {
       edit: {
         label,
         steps: [
-          ...(rig.models.some((model) => model.id === dynamic.id)
-            ? []
-            : [{ op: 'put' as const, collection: 'models' as const, item: dynamic }]),
-          { op: 'put', collection: 'devices', item: { ...device, model: dynamic.id, settings: {} } },
+          ...(rig.models.some((model) => model.id === dynamic.id) ? [] : [put('models', dynamic)]),
+          ...revise(rig, 'devices', { ...device, model: dynamic.id, settings: {} }),
         ],
       },
     },

@@ -27,8 +27,10 @@ export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
   return {
     ...rig,
     models: rig.models.filter(({ id }) => models.has(id)),
-    devices: rig.devices.filter(({ id }) => kept.has(id)).map((device) => ({ ...device, apps: [] })),
+    devices: rig.devices.filter(({ id }) => kept.has(id)),
     leads: leadsAmong(rig, kept),
+    apps: [],
+    joinedInputs: [],
     people: [],
     placements: [],
     intents: [],

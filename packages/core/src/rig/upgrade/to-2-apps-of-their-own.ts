@@ -1,0 +1,57 @@
+import type { Untyped } from './index';
+
+const isRecord = (value: unknown): value is Untyped =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const recordsOf = (value: unknown): Untyped[] => (Array.isArray(value) ? value.filter(isRecord) : []);
+
+/** A free id that reads like `base`. */
+const freeIn = (taken: ReadonlySet<unknown>, base: string): string => {
+  for (let n = 1; ; n += 1) {
+    const id = n === 1 ? base : `${base.slice(0, 58)}-${n}`;
+    if (!taken.has(id)) return id;
+  }
+};
+
+/**
+ * Version 2: apps are a list of the rig, each naming its computer; before, each computer carried its own.
+ * Their ids are the rig's own then, so a second app of one id gets another. Intents name what they mean by kind.
+ */
+export const appsOfTheirOwn = (document: Untyped): Untyped => {
+  if (!Array.isArray(document.devices)) return document;
+  const taken = new Set<unknown>();
+  const apps: unknown[] = [];
+  const devices = document.devices.map((device: unknown) => {
+    if (!isRecord(device) || !Array.isArray(device.apps)) return device;
+    const { apps: own, ...rest } = device;
+    for (const app of own as unknown[]) {
+      if (!isRecord(app) || typeof app.id !== 'string') {
+        apps.push(app);
+        continue;
+      }
+      const id = freeIn(taken, app.id);
+      taken.add(id);
+      const { id: _id, ...others } = app;
+      apps.push({ id, computer: device.id, ...others });
+    }
+    return rest;
+  });
+  const { intents, ...rest } = document;
+  return { ...rest, devices, apps, joinedInputs: [], intents: readableIntents(intents, document, apps) };
+};
+
+/** Intents of version 1 were never acted on, and named things by bare ids: those that still name something stay. */
+const readableIntents = (intents: unknown, document: Untyped, apps: readonly unknown[]): unknown => {
+  if (!Array.isArray(intents)) return intents;
+  const ids = (list: unknown) => new Set(recordsOf(list).map(({ id }) => id));
+  const [people, devices, programs] = [ids(document.people), ids(document.devices), ids(apps)];
+  return recordsOf(intents).flatMap(({ id, source, sink, want }) => {
+    const from = people.has(source)
+      ? { person: source }
+      : programs.has(source)
+        ? { app: source }
+        : devices.has(source) && { device: source };
+    const to = programs.has(sink) ? { app: sink } : devices.has(sink) && { device: sink };
+    return from && to ? [{ id, source: from, sink: to, want: want === 'never' ? 'never' : 'arrives' }] : [];
+  });
+};
