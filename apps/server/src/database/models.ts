@@ -24,9 +24,15 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare number: number;
   /** What was done, in the operator's words. */
   declare label: string;
-  /** The rig document as JSON text. */
+  /** The rig document: as `packRig` makes it, or plain JSON text of an older Diaphon. */
   declare document: string;
   declare savedAt: CreationOptional<Date>;
+}
+
+/** A device model or lead kind that revisions name by the hash of its JSON text. Never changed. */
+export class KeptPartRow extends Model<InferAttributes<KeptPartRow>, InferCreationAttributes<KeptPartRow>> {
+  declare hash: string;
+  declare document: string;
 }
 
 /** Which demo rig was put on the shelf as what, so that it is done once. */
@@ -77,6 +83,13 @@ export const initModels = (sequelize: Sequelize): void => {
       savedAt: now(),
     },
     { sequelize, tableName: 'revisions', timestamps: false },
+  );
+  KeptPartRow.init(
+    {
+      hash: { type: DataTypes.STRING, primaryKey: true },
+      document: { type: DataTypes.TEXT, allowNull: false },
+    },
+    { sequelize, tableName: 'keptParts', timestamps: false },
   );
   SeedRow.init(
     {

@@ -1,6 +1,7 @@
-import { DEMO_RIGS, type Rig } from '@diaphon/core';
+import { deepEqual, DEMO_RIGS, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import type { Transaction } from 'sequelize';
+import { unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow, SeedRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { RigsService } from '../rigs/rigs.service';
@@ -49,7 +50,7 @@ export class DemoService {
   /** False when there was nothing to bring back. */
   private async bringBack(row: RigRow, rig: Rig, transaction: Transaction): Promise<boolean> {
     const newest = await RevisionRow.findOne({ where: { rigId: row.id, number: row.revision }, transaction });
-    const isSame = newest?.document === JSON.stringify(rig);
+    const isSame = newest !== null && deepEqual(await unpackRig(newest.document, transaction), rig);
     if (isSame && !row.deletedAt) return false;
     if (row.deletedAt) await row.update({ deletedAt: null }, { transaction });
     if (!isSame) await this.rigs.append(row, rig, 'Demo restored', transaction);

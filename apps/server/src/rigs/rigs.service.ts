@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto';
-import { emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
+import { deepEqual, emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import Ajv2020 from 'ajv/dist/2020';
 import { Op, type Transaction } from 'sequelize';
+import { packRig, unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { ApiError, notFound } from '../errors/api-error';
@@ -103,7 +104,7 @@ export class RigsService {
       }
       const theirs = await this.open(row, transaction);
       // The same save sent twice (an answer got lost on the way) is not a clash.
-      if (JSON.stringify(theirs.document) === JSON.stringify(document)) {
+      if (deepEqual(theirs.document, document)) {
         return { id, revision: theirs.revision, updatedAt: theirs.updatedAt };
       }
       throw new ApiError(
@@ -134,7 +135,7 @@ export class RigsService {
     await this.find(id);
     const row = await RevisionRow.findOne({ where: { rigId: id, number } });
     if (!row) throw notFound('revision', `${id} ${number}`);
-    const document = JSON.parse(row.document) as Rig;
+    const document = await unpackRig(row.document);
     return { number, label: row.label, savedAt: row.savedAt.toISOString(), document };
   }
 
@@ -168,7 +169,7 @@ export class RigsService {
     const number = row.revision + 1;
     const savedAt = new Date();
     await RevisionRow.create(
-      { rigId: row.id, number, label, document: JSON.stringify(document), savedAt },
+      { rigId: row.id, number, label, document: await packRig(document, transaction), savedAt },
       { transaction },
     );
     await row.update({ revision: number, name: document.name, updatedAt: savedAt }, { transaction });
@@ -187,7 +188,7 @@ export class RigsService {
       rejectOnEmpty: true,
       ...(transaction ? { transaction } : {}),
     });
-    return JSON.parse(row.document) as Rig;
+    return unpackRig(row.document, transaction);
   }
 
   private async open(row: RigRow, transaction?: Transaction): Promise<OpenRig> {

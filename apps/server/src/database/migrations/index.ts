@@ -2,6 +2,7 @@ import type { QueryInterface } from 'sequelize';
 import * as rigs from './2026-11-24-rigs';
 import * as leadStock from './2026-11-25-lead-stock';
 import * as ownModels from './2026-11-25-own-models';
+import * as keptParts from './2026-11-26-kept-parts';
 
 export interface Migration {
   name: string;
@@ -14,4 +15,5 @@ export const MIGRATIONS: Migration[] = [
   { name: '2026-11-24-rigs', ...rigs },
   { name: '2026-11-25-lead-stock', ...leadStock },
   { name: '2026-11-25-own-models', ...ownModels },
+  { name: '2026-11-26-kept-parts', ...keptParts },
 ];
