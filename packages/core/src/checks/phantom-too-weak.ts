@@ -4,11 +4,13 @@ import { isWeakSupply, unfedElectronics } from './unfed';
 
 /** P48 may sag to this, volts. IEC 61938 (memory): 48 V ± 4 V. */
 const LEAST_P48_VOLTS = 44;
+/** Nobody's voltmeter tells this from it, volts. */
+const HAIR_VOLTS = 0.05;
 
 /** Several microphones on one supply draw more than it is good for. */
 const overloaded = (solved: Solved): Finding[] =>
   solved.circuit.rails
-    .filter(({ on, volts }) => on && volts < LEAST_P48_VOLTS)
+    .filter(({ on, volts }) => on && volts < LEAST_P48_VOLTS - HAIR_VOLTS)
     .map(({ device, element, volts, milliamps }) => {
       const { find, rig, circuit } = solved;
       const name = find.device(device)?.name ?? device;

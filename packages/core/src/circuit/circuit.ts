@@ -1,7 +1,9 @@
 import type { Lookup } from '../rig';
 import { findGroundLoops, type GroundLoop } from './ground-loops';
-import { joinPins, type Mismatch } from './nets';
-import { gatherElements } from './placed';
+import { humVolts, type HumVolts } from './hum';
+import type { IslandMemory } from './island-memory';
+import { type Mismatch } from './nets';
+import { openCircuit } from './open-circuit';
 import type {
   Clash,
   Coupling,
@@ -27,20 +29,22 @@ export interface Circuit {
   outputsDc: OutputDcReading[];
   mismatches: Mismatch[];
   groundLoops: GroundLoop[];
+  hum: HumVolts;
 }
 
 /**
  * Works out what happens on every pin: who is joined, how every output arrives at every input,
  * where every supply's volts go, and where metal makes a ring.
+ * @param memory islands solved before, used again and added to
  */
-export const solveCircuit = (find: Lookup): Circuit => {
-  const nets = joinPins(find);
-  const elements = gatherElements(find, nets);
+export const solveCircuit = (find: Lookup, memory?: IslandMemory): Circuit => {
+  const open = openCircuit(find, memory);
   return {
-    ...solveSound(find, nets, elements),
-    ...solveSupplies(find, nets, elements),
-    mismatches: nets.mismatches,
+    ...solveSound(open),
+    ...solveSupplies(open),
+    mismatches: open.nets.mismatches,
     groundLoops: findGroundLoops(find),
+    hum: humVolts(find),
   };
 };
 

@@ -5,8 +5,12 @@ import type { Lead, Lookup } from '../rig';
 export interface LoopPiece {
   from: string;
   to: string;
-  /** Absent for the mains earth. */
+  /** The lead at `from`; absent for the mains earth. */
   lead?: string;
+  /** All leads on the way, one in the other. */
+  leads?: string[];
+  /** Resistance of the way; of the mains earth the model says it. */
+  ohms: number;
 }
 
 /** A ring of metal that hum can flow round in. */
@@ -43,28 +47,81 @@ const touchesMetal = (find: Lookup, lead: Lead, kind: LeadKind, end: number, pin
   );
 };
 
-/** The devices whose metal a lead joins: by a wire from ground contact to ground contact, or by USB. */
-const joinedByLead = (find: Lookup, lead: Lead): [string, string][] => {
-  const kind = find.leadKindOf(lead.id);
-  if (!kind) return [];
-  const deviceAt = (end: number) => {
-    const plugged = lead.ends[end];
-    return plugged && 'device' in plugged ? plugged.device : undefined;
-  };
-  const pairs: [string, string][] = [];
-  for (const conductor of kind.conductors) {
-    if (lead.broken.includes(conductor.name)) continue;
-    const joined: string[] = [];
-    for (const contact of conductor.joins) {
-      const dot = contact.indexOf('.');
-      const end = Number(contact.slice(0, dot));
-      const device = deviceAt(end);
-      if (!device || joined.includes(device)) continue;
-      if (kind.usb || touchesMetal(find, lead, kind, end, contact.slice(dot + 1))) joined.push(device);
-    }
-    for (const other of joined.slice(1)) pairs.push([joined[0]!, other]);
+/** Where two plugs meet, and the metal of a USB lead, ohms. Common practice, no published source. */
+const CONTACT_OHMS = 0.02;
+const USB_OHMS_PER_M = 0.05;
+
+/** One wire of one lead, and how it was reached. */
+interface Wire {
+  lead: Lead;
+  conductor: string;
+  ohms: number;
+  leads: string[];
+}
+
+interface Reached {
+  device: string;
+  ohms: number;
+  leads: string[];
+}
+
+/** What is plugged into leads' ends: by `lead/end`. */
+const plugsInLeads = (find: Lookup) => {
+  const plugs = new Map<string, { lead: Lead; end: number }>();
+  for (const lead of find.rig.leads) {
+    lead.ends.forEach((plugged, end) => {
+      if (plugged && 'lead' in plugged) plugs.set(`${plugged.lead}/${plugged.end}`, { lead, end });
+    });
   }
-  return pairs;
+  return plugs;
+};
+
+/** Devices whose metal the wires of a lead join, through whatever leads are plugged into it. */
+const joinedByLead = (find: Lookup, start: Lead, plugs: ReturnType<typeof plugsInLeads>): Reached[][] => {
+  const kindOf = (lead: Lead) => find.leadKindOf(lead.id);
+  const startKind = kindOf(start);
+  if (!startKind) return [];
+  return startKind.conductors.map((conductor): Reached[] => {
+    const reached: Reached[] = [];
+    const seen = new Set<string>();
+    const queue: Wire[] = [{ lead: start, conductor: conductor.name, ohms: 0, leads: [] }];
+    for (let at = queue.shift(); at; at = queue.shift()) {
+      const { lead } = at;
+      const kind = kindOf(lead);
+      const key = `${lead.id} ${at.conductor}`;
+      const wire = kind?.conductors.find(({ name }) => name === at!.conductor);
+      if (!kind || !wire || seen.has(key) || find.isOpen(lead, at.conductor)) continue;
+      seen.add(key);
+      const perM = kind.usb ? USB_OHMS_PER_M : kind.ohmsPerM;
+      const ohms = at.ohms + perM * lead.lengthM + CONTACT_OHMS;
+      const leads = [...at.leads, lead.id];
+      for (const contact of wire.joins) {
+        const { end, pin } = splitContact(contact);
+        const plugged = lead.ends[end];
+        if (plugged && 'device' in plugged) {
+          if (kind.usb || touchesMetal(find, lead, kind, end, pin))
+            reached.push({ device: plugged.device, ohms, leads });
+          continue;
+        }
+        const next = plugged
+          ? { lead: find.lead(plugged.lead), end: plugged.end }
+          : plugs.get(`${lead.id}/${end}`);
+        const nextKind = next?.lead && kindOf(next.lead);
+        if (!next?.lead || !nextKind) continue;
+        const [mine, theirs] = [kind.ends[end]!.connector, nextKind.ends[next.end]?.connector ?? ''];
+        for (const [ofMine, ofTheirs] of contactsBetween(mine, theirs) ?? []) {
+          const on = nextKind.conductors.find(({ joins }) => joins.includes(`${next.end}.${ofTheirs}`));
+          if (ofMine === pin && on) queue.push({ lead: next.lead, conductor: on.name, ohms, leads });
+        }
+      }
+    }
+    return reached;
+  });
+};
+
+const splitContact = (contact: string): { end: number; pin: string } => {
+  const dot = contact.indexOf('.');
+  return { end: Number(contact.slice(0, dot)), pin: contact.slice(dot + 1) };
 };
 
 /** Whether a supply lead is drawn into the device: then that lead tells where its earth goes. */
@@ -79,15 +136,34 @@ const isSupplyConnector = (connector: string): boolean => {
   return medium === 'mains' || medium === 'dc';
 };
 
-const metalEdges = (find: Lookup): LoopPiece[] => [
-  // Undrawn, a device is on the wall with the supply it usually has.
-  ...find.rig.devices.flatMap(({ id }): LoopPiece[] =>
-    find.modelOf(id)?.supply === 'earthed' && !isSupplied(find, id) ? [{ from: id, to: EARTH }] : [],
-  ),
-  ...find.rig.leads.flatMap((lead) =>
-    joinedByLead(find, lead).map(([from, to]): LoopPiece => ({ from, to, lead: lead.id })),
-  ),
-];
+/** Every way from metal to metal: through leads, and through the mains earth. */
+export const metalPieces = (find: Lookup): LoopPiece[] => {
+  const plugs = plugsInLeads(find);
+  const known = new Set<string>();
+  return [
+    // Undrawn, a device is on the wall with the supply it usually has.
+    ...find.rig.devices.flatMap(({ id }): LoopPiece[] =>
+      find.modelOf(id)?.supply === 'earthed' && !isSupplied(find, id)
+        ? [{ from: id, to: EARTH, ohms: 0 }]
+        : [],
+    ),
+    ...find.rig.leads.flatMap((lead) =>
+      joinedByLead(find, lead, plugs).flatMap((reached): LoopPiece[] => {
+        // From a device's own lead outwards; seen again from the far end it is the same piece.
+        const first = reached.find(({ leads }) => leads.length === 1);
+        return reached.flatMap((other): LoopPiece[] => {
+          if (!first || other === first || other.device === first.device) return [];
+          const key = [...other.leads].sort().join(' ') + [first.device, other.device].sort().join(' ');
+          if (known.has(key)) return [];
+          known.add(key);
+          return [
+            { from: first.device, to: other.device, lead: lead.id, leads: other.leads, ohms: other.ohms },
+          ];
+        });
+      }),
+    ),
+  ];
+};
 
 /** Every ring that the metal of devices, leads and the mains earth makes: one for each piece that closes a ring. */
 export const findGroundLoops = (find: Lookup): GroundLoop[] => {
@@ -114,7 +190,7 @@ export const findGroundLoops = (find: Lookup): GroundLoop[] => {
     }
     return way;
   };
-  return metalEdges(find).flatMap((piece): GroundLoop[] => {
+  return metalPieces(find).flatMap((piece): GroundLoop[] => {
     const way = wayBetween(piece.from, piece.to);
     if (way) return [{ pieces: [piece, ...way] }];
     grow(piece);

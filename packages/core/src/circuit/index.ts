@@ -1,9 +1,12 @@
 export * from './circuit';
 export * from './readings';
 export { isSameWiring } from './same-wiring';
+export { makeIslandMemory, type IslandMemory } from './island-memory';
 export { joinPins, splitIslands, type Mismatch } from './nets';
+export { openCircuit, type OpenCircuit } from './open-circuit';
+export { humAtInput, type HumVolts } from './hum';
 export { INTERFERENCE, isActive, partsOf } from './parts';
-export { DULL_DB, MID_BAND_HZ, TOP_OF_BAND_HZ } from './sound';
+export { DULL_DB, LOW_END_HZ, MID_BAND_HZ, TOP_OF_BAND_HZ } from './sound';
 export { EARTH, type GroundLoop, type LoopPiece } from './ground-loops';
 export type { Primitive, Analysis } from './primitives';
 export { solveIsland, type Complex } from './solve';

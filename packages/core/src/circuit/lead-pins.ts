@@ -1,10 +1,9 @@
 import type { Lookup } from '../rig';
-import { INTERFERENCE, partsOf } from './parts';
-import { SUPPLIES } from './lower/feed';
-import { joinPins, splitIslands } from './nets';
-import { netsOf, type Analysis, type Net } from './primitives';
+import { openCircuit } from './open-circuit';
+import { INTERFERENCE } from './parts';
+import { isGround, netsOf } from './primitives';
 import { MID_BAND_HZ } from './sound';
-import { solveIsland, type Complex } from './solve';
+import type { Complex } from './solve';
 
 /** One contact of a lead's end, as a voltmeter and a listener would find it. */
 export interface PinReading {
@@ -34,21 +33,13 @@ export const leadPins = (
   const lead = find.lead(leadId);
   const kind = find.leadKindOf(leadId);
   if (!lead || !kind) return [];
-  const nets = joinPins(find);
+  const { nets, islands, solve, dc } = openCircuit(find);
   const keys = kind.ends.flatMap((end, index) => pinsOf(end.connector).map((pin) => `${index}.${pin}`));
   const own = new Set(keys.map((pin) => nets.ofLead(leadId, pin)));
-  const around = (analysis: Analysis) => {
-    const ties = analysis === 'ac' ? [[...own]] : [];
-    return splitIslands(partsOf(find, nets, analysis), ties).filter((island) =>
-      island.some((part) => netsOf(part).some((net) => net !== 0 && own.has(net))),
-    );
-  };
-  const ac = around('ac').map((island) => solveIsland(island, MID_BAND_HZ));
-  const supplied = (analysis: 'dc' | 'dc-idle') => {
-    const solutions = around(analysis).map((island) => solveIsland(island, 0));
-    return (net: Net) => solutions.reduce((sum, solution) => sum + solution.volts(SUPPLIES, net).re, 0);
-  };
-  const [awake, asleep] = [supplied('dc'), supplied('dc-idle')];
+  const ac = islands('ac', [[...own]])
+    .filter((island) => island.some((part) => netsOf(part).some((net) => !isGround(net) && own.has(net))))
+    .map((island) => solve(island, MID_BAND_HZ));
+  const [awake, asleep] = [dc('dc').at, dc('dc-idle').at];
   return keys.map((pin): PinReading => {
     const net = nets.ofLead(leadId, pin);
     const conductor = kind.conductors.find(({ joins }) => joins.includes(pin));
@@ -62,7 +53,7 @@ export const leadPins = (
       pin,
       end: Number(pin.split('.')[0]),
       conductor: conductor?.name ?? null,
-      isBroken: conductor ? lead.broken.includes(conductor.name) : false,
+      isBroken: conductor ? find.isOpen(lead, conductor.name) : false,
       volts: awake(net),
       idleVolts: asleep(net),
       sounds,

@@ -1,10 +1,9 @@
-import { gatherElements, inputLegs, outputLegs } from './placed';
+import { inputLegs, outputLegs } from './placed';
 import type { Lookup } from '../rig';
 import type { ElementRef } from './readings';
-import { joinPins, splitIslands } from './nets';
-import { partsOf } from './parts';
-import { netsOf } from './primitives';
-import { solveIsland, type Complex } from './solve';
+import { openCircuit } from './open-circuit';
+import { isGround, netsOf } from './primitives';
+import type { Complex } from './solve';
 
 /** How one output arrives at one input, volts per volt, at each of the frequencies asked for. */
 export interface LeadResponse {
@@ -24,21 +23,21 @@ export const leadResponses = (find: Lookup, leadId: string, hertz: readonly numb
   const lead = find.lead(leadId);
   const kind = find.leadKindOf(leadId);
   if (!lead || !kind) return [];
-  const nets = joinPins(find);
+  const { nets, elements, islands, solve } = openCircuit(find);
   const own = new Set(
     kind.conductors
       .flatMap(({ joins }) => joins.map((pin) => nets.ofLead(leadId, pin)))
-      .filter((net) => net !== 0),
+      .filter((net) => !isGround(net)),
   );
-  const { inputs, outputs } = gatherElements(find, nets);
+  const { inputs, outputs } = elements;
   const ties = [...inputs, ...outputs].map((placed) => placed.nets);
   const isOwn = (device: string, pins: readonly string[]) =>
     pins.some((pin) => own.has(nets.ofDevice(device, pin)));
-  return splitIslands(partsOf(find, nets, 'ac'), ties)
+  return islands('ac', ties)
     .filter((island) => island.some((part) => netsOf(part).some((net) => own.has(net))))
     .flatMap((island): LeadResponse[] => {
       const seen = new Set(island.flatMap(netsOf));
-      const solutions = hertz.map((at) => solveIsland(island, at));
+      const solutions = hertz.map((at) => solve(island, at));
       return inputs
         .filter(({ device, element }) =>
           inputLegs(element).some((pin) => seen.has(nets.ofDevice(device, pin))),

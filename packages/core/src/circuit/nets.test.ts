@@ -4,6 +4,7 @@ import { buildRig, type RigRows, applyEdit, lookup, type Rig } from '../rig';
 import { solveRig, offerLeads } from '../offers';
 import { solveCircuit } from './circuit';
 import { joinPins, splitIslands } from './nets';
+import { isGround } from './primitives';
 import type { Primitive } from './primitives';
 
 const netsOf = (rows: RigRows) => joinPins(lookup(buildRig(rows)));
@@ -34,8 +35,10 @@ describe('pins joined to nets', () => {
 
   it('the metal of a device on mains or USB is the room’s ground; that of a microphone is not', () => {
     const nets = netsOf({ ...XLR, leads: [] });
-    expect(nets.ofDevice('desk', 'in1.1')).toBe(0);
-    expect(nets.ofDevice('mic', 'out.1')).not.toBe(0);
+    const metal = nets.ofDevice('desk', 'in1.1');
+    expect(isGround(metal)).toBe(true);
+    expect(nets.metalOf(metal)).toBe('desk');
+    expect(isGround(nets.ofDevice('mic', 'out.1'))).toBe(false);
   });
 
   it('a broken wire joins nothing', () => {

@@ -1,6 +1,7 @@
 import { contactsBetween, type CircuitElement } from '../catalogue';
 import type { Lookup } from '../rig';
-import { GROUND, netsOf, type Net, type Primitive } from './primitives';
+import { conductorsOf, shortedPins } from './conductors';
+import { GROUND, isGround, netsOf, type Net, type Primitive } from './primitives';
 
 /** Where a plug sits in a socket it does not fit. */
 export interface Mismatch {
@@ -36,6 +37,8 @@ export interface Nets {
   ofDevice: (device: string, pin: string) => Net;
   /** The same for a lead. */
   ofLead: (lead: string, pin: string) => Net;
+  /** Which device’s metal a net below ground is. */
+  metalOf: (net: Net) => string | undefined;
   /** Every pin and inner node seen so far, by its net: `device:port.pin` and `lead/end.pin`. */
   names: () => Map<Net, string[]>;
   mismatches: Mismatch[];
@@ -63,6 +66,14 @@ export const joinPins = (find: Lookup): Nets => {
   union.add();
   const { number: devicePin, owners: devices } = numbering(union.add);
   const { number: leadPin, owners: leads } = numbering(union.add);
+  // Metal tied to the room's ground comes first, so that its number wins where it is joined to anything.
+  const metal = find.rig.devices.flatMap(({ id }) =>
+    find.modelOf(id)?.ground === 'bonded' ? [{ item: devicePin(id, 'chassis'), id }] : [],
+  );
+  const netOf = (item: number): Net => {
+    const root = union.find(item);
+    return root > GROUND && root <= metal.length ? -root : root;
+  };
   const names = (): Map<Net, string[]> => {
     const found = new Map<Net, string[]>();
     for (const [owners, mark] of [
@@ -71,7 +82,7 @@ export const joinPins = (find: Lookup): Nets => {
     ] as const) {
       for (const [owner, pins] of owners) {
         for (const [pin, item] of pins) {
-          const net = union.find(item);
+          const net = netOf(item);
           found.set(net, [...(found.get(net) ?? []), `${owner}${mark}${pin}`]);
         }
       }
@@ -84,17 +95,17 @@ export const joinPins = (find: Lookup): Nets => {
     const model = find.modelOf(device.id);
     if (!model) continue;
     for (const pins of bonds(model.elements)) joinAll(pins.map((pin) => devicePin(device.id, pin)));
-    if (model.ground === 'bonded') union.join(GROUND, devicePin(device.id, 'chassis'));
   }
   const mismatches: Mismatch[] = [];
   for (const lead of find.rig.leads) {
     const kind = find.leadKindOf(lead.id);
     if (!kind) continue;
     for (const pins of bonds(kind.elements)) joinAll(pins.map((pin) => leadPin(lead.id, pin)));
-    for (const conductor of kind.conductors) {
-      if (lead.broken.includes(conductor.name) || kind.ohmsPerM * lead.lengthM > 0) continue;
+    for (const conductor of conductorsOf(find, lead)) {
+      if (find.isOpen(lead, conductor.name) || kind.ohmsPerM * lead.lengthM > 0) continue;
       joinAll(conductor.joins.map((pin) => leadPin(lead.id, pin)));
     }
+    for (const [a, b] of shortedPins(find, lead)) union.join(leadPin(lead.id, a), leadPin(lead.id, b));
     lead.ends.forEach((plugged, end) => {
       const plug = kind.ends[end]?.connector;
       if (!plugged || !plug) return;
@@ -117,8 +128,9 @@ export const joinPins = (find: Lookup): Nets => {
     });
   }
   return {
-    ofDevice: (device, pin) => union.find(devicePin(device, pin)),
-    ofLead: (lead, pin) => union.find(leadPin(lead, pin)),
+    ofDevice: (device, pin) => netOf(devicePin(device, pin)),
+    ofLead: (lead, pin) => netOf(leadPin(lead, pin)),
+    metalOf: (net) => metal[-net - 1]?.id,
     names,
     mismatches,
   };
@@ -146,7 +158,7 @@ export const splitIslands = (parts: readonly Primitive[], ties: readonly Net[][]
   const joinLive = (nets: readonly Net[]): Net | undefined => {
     let first: Net | undefined;
     for (const net of nets) {
-      if (net === GROUND) continue;
+      if (isGround(net)) continue;
       if (first === undefined) first = net;
       else join(first, net);
     }

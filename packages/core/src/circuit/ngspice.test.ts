@@ -5,9 +5,8 @@ import { join } from 'node:path';
 import { DEMO_RIGS } from '../demo';
 import { buildRig, type RigRows, lookup, type Rig } from '../rig';
 import { MID_BAND_HZ, TOP_OF_BAND_HZ } from './sound';
-import { joinPins, splitIslands } from './nets';
-import { partsOf } from './parts';
-import { netsOf, type Analysis, type Primitive } from './primitives';
+import { openCircuit } from './open-circuit';
+import { isGround, netsOf, type Analysis, type Primitive } from './primitives';
 import { solveIsland } from './solve';
 import { spiceDeck, spiceSources } from './spice';
 
@@ -230,9 +229,9 @@ const runNgspice = (deck: string): Map<string, number> => {
 };
 
 const islandsOf = (rig: Rig, analysis: Analysis): Primitive[][] => {
-  const find = lookup(rig);
-  const parts = partsOf(find, joinPins(find), analysis);
-  return splitIslands(parts).filter((island) => island.some(({ kind }) => kind === 'emf'));
+  return openCircuit(lookup(rig))
+    .islands(analysis)
+    .filter((island) => island.some(({ kind }) => kind === 'emf'));
 };
 
 /** Volts per volt of EMF: what is under a microvolt per volt is beyond the print-out's digits. */
@@ -247,9 +246,9 @@ describe('the solver against ngspice', () => {
   it.each(RIGS)('DC: %s', (_name, rig) => {
     const theirs = runNgspice(spiceDeck(lookup(rig), { kind: 'dc' }));
     for (const parts of islandsOf(rig, 'dc')) {
-      const { volts } = solveIsland(parts, 0);
+      const { total } = solveIsland(parts, 0);
       for (const net of new Set(parts.flatMap(netsOf))) {
-        if (net !== 0) close(volts('supplies', net).re, theirs.get(`v(n${net})`));
+        if (!isGround(net)) close(total(net), theirs.get(`v(n${net})`));
       }
     }
   });
@@ -259,7 +258,7 @@ describe('the solver against ngspice', () => {
     for (const parts of islandsOf(rig, 'ac')) {
       const { volts } = solveIsland(parts, hertz);
       for (const net of new Set(parts.flatMap(netsOf))) {
-        if (net === 0) continue;
+        if (isGround(net)) continue;
         close(volts(source, net).re, theirs.get(`vr(n${net})`));
         close(volts(source, net).im, theirs.get(`vi(n${net})`));
       }

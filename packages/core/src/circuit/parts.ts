@@ -6,7 +6,9 @@ import {
   type Lead,
   type Lookup,
 } from '../rig';
+import { conductorsOf } from './conductors';
 import { lower } from './lower';
+import type { Place } from './lower/place';
 import type { Nets } from './nets';
 import { GROUND, type Analysis, type Net, type Primitive } from './primitives';
 
@@ -20,7 +22,13 @@ export const isActive = (find: Lookup, device: Device, when: When | undefined): 
   return model !== undefined && controlValue(device, model, when.control) === when.is;
 };
 
-const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysis): Primitive[] => {
+const deviceParts = (
+  find: Lookup,
+  nets: Nets,
+  device: Device,
+  analysis: Analysis,
+  isStarved: Place['isStarved'],
+): Primitive[] => {
   const model = find.modelOf(device.id);
   if (!model) return [];
   const net = (pin: string) => nets.ofDevice(device.id, pin);
@@ -28,7 +36,7 @@ const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysi
     control === undefined || controlValue(device, model, control) === true;
   const parts = model.elements.flatMap((element) =>
     isActive(find, device, element.when)
-      ? lower(element, analysis, { net, isOn, source: `${device.id}:${element.id}` })
+      ? lower(element, analysis, { net, isOn, isStarved, source: `${device.id}:${element.id}` })
       : [],
   );
   if (model.ground === 'floating' && model.elements.length > 0) {
@@ -65,15 +73,21 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
   if (!kind || kind.usb) return [];
   const net = (pin: string) => nets.ofLead(lead.id, pin);
   const parts = kind.elements.flatMap((element: CircuitElement) =>
-    lower(element, analysis, { net, isOn: () => true, source: `${lead.id}/${element.id}` }),
+    lower(element, analysis, {
+      net,
+      isOn: () => true,
+      isStarved: () => true,
+      source: `${lead.id}/${element.id}`,
+    }),
   );
   const ohms = kind.ohmsPerM * lead.lengthM;
   const farads = kind.picofaradsPerM * 1e-12 * lead.lengthM;
-  const screen = kind.conductors.find((conductor) => conductor.name === kind.screen);
-  for (const conductor of kind.conductors) {
+  const conductors = conductorsOf(find, lead);
+  const screen = conductors.find((conductor) => conductor.name === kind.screen);
+  for (const conductor of conductors) {
     const [first, ...rest] = conductor.joins;
     if (!first) continue;
-    if (ohms > 0 && !lead.broken.includes(conductor.name)) {
+    if (ohms > 0 && !find.isOpen(lead, conductor.name)) {
       for (const pin of rest) parts.push({ kind: 'resistor', a: net(first), b: net(pin), ohms });
     }
     // What the room presses into this wire; the screen carries it away for itself.
@@ -91,10 +105,18 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
   return parts;
 };
 
-/** Everything in the rig as primitives, for one analysis. */
-export const partsOf = (find: Lookup, nets: Nets, analysis: Analysis): Primitive[] => {
+/**
+ * Everything in the rig as primitives, for one analysis.
+ * @param isStarved which loads, by `device:element`, have less than their least volts
+ */
+export const partsOf = (
+  find: Lookup,
+  nets: Nets,
+  analysis: Analysis,
+  isStarved: Place['isStarved'] = () => true,
+): Primitive[] => {
   const parts: Primitive[] = [];
-  for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis));
+  for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis, isStarved));
   for (const lead of find.rig.leads) parts.push(...leadParts(find, nets, lead, analysis));
   return parts;
 };

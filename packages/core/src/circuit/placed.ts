@@ -2,7 +2,7 @@ import type { FeedElement, InputElement, LoadElement, OutputElement, RailElement
 import type { Lookup } from '../rig';
 import type { Nets } from './nets';
 import { isActive } from './parts';
-import { GROUND, type Net } from './primitives';
+import { isGround, type Net } from './primitives';
 
 /** An element and the device it is in. */
 export interface Placed<E> {
@@ -56,7 +56,7 @@ export const gatherElements = (find: Lookup, nets: Nets): Elements => {
 export const byLiveNet = <P extends { nets: Net[] }>(placed: readonly P[]): Map<Net, P[]> => {
   const map = new Map<Net, P[]>();
   for (const one of placed) {
-    const net = one.nets.find((candidate) => candidate !== GROUND);
+    const net = one.nets.find((candidate) => !isGround(candidate));
     if (net === undefined) continue;
     const there = map.get(net);
     if (there) there.push(one);

@@ -9,17 +9,25 @@ export interface ElementRef {
   element: string;
 }
 
-/** How one output's EMF arrives at one input: volts at the input per volt of EMF, at 1 kHz and at the top of the band. */
+/** How one output's EMF arrives at one input: volts at the input per volt of EMF, at 1 kHz and at the ends of the band. */
 export interface Coupling extends Complex {
   from: ElementRef;
   to: ElementRef;
+  lowVolts: number;
   topVolts: number;
+  /** So little of either end's best that it is what a shared wire lets through, not what the lead is for. */
+  isCrosstalk: boolean;
 }
 
-/** What is left of an output's EMF across its own contacts, volts per volt, at 1 kHz and at the top of the band. */
+/** What is left of an output's EMF, volts per volt of what it drives. */
 export interface TerminalReading extends ElementRef {
+  /** Across its contacts, at 1 kHz and at the top of the band. */
   volts: number;
   topVolts: number;
+  /** On the leg that keeps most of its own EMF: one leg on ground loads the other no more than before. */
+  bestLeg: number;
+  /** On the leg that keeps least: near nothing where it is shorted. */
+  worstLeg: number;
 }
 
 /** Whether one leg of an input is joined to an output or to ground by anything that conducts. */
@@ -32,9 +40,13 @@ export interface InputReading extends ElementRef {
   legs: LegReading[];
   /** What the room presses into the leads, as this input hears it, volts. */
   interferenceVolts: number;
+  /** Thermal noise of what lies between: pads, isolators, windings; the outputs' own apart, volts. */
+  thermalVolts: number;
+  /** Volts heard here for each volt at which a device's metal stands against the room's ground. */
+  metals: { device: string; volts: number }[];
 }
 
-/** An output that another device's output drives: volts across `into` per volt of `from`. */
+/** An output that another one drives: volts across `into` per volt of `from`. */
 export interface Clash {
   from: ElementRef;
   into: ElementRef;
@@ -68,6 +80,8 @@ export interface OutputDcReading extends ElementRef {
   milliwatts: number;
   /** On its legs against the room's ground: what is there equally on both does no harm. */
   legVolts: number;
+  /** The feed that brings most of it; absent where nothing stands on its legs. */
+  fedBy: ElementRef | undefined;
 }
 
 /** Whether an output survives the DC on it: few enough volts, or a supply too weak to push much through it. */

@@ -18,6 +18,7 @@ const sameDevice = (models: ReadonlyMap<string, DeviceModel>, a: Device, b: Devi
 /** Whether two versions of a document have the same circuit, so that a solved one can be used again. */
 export const isSameWiring = (a: Rig, b: Rig): boolean => {
   if (a.assumptions.interferenceNanoampsPerM !== b.assumptions.interferenceNanoampsPerM) return false;
+  if (a.assumptions.earthHumMillivolts !== b.assumptions.earthHumMillivolts) return false;
   if (a.models !== b.models || a.leads !== b.leads || a.leadKinds !== b.leadKinds) return false;
   if (a.devices === b.devices) return true;
   const models = new Map(a.models.map((model) => [model.id, model]));

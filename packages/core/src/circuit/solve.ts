@@ -1,5 +1,6 @@
 import { eliminate } from './eliminate';
-import { GROUND, netsOf, type Net, type Primitive } from './primitives';
+import { islandKey, remember, type IslandMemory } from './island-memory';
+import { isGround, netsOf, type Net, type Primitive } from './primitives';
 import { stamp, type System } from './stamps';
 
 /** A leak from every net to ground that keeps unconnected metal defined, siemens (1 TΩ). */
@@ -12,28 +13,41 @@ export interface Complex {
 
 /** Voltages of an island: one column per source, asked for by net. */
 export interface Solution {
+  /** Volts of one source at a net (per volt of its EMF); 0 where it does not reach. */
   volts: (source: string, net: Net) => Complex;
+  /** Volts at a net when one piece of metal stands a volt above the room's ground, for sound far below the band. */
+  shifted: (metal: Net, net: Net) => number;
+  /** Volts of all sources together; what DC is. */
+  total: (net: Net) => number;
   sources: string[];
+  /** Metal that touches this island. */
+  metals: Net[];
 }
 
-/**
- * Modified nodal analysis of one island: all sources at once, one right-hand side each.
- * @param parts every primitive of the island
- * @param hertz 0 for DC (capacitors open)
- * @returns node voltages per source, volts (per volt of EMF)
- */
-export const solveIsland = (parts: readonly Primitive[], hertz: number): Solution => {
+/** The numbers of a solved island, by its own numbering of nets. */
+export interface SolvedColumns {
+  sources: string[];
+  re: Float64Array;
+  im: Float64Array;
+}
+
+const METAL = 'metal ';
+
+/** The net numbers of an island in the order its parts name them; ground and metal have none. */
+const numberNets = (parts: readonly Primitive[]): Map<Net, number> => {
   const index = new Map<Net, number>();
-  const row = (net: Net): number => {
-    if (net === GROUND) return -1;
-    let found = index.get(net);
-    if (found === undefined) {
-      found = index.size;
-      index.set(net, found);
-    }
-    return found;
-  };
-  for (const part of parts) netsOf(part).forEach(row);
+  for (const part of parts) {
+    for (const net of netsOf(part)) if (!isGround(net) && !index.has(net)) index.set(net, index.size);
+  }
+  return index;
+};
+
+const solveColumns = (
+  parts: readonly Primitive[],
+  hertz: number,
+  index: ReadonlyMap<Net, number>,
+): SolvedColumns => {
+  const row = (net: Net): number => (isGround(net) ? -1 : index.get(net)!);
   const nodes = index.size;
   const branches = parts.filter((part) => part.kind === 'transformer').length;
   const size = nodes + branches;
@@ -57,7 +71,13 @@ export const solveIsland = (parts: readonly Primitive[], hertz: number): Solutio
   };
   let branch = nodes;
   const system: System = {
-    conductance: (a, b, siemens) => between(real, row(a), row(b), siemens),
+    conductance: (a, b, siemens) => {
+      const [i, j] = [row(a), row(b)];
+      between(real, i, j, siemens);
+      // Metal is a known voltage: what it presses through this conductance is a column of its own.
+      if (a < 0 && j >= 0) currents.push([column(METAL + a), j, siemens]);
+      if (b < 0 && i >= 0) currents.push([column(METAL + b), i, siemens]);
+    },
     susceptance: (a, b, siemens) => {
       if (siemens === 0) return;
       isComplex = true;
@@ -70,6 +90,7 @@ export const solveIsland = (parts: readonly Primitive[], hertz: number): Solutio
     constraint: (terms) => {
       for (const [net, coefficient] of terms) {
         const node = row(net);
+        if (net < 0) currents.push([column(METAL + net), branch, -coefficient]);
         if (node < 0) continue;
         real[branch * size + node]! += coefficient;
         real[node * size + branch]! += coefficient;
@@ -86,13 +107,39 @@ export const solveIsland = (parts: readonly Primitive[], hertz: number): Solutio
   const im = new Float64Array(size * width);
   for (const [k, i, amps] of currents) re[i * width + k]! += amps;
   eliminate(size, width, real, isComplex ? imaginary : null, re, im);
+  return { sources, re, im };
+};
+
+/**
+ * Modified nodal analysis of one island: all sources at once, one right-hand side each.
+ * @param parts every primitive of the island
+ * @param hertz 0 for DC (capacitors open)
+ * @param memory islands solved before, to be used again and added to
+ * @returns node voltages per source, volts (per volt of EMF)
+ */
+export const solveIsland = (parts: readonly Primitive[], hertz: number, memory?: IslandMemory): Solution => {
+  const index = numberNets(parts);
+  const key = memory && islandKey(parts, (net) => index.get(net) ?? net - 1, hertz);
+  const known = key === undefined ? undefined : memory!.get(key);
+  const solved = known ?? solveColumns(parts, hertz, index);
+  if (key !== undefined && !known) remember(memory!, key, solved);
+
+  const { sources, re, im } = solved;
+  const width = sources.length;
+  const columns = new Map(sources.map((source, k) => [source, k]));
+  const at = (source: string, net: Net): Complex => {
+    const node = index.get(net);
+    const k = columns.get(source);
+    if (node === undefined || k === undefined) return { re: 0, im: 0 };
+    return { re: re[node * width + k]!, im: im[node * width + k]! };
+  };
+  const isMetal = (source: string) => source.startsWith(METAL);
+  const own = sources.filter((source) => !isMetal(source));
   return {
-    sources,
-    volts: (source, net) => {
-      const node = index.get(net);
-      const k = columns.get(source);
-      if (node === undefined || k === undefined) return { re: 0, im: 0 };
-      return { re: re[node * width + k]!, im: im[node * width + k]! };
-    },
+    sources: own,
+    metals: sources.filter(isMetal).map((source) => Number(source.slice(METAL.length))),
+    volts: at,
+    shifted: (metal, net) => (net === metal ? 1 : at(METAL + metal, net).re),
+    total: (net) => own.reduce((sum, source) => sum + at(source, net).re, 0),
   };
 };

@@ -1,13 +1,14 @@
 import type { Lookup } from '../rig';
-import { SUPPLIES } from './lower/feed';
-import { joinPins } from './nets';
-import { partsOf } from './parts';
-import { netsOf, type Net, type Primitive } from './primitives';
+import { openCircuit } from './open-circuit';
+import { isGround, netsOf, type Net, type Primitive } from './primitives';
 
 /** Which sources a deck has on: every DC supply, or one sound at a frequency. */
 export type SpiceAnalysis = { kind: 'dc' } | { kind: 'ac'; source: string; hertz: number };
 
-const node = (net: Net): string => (net === 0 ? '0' : `n${net}`);
+/** In place of one source: every supply together. */
+const ALL_SUPPLIES = '';
+
+const node = (net: Net): string => (isGround(net) ? '0' : `n${net}`);
 
 /** One primitive as SPICE lines. An ideal transformer is the usual pair of controlled sources. */
 const linesOf = (part: Primitive, index: number, source: string): string[] => {
@@ -17,12 +18,14 @@ const linesOf = (part: Primitive, index: number, source: string): string[] => {
     case 'capacitor':
       return [`C${index} ${node(part.a)} ${node(part.b)} ${part.farads}`];
     case 'emf': {
-      const volts = part.source === source ? part.volts : 0;
+      const volts = source === ALL_SUPPLIES || part.source === source ? part.volts : 0;
       return [
         `V${index} e${index} ${node(part.b)} dc ${volts} ac ${volts}`,
         `R${index} e${index} ${node(part.a)} ${part.ohms}`,
       ];
     }
+    case 'sink':
+      return [`I${index} ${node(part.a)} ${node(part.b)} dc ${source === ALL_SUPPLIES ? part.amps : 0}`];
     case 'transformer': {
       const [p, pReturn] = part.primary.map(node);
       const [s, sReturn] = part.secondary.map(node);
@@ -37,7 +40,7 @@ const linesOf = (part: Primitive, index: number, source: string): string[] => {
 
 /** Names of the sounds of a rig that a deck can be made for: `device:output`. */
 export const spiceSources = (find: Lookup): string[] => {
-  const parts = partsOf(find, joinPins(find), 'ac');
+  const parts = openCircuit(find).parts('ac');
   return [...new Set(parts.flatMap((part) => (part.kind === 'emf' ? [part.source] : [])))];
 };
 
@@ -46,10 +49,10 @@ export const spiceSources = (find: Lookup): string[] => {
  * Comments say which pins each net joins. Every net leaks 1 TΩ to ground, as in our own solver.
  */
 export const spiceDeck = (find: Lookup, analysis: SpiceAnalysis): string => {
-  const nets = joinPins(find);
-  const parts = partsOf(find, nets, analysis.kind);
-  const source = analysis.kind === 'dc' ? SUPPLIES : analysis.source;
-  const used = [...new Set(parts.flatMap(netsOf))].filter((net) => net !== 0);
+  const { nets, parts: partsFor } = openCircuit(find);
+  const parts = partsFor(analysis.kind);
+  const source = analysis.kind === 'dc' ? ALL_SUPPLIES : analysis.source;
+  const used = [...new Set(parts.flatMap(netsOf))].filter((net) => !isGround(net));
   const names = nets.names();
   const prints = used.map((net) =>
     analysis.kind === 'dc' ? `print v(${node(net)})` : `print vr(${node(net)}) vi(${node(net)})`,

@@ -26,6 +26,7 @@ const STAMPS: { [K in Primitive['kind']]: Stamp<K> } = {
     system.conductance(a, b, 1 / ohms);
     system.current(source, a, b, volts / ohms);
   },
+  sink: ({ source, a, b, amps }, system) => system.current(source, a, b, -amps),
   // v(secondary) − ratio · v(primary) = 0, i(primary) = −ratio · i(secondary).
   transformer: ({ primary, secondary, ratio }, system) =>
     system.constraint([

@@ -1,29 +1,11 @@
 import type { OutputElement } from '../catalogue';
-import { controlValue, type Lookup } from '../rig';
+import type { Lookup } from '../rig';
 import type { FeedReading, LoadReading, OutputDcReading, RailReading } from './readings';
-import { SUPPLIES } from './lower/feed';
-import { splitIslands, type Nets } from './nets';
-import { partsOf } from './parts';
+import { loadNode } from './lower/load';
+import { isSwitchedOn, type OpenCircuit } from './open-circuit';
 import { outputLegs, type Elements, type Placed } from './placed';
-import { GROUND, netsOf, type Analysis, type Net } from './primitives';
-import { solveIsland, type Solution } from './solve';
 
 type VoltsAt = (device: string, pin: string) => number;
-
-/** DC on every pin that a supply reaches, against the room's ground. */
-const solveDc = (find: Lookup, nets: Nets, analysis: Analysis): VoltsAt => {
-  const byNet = new Map<Net, Solution>();
-  const parts = partsOf(find, nets, analysis);
-  for (const island of parts.some(({ kind }) => kind === 'emf') ? splitIslands(parts) : []) {
-    if (!island.some(({ kind }) => kind === 'emf')) continue;
-    const solution = solveIsland(island, 0);
-    for (const net of island.flatMap(netsOf)) byNet.set(net, solution);
-  }
-  return (device, pin) => {
-    const net = nets.ofDevice(device, pin);
-    return net === GROUND ? 0 : (byNet.get(net)?.volts(SUPPLIES, net).re ?? 0);
-  };
-};
 
 /** Whether any output that changes its resistance when asleep sees a supply at all. */
 const sleepersAreFed = (outputs: readonly Placed<OutputElement>[], volts: VoltsAt): boolean =>
@@ -32,9 +14,6 @@ const sleepersAreFed = (outputs: readonly Placed<OutputElement>[], volts: VoltsA
       element.idleOhms !== undefined &&
       outputLegs(element).some((pin) => Math.abs(volts(device, pin)) > 1e-6),
   );
-
-const isSwitchedOn = (find: Lookup, device: string, control: string | undefined): boolean =>
-  control === undefined || controlValue(find.device(device)!, find.modelOf(device)!, control) === true;
 
 const railReading = (
   find: Lookup,
@@ -66,14 +45,13 @@ const feedReading = (
 };
 
 const loadReading = (volts: VoltsAt, { device, element }: Elements['loads'][number]): LoadReading => {
-  const legs = element.legs.map((pin) => volts(device, pin) - volts(device, element.ground));
-  const mean = legs.reduce((sum, leg) => sum + leg, 0) / legs.length;
+  const inside = volts(device, loadNode(element)) - volts(device, element.ground);
   return {
     device,
     element: element.id,
-    volts: mean,
+    volts: inside,
     minVolts: element.minVolts,
-    fed: mean >= element.minVolts,
+    fed: inside >= element.minVolts,
   };
 };
 
@@ -81,7 +59,7 @@ const outputReading = (
   volts: VoltsAt,
   idle: VoltsAt,
   { device, element }: Elements['outputs'][number],
-): OutputDcReading => {
+): Omit<OutputDcReading, 'fedBy'> => {
   const across = (at: VoltsAt) =>
     element.drive === 'floating'
       ? [Math.abs(at(device, element.plus) - at(device, element.minus!))]
@@ -102,13 +80,41 @@ const outputReading = (
 };
 
 /** Where every supply's volts and milliamps go. */
-export const solveSupplies = (find: Lookup, nets: Nets, elements: Elements) => {
-  const volts = solveDc(find, nets, 'dc');
-  const idle = sleepersAreFed(elements.outputs, volts) ? solveDc(find, nets, 'dc-idle') : volts;
+export const solveSupplies = (circuit: OpenCircuit) => {
+  const { find, nets, elements } = circuit;
+  const voltsOf = (analysis: 'dc' | 'dc-idle'): VoltsAt => {
+    const { at } = circuit.dc(analysis);
+    return (device, pin) => at(nets.ofDevice(device, pin));
+  };
+  const volts = voltsOf('dc');
+  const idle = sleepersAreFed(elements.outputs, volts) ? voltsOf('dc-idle') : volts;
   return {
     feeds: elements.feeds.map((feed) => feedReading(find, volts, feed)),
     rails: elements.rails.map((rail) => railReading(find, volts, rail)),
     loads: elements.loads.map((load) => loadReading(volts, load)),
-    outputsDc: elements.outputs.map((output) => outputReading(volts, idle, output)),
+    outputsDc: elements.outputs.map((output) => ({
+      ...outputReading(volts, idle, output),
+      fedBy: fedBy(circuit, output),
+    })),
   };
+};
+
+/** The feed that brings most of what stands on an output's legs. */
+const fedBy = (
+  { nets, elements, dc }: OpenCircuit,
+  { device, element }: Elements['outputs'][number],
+): OutputDcReading['fedBy'] => {
+  const { from, at } = dc('dc');
+  const legs = outputLegs(element).map((pin) => nets.ofDevice(device, pin));
+  if (legs.every((net) => Math.abs(at(net)) < 1e-9)) return undefined;
+  const share = (source: string) => legs.reduce((sum, net) => sum + Math.abs(from(source, net)), 0);
+  return elements.feeds
+    .map((feed) => ({
+      device: feed.device,
+      element: feed.element.id,
+      share: share(`${feed.device}:${feed.element.rail ?? feed.element.id}`),
+    }))
+    .filter((feed) => feed.share > 0)
+    .sort((a, b) => b.share - a.share)
+    .map((feed) => ({ device: feed.device, element: feed.element }))[0];
 };

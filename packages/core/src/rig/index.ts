@@ -2,6 +2,7 @@ export * from './types';
 export * from './problem';
 export * from './edit';
 export * from './commands';
+export * from './condition';
 export { adoptModel } from './adopt-model';
 export * from './lookup';
 export { deepEqual } from './deep-equal';

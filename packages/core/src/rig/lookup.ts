@@ -6,11 +6,16 @@ import {
   type LeadKind,
   type Port,
 } from '../catalogue';
+import type { Condition } from './condition';
 import type { App, Device, DeviceStream, Lead, Plugged, Rig, StreamChoice } from './types';
 
 /** Finding things in a rig document by id. Built once per document. */
 export interface Lookup {
   rig: Rig;
+  /** What is laid over the rig: faults that are only supposed. */
+  conditions: readonly Condition[];
+  /** Whether a wire of a lead is broken, in the rig or by a condition. */
+  isOpen: (lead: Lead, conductor: string) => boolean;
   device: (id: string) => Device | undefined;
   modelOf: (device: string) => DeviceModel | undefined;
   lead: (id: string) => Lead | undefined;
@@ -33,6 +38,17 @@ export const lookup = (rig: Rig): Lookup => {
   return made;
 };
 
+/** The same rig with conditions laid over it. */
+export const withConditions = (find: Lookup, conditions: readonly Condition[]): Lookup => {
+  const all = [...find.conditions, ...conditions];
+  const open = new Set(all.flatMap((one) => (one.kind === 'open' ? [`${one.lead} ${one.conductor}`] : [])));
+  return {
+    ...find,
+    conditions: all,
+    isOpen: (lead, conductor) => lead.broken.includes(conductor) || open.has(`${lead.id} ${conductor}`),
+  };
+};
+
 /** Documents are never changed in place, so what was built for one holds as long as it lives. */
 const LOOKUPS = new WeakMap<Rig, Lookup>();
 
@@ -52,6 +68,8 @@ const makeLookup = (rig: Rig): Lookup => {
   const modelOf = (id: string) => models.get(devices.get(id)?.model ?? '');
   return {
     rig,
+    conditions: [],
+    isOpen: (lead, conductor) => lead.broken.includes(conductor),
     device: (id) => devices.get(id),
     modelOf,
     lead: (id) => leads.get(id),

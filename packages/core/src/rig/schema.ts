@@ -278,7 +278,11 @@ export const RIG_SCHEMA = {
         callLevelDbfs: number(-80, 0),
         callCrestDb: number(0, 40),
       },
-      { interferenceNanoampsPerM: number(0, 1000), programmeLikeness: number(-1, 1) },
+      {
+        interferenceNanoampsPerM: number(0, 1000),
+        earthHumMillivolts: number(0, 1000),
+        programmeLikeness: number(-1, 1),
+      },
     ),
     models: list(MODEL, 500),
     leadKinds: list(LEAD_KIND, 500),

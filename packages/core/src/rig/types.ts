@@ -100,6 +100,8 @@ export interface Assumptions {
   callCrestDb: number;
   /** Hum and noise pressed into each wire of a lead for each metre, nanoamps. Common practice; absent: 1. */
   interferenceNanoampsPerM?: number;
+  /** Hum between the earths of two plugs, millivolts. Common practice; absent: 5. */
+  earthHumMillivolts?: number;
   /** How alike left and right of a programme are: 1 a mono voice, 0 strangers. Common practice; absent: 0.4, music. */
   programmeLikeness?: number;
 }
@@ -146,6 +148,7 @@ export const DEFAULT_ASSUMPTIONS: Assumptions = {
 
 /** The same where a document does not say. */
 export const DEFAULT_PROGRAMME_LIKENESS = 0.4;
+export const DEFAULT_EARTH_HUM_MILLIVOLTS = 5;
 export const DEFAULT_INTERFERENCE_NANOAMPS_PER_M = 1;
 
 /** A rig with nothing in it. */

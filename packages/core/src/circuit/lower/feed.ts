@@ -2,11 +2,12 @@ import type { FeedElement } from '../../catalogue';
 import type { Analysis, Primitive } from '../primitives';
 import type { Place } from './place';
 
-/** Name of the DC source all feeds share: they are there together or not at all. */
-export const SUPPLIES = 'supplies';
-
 /** Volts behind a resistor on each leg. For sound the resistors are counted in the input's impedance. */
-export const lowerFeed = (element: FeedElement, analysis: Analysis, { net, isOn }: Place): Primitive[] =>
+export const lowerFeed = (
+  element: FeedElement,
+  analysis: Analysis,
+  { net, isOn, source }: Place,
+): Primitive[] =>
   analysis === 'ac' || !isOn(element.control)
     ? []
     : element.legs.map((leg): Primitive => {
@@ -15,7 +16,7 @@ export const lowerFeed = (element: FeedElement, analysis: Analysis, { net, isOn 
         }
         return {
           kind: 'emf',
-          source: SUPPLIES,
+          source,
           a: net(leg),
           b: net(element.ground),
           ohms: element.ohmsEach,

@@ -1,21 +1,29 @@
-import { NOMINAL_FEEDS } from '../../catalogue/feeds';
 import type { LoadElement } from '../../catalogue';
 import type { Analysis, Primitive } from '../primitives';
-import type { Place } from './place';
+import { LOADS, type Place } from './place';
+
+/** What joins each leg to the electronics inside: they live on either leg alone, ohms. */
+const LEG_OHMS = 1;
+
+/** The node behind the legs that the electronics stand on. */
+export const loadNode = ({ id }: LoadElement): string => `${id}-inside`;
 
 /**
- * Electronics as the resistance that draws their stated current from a nominal feed, (V − R·I) / I, shared by the legs.
- * A straight line through the working point: with a weaker feed the current falls with the voltage.
+ * Electronics draw their stated current once they have their least volts, and below that in proportion to what they
+ * have. They stand on a node of their own behind the legs, so one leg feeds them as well as two.
  */
-export const lowerLoad = (element: LoadElement, analysis: Analysis, { net }: Place): Primitive[] => {
+export const lowerLoad = (
+  element: LoadElement,
+  analysis: Analysis,
+  { net, source, isStarved }: Place,
+): Primitive[] => {
   if (analysis === 'ac') return [];
-  const feed = NOMINAL_FEEDS[element.standard];
   const amps = element.milliamps / 1000;
-  const together = (feed.volts - feed.ohms * amps) / amps;
-  return element.legs.map((leg) => ({
-    kind: 'resistor',
-    a: net(leg),
-    b: net(element.ground),
-    ohms: together * element.legs.length,
-  }));
+  const [inside, ground] = [net(loadNode(element)), net(element.ground)];
+  return [
+    ...element.legs.map((leg): Primitive => ({ kind: 'resistor', a: net(leg), b: inside, ohms: LEG_OHMS })),
+    isStarved(source)
+      ? { kind: 'resistor', a: inside, b: ground, ohms: element.minVolts / amps || LEG_OHMS }
+      : { kind: 'sink', source: LOADS, a: inside, b: ground, amps },
+  ];
 };
