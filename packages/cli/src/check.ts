@@ -1,4 +1,4 @@
-import { SEVERITIES, solveRig, type Finding, type Rig, type Severity } from '@diaphon/core';
+import { fixesFor, SEVERITIES, solveRig, type Finding, type Rig, type Severity } from '@diaphon/core';
 import { figure } from './text';
 
 export interface CheckReport {
@@ -6,7 +6,7 @@ export interface CheckReport {
   version: 1;
   rig: string;
   counts: Record<Severity, number>;
-  findings: (Omit<Finding, 'fixes'> & { fixes: string[] })[];
+  findings: (Finding & { fixes: string[] })[];
 }
 
 export const checkReport = (rig: Rig): CheckReport => {
@@ -19,7 +19,10 @@ export const checkReport = (rig: Rig): CheckReport => {
     version: 1,
     rig: rig.name,
     counts,
-    findings: findings.map(({ fixes, ...rest }) => ({ ...rest, fixes: fixes.map(({ label }) => label) })),
+    findings: findings.map((found) => ({
+      ...found,
+      fixes: fixesFor(rig, found.id).map(({ label }) => label),
+    })),
   };
 };
 

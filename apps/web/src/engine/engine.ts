@@ -1,4 +1,4 @@
-import type { Edit, Readings, Rig } from '@diaphon/core';
+import type { Edit, PageReadings, Rig } from '@diaphon/core';
 import { wrap, type Remote } from 'comlink';
 import type { Engine } from './engine.worker';
 
@@ -17,8 +17,8 @@ type Job = { kind: 'open'; rig: Rig } | { kind: 'apply'; edits: Edit[] };
  * in the next pass, so that a dragged slider never queues up.
  */
 export const makeFeeder = (
-  send: { open: (rig: Rig) => Promise<Readings>; apply: (edit: Edit) => Promise<Readings> },
-  onReadings: (readings: Readings) => void,
+  send: { open: (rig: Rig) => Promise<PageReadings>; apply: (edit: Edit) => Promise<PageReadings> },
+  onReadings: (readings: PageReadings) => void,
   onFailure: (error: unknown) => void,
 ) => {
   let waiting: Job | undefined;

@@ -2,7 +2,7 @@ import type { Finding } from '@diaphon/core';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { FiguresList } from './figures-list';
-import { FixButton } from './fix-button';
+import { FixList } from './fix-list';
 
 interface FindingCardProps {
   finding: Finding;
@@ -13,7 +13,7 @@ interface FindingCardProps {
 
 /** One finding: what, why, on which figures, and how to mend it in one click. */
 export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardProps) => {
-  const { severity, title, why, figures, fixes } = finding;
+  const { severity, title, why, figures } = finding;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
     <li className="card" data-code={finding.code}>
@@ -40,11 +40,7 @@ export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardPr
       </h3>
       {isOpen && (
         <div className="px-3 pb-3">
-          <div className="flex flex-col items-start gap-1.5 py-1.5">
-            {fixes.map((fix, index) => (
-              <FixButton key={fix.label} fix={fix} isFirst={index === 0} />
-            ))}
-          </div>
+          <FixList finding={finding.id} />
           <p>{why}</p>
           <FiguresList figures={figures} />
           <button className="mt-2 text-[13px] underline" onClick={onShow}>

@@ -1,35 +1,20 @@
-import type { Fix, Preview } from '@diaphon/core';
-import { useRef, useState } from 'react';
-import { engine } from '../engine/engine';
+import type { OfferedFix } from '@diaphon/core';
+import { useState } from 'react';
 import { Button } from '../look/button';
 import { useEdit } from '../store/use-edit';
 import { ChangesList } from './changes-list';
 
 /** One way to mend a finding. Pointed at or focused it says what would go and what would appear. */
-export const FixButton = ({ fix, isFirst }: { fix: Fix; isFirst: boolean }) => {
+export const FixButton = ({ fix, isFirst }: { fix: OfferedFix; isFirst: boolean }) => {
   const edit = useEdit();
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const asked = useRef<Fix | null>(null);
-
-  const look = () => {
-    if (asked.current === fix) return;
-    asked.current = fix;
-    // A preview that cannot be made is no reason to withhold the fix.
-    engine()
-      .preview(fix.edit)
-      .then(setPreview, () => setPreview(null));
-  };
+  const [isShown, setIsShown] = useState(false);
+  const show = () => setIsShown(true);
   return (
-    <div className="w-full" onPointerEnter={look} onFocus={look}>
-      <Button
-        kind={isFirst ? 'main' : 'plain'}
-        onClick={() => edit(() => ({ ...fix.edit, label: fix.label }), { announce: true })}
-      >
+    <div className="w-full" onPointerEnter={show} onFocus={show}>
+      <Button kind={isFirst ? 'main' : 'plain'} onClick={() => edit(() => fix.edit, { announce: true })}>
         {fix.label}
       </Button>
-      {preview && asked.current === fix && (
-        <ChangesList preview={preview} label={`What “${fix.label}” would change`} />
-      )}
+      {isShown && <ChangesList preview={fix.preview} label={`What “${fix.label}” would change`} />}
     </div>
   );
 };

@@ -1,4 +1,4 @@
-import { AIMS, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
+import { aimFor, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Waiting } from '../app/waiting';
@@ -61,9 +61,9 @@ export const LevelsView = () => {
   const [selection, select] = useSelection();
   const [stage, setStage] = useState<number | null>(null);
   const edit = useEdit();
-  const aim = AIMS[rig.target];
   const strands = useMemo(() => readings?.strands ?? [], [readings]);
   const strand = strands.find((candidate) => candidate.id === selection.strand) ?? strands[0];
+  const aim = aimFor(rig.target, strand?.sinkKind);
   const find = lookup(rig);
   const shownStage =
     strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;

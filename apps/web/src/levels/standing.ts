@@ -1,13 +1,14 @@
-import { AIMS, verdictOf, type Strand, type Target } from '@diaphon/core';
+import { aimFor, verdictOf, type Strand, type Target } from '@diaphon/core';
 import { figure, quantity } from '../look/figures';
 
 /** How a strand stands, in a few words; only voices have an aim. */
 export const standing = (strand: Strand, target: Target): { words: string; isTrouble: boolean } => {
   const end = strand.stages[strand.stages.length - 1]!;
+  if (strand.isCrosstalk) return { words: `${quantity(end.typical, end.unit)}, crosstalk`, isTrouble: false };
   if (!strand.arrives) return { words: `does not get past “${end.label}”`, isTrouble: true };
   if (strand.person === null) return { words: quantity(end.typical, end.unit), isTrouble: false };
-  const { kind, level, byDb } = verdictOf(AIMS[target], strand);
-  const measure = AIMS[target].measure === 'peak' ? 'peaks ' : '';
+  const { kind, level, byDb } = verdictOf(target, strand);
+  const measure = aimFor(target, strand.sinkKind).measure === 'peak' ? 'peaks ' : '';
   const reading = `${measure}${quantity(level, end.unit)}`;
   if (kind === 'on-target') return { words: `${reading}, on target`, isTrouble: false };
   return {

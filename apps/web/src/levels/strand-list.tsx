@@ -1,4 +1,4 @@
-import { AIMS, type Strand, type Target } from '@diaphon/core';
+import { aimFor, type Strand, type Target } from '@diaphon/core';
 import { SeverityMark } from '../look/severity';
 import { ChannelThumb } from './channel-chart';
 import { standing } from './standing';
@@ -25,7 +25,7 @@ export const StrandList = ({ strands, target, chosen, onChoose }: StrandListProp
           >
             <span className="line-clamp-2 leading-tight font-bold">{strand.sourceName}</span>
             <span className="block truncate text-[12.5px] text-faint">to {strand.sinkLabel}</span>
-            <ChannelThumb strand={strand} aim={strand.person ? AIMS[target] : null} />
+            <ChannelThumb strand={strand} aim={strand.person ? aimFor(target, strand.sinkKind) : null} />
             <span
               className={`mt-0.5 flex items-center gap-1 text-[13px] ${isTrouble ? 'font-bold text-caution' : ''}`}
             >

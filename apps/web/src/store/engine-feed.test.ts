@@ -1,10 +1,11 @@
 import {
   applyEdit,
+  pageReadings,
   setControl,
   skerryLight,
   solveRig,
   type Edit,
-  type Readings,
+  type PageReadings,
   type Rig,
 } from '@diaphon/core';
 import { configureStore } from '@reduxjs/toolkit';
@@ -19,10 +20,10 @@ const opened = (document: Rig) =>
 const makeEngine = () => {
   let rig: Rig = skerryLight;
   const passes: string[] = [];
-  const solve = async (next: Rig, name: string): Promise<Readings> => {
+  const solve = async (next: Rig, name: string): Promise<PageReadings> => {
     rig = next;
     passes.push(name);
-    return solveRig(next);
+    return pageReadings(solveRig(next));
   };
   return {
     passes,

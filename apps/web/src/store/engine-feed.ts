@@ -1,12 +1,12 @@
-import type { Edit, Readings, Rig } from '@diaphon/core';
+import type { Edit, PageReadings, Rig } from '@diaphon/core';
 import { isAnyOf, type Middleware } from '@reduxjs/toolkit';
 import { makeFeeder } from '../engine/engine';
 import { readingsActions } from './readings-slice';
 import { rigActions, type RigState } from './rig-slice';
 
 interface EnginePort {
-  open: (rig: Rig) => Promise<Readings>;
-  apply: (edit: Edit) => Promise<Readings>;
+  open: (rig: Rig) => Promise<PageReadings>;
+  apply: (edit: Edit) => Promise<PageReadings>;
 }
 
 const isReplacing = isAnyOf(rigActions.opened, rigActions.recovered);

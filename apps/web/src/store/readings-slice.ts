@@ -1,8 +1,8 @@
-import type { Readings } from '@diaphon/core';
+import type { PageReadings } from '@diaphon/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export interface ReadingsState {
-  readings: Readings | null;
+  readings: PageReadings | null;
   /** The engine itself failed: said, never hidden. */
   failure: string | null;
 }
@@ -13,7 +13,7 @@ const readingsSlice = createSlice({
   name: 'readings',
   initialState,
   reducers: {
-    arrived: (_state, { payload }: PayloadAction<Readings>) => ({ readings: payload, failure: null }),
+    arrived: (_state, { payload }: PayloadAction<PageReadings>) => ({ readings: payload, failure: null }),
     failed: (state, { payload }: PayloadAction<string>) => ({ ...state, failure: payload }),
     cleared: () => initialState,
   },

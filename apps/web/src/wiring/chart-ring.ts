@@ -1,4 +1,9 @@
-import { EARTH, type GroundLoop } from '@diaphon/core';
+import { EARTH, type LoopPiece } from '@diaphon/core';
+
+/** What the chart reads of a ring. */
+interface DrawnLoop {
+  pieces: Pick<LoopPiece, 'from' | 'to' | 'lead' | 'leads'>[];
+}
 
 /** A ring of metal as the chart draws it. */
 export interface Ring {
@@ -9,12 +14,12 @@ export interface Ring {
 }
 
 /** The ring a lead is part of, if the lead is said to hear hum; a chart draws one at a time. */
-export const ringThrough = (loops: readonly GroundLoop[], lead: string | undefined): Ring | undefined => {
+export const ringThrough = (loops: readonly DrawnLoop[], lead: string | undefined): Ring | undefined => {
   const loop = lead && loops.find(({ pieces }) => pieces.some((piece) => piece.lead === lead));
   if (!loop) return undefined;
   const nodes = loop.pieces.flatMap(({ from, to }) => [from, to]).filter((node) => node !== EARTH);
   return {
-    leads: new Set(loop.pieces.flatMap((piece) => piece.lead ?? [])),
+    leads: new Set(loop.pieces.flatMap((piece) => piece.leads ?? piece.lead ?? [])),
     devices: new Set(nodes),
     earthed: [
       ...new Set(

@@ -34,7 +34,7 @@ const openPlug = (open: string | undefined): number | undefined =>
 export const WiringView = () => {
   const rig = useAppSelector((state) => state.rig.document)!;
   const findings = useAppSelector((state) => state.readings.readings?.findings);
-  const loops = useAppSelector((state) => state.readings.readings?.circuit.groundLoops);
+  const loops = useAppSelector((state) => state.readings.readings?.groundLoops);
   const [selection, select] = useSelection();
   const [places, changePlaces] = usePlaces();
   const shut = useCallback((names: Iterable<string>) => changePlaces({ shut: names }), [changePlaces]);

@@ -241,6 +241,8 @@ export interface Stream {
   label: string;
   direction: 'to-computer' | 'from-computer';
   channels: string[];
+  /** The USB sockets that carry it; absent: every one the device has. */
+  ports?: string[];
 }
 
 export interface UsbRole {

@@ -1,17 +1,16 @@
 import { connectorById } from '../catalogue';
 import { chainWords, reconnectByChain } from './fixes/adapter-chain';
-import { finding, type Check, type Finding } from './finding';
+import { finding, type Check, type Found } from './finding';
 import { unplug } from './fixes/rewire';
 
 /** A data device whose way to a computer does not get there. */
 export const adapterChainBroken: Check = (solved) => {
   const { find, rig, usb } = solved;
-  return rig.devices.flatMap((device): Finding[] =>
-    (find.modelOf(device.id)?.ports ?? []).flatMap((port): Finding[] => {
+  return rig.devices.flatMap((device): Found[] =>
+    (find.modelOf(device.id)?.ports ?? []).flatMap((port): Found[] => {
       const plugged = find.inPort(device.id, port.id);
       const isLinked = usb.links.some((link) => link.device === device.id && link.port === port.id);
       if (port.usb?.role !== 'device' || !plugged || isLinked) return [];
-      const fixes = reconnectByChain(rig, { device: device.id, port: port.id });
       const socket = connectorById(port.connector)?.name ?? port.connector;
       return [
         finding({
@@ -23,7 +22,10 @@ export const adapterChainBroken: Check = (solved) => {
           figures: [
             { label: 'Ways to a computer', value: 0, unit: '', from: 'leads followed from socket to socket' },
           ],
-          fixes: [...fixes, unplug(rig, plugged.lead)],
+          propose: () => [
+            ...reconnectByChain(rig, { device: device.id, port: port.id }),
+            unplug(rig, plugged.lead),
+          ],
         }),
       ];
     }),

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DEVICE_MODELS } from '../catalogue';
-import { solveRig } from '../offers';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { applyEdit, buildRig, connect, setControl, type Rig } from '../rig';
 import { matingLeads } from './fixes/trial';
 
@@ -46,8 +46,10 @@ describe('any two devices joined by any lead that goes in', () => {
   it('findings are in whole words, what is grave can be mended, and no fix brings a danger', () => {
     fc.assert(
       fc.property(anyPair, (rig) => {
-        const { findings } = solveRig(rig);
-        for (const { code, severity, title, why, figures, fixes } of findings) {
+        const memory = makeEngineMemory();
+        const { findings } = solveRig(rig, memory);
+        for (const { id: found, code, severity, title, why, figures } of findings) {
+          const fixes = fixesFor(rig, found, memory);
           expect(`${title} ${why} ${JSON.stringify(figures)}`).not.toMatch(/NaN|undefined|Infinity|null/);
           if (severity === 'danger' || severity === 'fault')
             expect([code, fixes.length]).not.toEqual([code, 0]);

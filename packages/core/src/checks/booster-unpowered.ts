@@ -23,7 +23,7 @@ export const boosterUnpowered: Check = (solved) =>
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },
           { label: 'Needed', value: minVolts, unit: 'V', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(feed && !feed.on ? switchFeed(solved.rig, feed, true) : []),
           ...bypass(solved.rig, device),
           ...unplugBetween(solved.rig, device, inputs[0]!.device),

@@ -1,6 +1,6 @@
 import { DEMO_RIGS, skerryLight } from '../demo';
 import { buildRig, type RigRows, applyEdit, readRigValue, setControl, type Rig } from '../rig';
-import { previewEdit, solveRig } from '../offers';
+import { fixesFor, previewEdit, solveRig } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
 
@@ -456,15 +456,16 @@ describe('every check fires, spares its near-twin, and is mended by its first fi
     expect(found.why.length).toBeGreaterThan(20);
     expect(found.places.length).toBeGreaterThan(0);
 
-    expect(found.fixes.length).toBeGreaterThan(0);
-    const mended = applyEdit(bad, found.fixes[0]!.edit);
+    const fixes = fixesFor(bad, found.id);
+    expect(fixes.length).toBeGreaterThan(0);
+    const mended = applyEdit(bad, fixes[0]!.edit);
     expect(readRigValue(mended.rig).ok).toBe(true);
     expect(codes(mended.rig)).not.toContain(code);
     expect(applyEdit(mended.rig, mended.inverse).rig).toEqual(bad);
   });
 
   it.each(ROWS)('%s: no fix of it (%s) makes a danger or breaks the document', (code, _what, bad) => {
-    for (const fix of find(bad, code).fixes) {
+    for (const fix of fixesFor(bad, find(bad, code).id)) {
       const preview = previewEdit(bad, fix.edit);
       expect(preview.possible).toBe(true);
       expect(preview.come.filter(({ severity }) => severity === 'danger')).toEqual([]);
@@ -486,7 +487,7 @@ describe('the demo', () => {
   it('warns first of the 48 V on its way into the laptop; one fix clears that and the cancelled voice', () => {
     const [first] = solveRig(skerryLight).findings;
     expect(first).toMatchObject({ code: 'phantom-into-output', severity: 'danger' });
-    const { gone, come } = previewEdit(skerryLight, first!.fixes[0]!.edit);
+    const { gone, come } = previewEdit(skerryLight, fixesFor(skerryLight, first!.id)[0]!.edit);
     expect(gone.map(({ code }) => code)).toEqual(['phantom-into-output', 'mono-cancel']);
     expect(come.filter(({ severity }) => severity !== 'caution')).toEqual([]);
   });
@@ -591,7 +592,7 @@ describe('figures the trade knows (common practice, no published source)', () =>
 
   it('a booster brings the same voice up with the knob at about half', () => {
     const rig = voice({ mic: 'mic-dynamic-broadcast', gain: 56, distanceM: 0.1 });
-    const fix = find(rig, 'gain-top-of-range').fixes[0]!;
+    const fix = fixesFor(rig, find(rig, 'gain-top-of-range').id)[0]!;
     expect(fix.label).toContain('booster');
     const mended = applyEdit(rig, fix.edit).rig;
     const gain = mended.devices.find(({ id }) => id === 'box')!.settings['gain1'] as number;

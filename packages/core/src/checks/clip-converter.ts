@@ -23,7 +23,7 @@ export const clipConverter: Check = (solved) =>
           { label: 'Peaks', value: stage.peak, unit: stage.unit, from: `strand of ${strand.sourceName}` },
           { label: 'Ceiling', value: stage.ceiling!, unit: stage.unit, from: `device model of ${device}` },
         ],
-        fixes: [
+        propose: () => [
           ...turnDown(solved, clipping),
           ...pads(solved, strand),
           ...stepBack(solved, clipping),

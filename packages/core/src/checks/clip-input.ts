@@ -31,7 +31,7 @@ export const clipInput: Check = (solved) =>
           { label: 'Peaks', value: stage.peak, unit: stage.unit, from: `strand of ${strand.sourceName}` },
           { label: 'Ceiling', value: stage.ceiling!, unit: stage.unit, from: `device model of ${device}` },
         ],
-        fixes:
+        propose: () =>
           stage.role === 'capsule'
             ? stepBack(solved, clipping)
             : [

@@ -1,4 +1,4 @@
-import { AIMS, missingDb, type Stage, type Strand } from '../gain';
+import { aimFor, missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
 import type { Fix, Solved } from './finding';
 import { moveTalker, setGain } from './fixes/level';
@@ -45,7 +45,7 @@ export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] =
   const gain = firstGain(solved, strand);
   const end = strand.stages[strand.stages.length - 1]!;
   if (!gain || gain.value <= gain.control.minDb) return [];
-  const aim = AIMS[solved.rig.target];
+  const aim = aimFor(solved.rig.target, strand.sinkKind);
   const change = Math.min(-worstDb - 1, strand.arrives ? missingDb(aim, end.typical, end.peak) : 0);
   return gain.value + change < gain.control.minDb
     ? []

@@ -1,9 +1,9 @@
-import { finding, figureText, type Check, type Finding } from './finding';
+import { finding, figureText, type Check, type Found } from './finding';
 import { shortenLead, unplug } from './fixes/rewire';
 
 /** Light, picture or radio over more metres than its data survives; USB and IEEE 1394 have a check of their own. */
 export const dataLeadTooLong: Check = ({ find, rig }) =>
-  rig.leads.flatMap((lead): Finding[] => {
+  rig.leads.flatMap((lead): Found[] => {
     const kind = find.leadKindOf(lead.id);
     const limit = kind?.maxLengthM;
     if (!kind || limit === undefined || lead.lengthM <= limit) return [];
@@ -18,7 +18,7 @@ export const dataLeadTooLong: Check = ({ find, rig }) =>
           { label: 'Length', value: lead.lengthM, unit: 'm', from: 'the lead' },
           { label: 'Allowed', value: limit, unit: 'm', from: `lead kind ${kind.name}` },
         ],
-        fixes: [...shortenLead(rig, lead, limit / lead.lengthM), unplug(rig, lead)],
+        propose: () => [...shortenLead(rig, lead, limit / lead.lengthM), unplug(rig, lead)],
       }),
     ];
   });

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit';
 import type { FlowGraph, UsbTree } from '../flow';
-import type { Strand } from '../gain';
+import type { Heardness, Strand } from '../gain';
 import type { Edit, Lookup, Rig } from '../rig';
 
 export const SEVERITIES = ['danger', 'fault', 'caution', 'advice'] as const;
@@ -68,7 +68,11 @@ export interface Finding {
   why: string;
   places: Place[];
   figures: Figure[];
-  fixes: Fix[];
+}
+
+/** A finding as a check makes it: with the ways to mend it that are worth trying, worked out when asked for. */
+export interface Found extends Finding {
+  propose: () => Fix[];
 }
 
 /** What a check reads: the document and everything worked out from it. */
@@ -78,16 +82,17 @@ export interface Solved {
   circuit: Circuit;
   usb: UsbTree;
   graph: FlowGraph;
+  heard: Heardness;
   strands: Strand[];
 }
 
-export type Check = (solved: Solved) => Finding[];
+export type Check = (solved: Solved) => Found[];
 
 const placeKey = ({ device, port, lead, person, control }: Place): string =>
   [device, port, lead, person, control].filter(Boolean).join('.');
 
 /** Puts a finding together with its stable id. */
-export const finding = (parts: Omit<Finding, 'id'>): Finding => ({
+export const finding = (parts: Omit<Found, 'id'>): Found => ({
   id: `${parts.code} ${parts.places.map(placeKey).join(' ')}`,
   ...parts,
 });

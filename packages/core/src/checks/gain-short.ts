@@ -1,12 +1,12 @@
-import { AIMS, missingDb, onTarget } from '../gain';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { aimFor, missingDb, onTarget } from '../gain';
+import { figureText, finding, type Check, type Found } from './finding';
 import { addBooster, moveTalker, setGain } from './fixes/level';
 import { firstGain, placementOf, voices } from './voice-gain';
 
 /** A voice that arrives on its track below the aim. */
 export const gainShort: Check = (solved) => {
-  const aim = AIMS[solved.rig.target];
-  return voices(solved).flatMap((strand): Finding[] => {
+  return voices(solved).flatMap((strand): Found[] => {
+    const aim = aimFor(solved.rig.target, strand.sinkKind);
     const end = strand.stages[strand.stages.length - 1]!;
     const gain = firstGain(solved, strand);
     const missing = missingDb(aim, end.typical, end.peak);
@@ -39,13 +39,14 @@ export const gainShort: Check = (solved) => {
           { label: 'Aim', value: aim.best, unit: 'dBFS', from: aim.words },
           { label: 'Gain left', value: spare, unit: 'dB', from: `range of ${gain.control.label}` },
         ],
-        fixes: enough
-          ? [setGain(solved.rig, gain, gain.value + missing)]
-          : [
-              ...addBooster(solved, placement?.device, gain, missing),
-              ...moveTalker(solved, placement?.id, missing),
-              ...(spare > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : []),
-            ],
+        propose: () =>
+          enough
+            ? [setGain(solved.rig, gain, gain.value + missing)]
+            : [
+                ...addBooster(solved, placement?.device, gain, missing),
+                ...moveTalker(solved, placement?.id, missing),
+                ...(spare > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : []),
+              ],
       }),
     ];
   });

@@ -1,5 +1,5 @@
-import { AIMS, missingDb } from '../gain';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { aimFor, missingDb } from '../gain';
+import { figureText, finding, type Check, type Found } from './finding';
 import { addBooster, moveTalker, setGain } from './fixes/level';
 import { firstGain, placementOf, voices } from './voice-gain';
 import { combineEdits } from '../rig';
@@ -7,8 +7,8 @@ import { combineEdits } from '../rig';
 /** An amplifier in the last tenth of its travel, where hiss grows. */
 export const gainTopOfRange: Check = (solved) => {
   const limit = solved.rig.assumptions.gainTravelLimit;
-  const aim = AIMS[solved.rig.target];
-  return voices(solved).flatMap((strand): Finding[] => {
+  return voices(solved).flatMap((strand): Found[] => {
+    const aim = aimFor(solved.rig.target, strand.sinkKind);
     const gain = firstGain(solved, strand);
     if (!gain || gain.travel <= limit) return [];
     const placement = placementOf(solved, strand);
@@ -43,7 +43,7 @@ export const gainTopOfRange: Check = (solved) => {
           { label: 'Gain', value: gain.value, unit: 'dB', from: `setting of ${gain.control.label}` },
           { label: 'Limit', value: highest, unit: 'dB', from: `assumption: ${limit * 100} % of the travel` },
         ],
-        fixes: [
+        propose: () => [
           ...addBooster(solved, placement?.device, gain, missing),
           ...closer,
           {

@@ -1,5 +1,5 @@
 import { EARTH, type GroundLoop } from '../circuit';
-import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { insertLaptopIsolator, insertLineIsolator, useFloatingSupply } from './fixes/insert';
 import { unplug } from './fixes/rewire';
 
@@ -36,7 +36,7 @@ const ringWords = ({ find }: Solved, { pieces }: GroundLoop): string =>
 
 /** Metal makes a ring, and an unbalanced link is part of it: hum flows round and is heard. */
 export const groundLoop: Check = (solved) =>
-  solved.circuit.groundLoops.flatMap((loop): Finding[] => {
+  solved.circuit.groundLoops.flatMap((loop): Found[] => {
     const weak = loop.pieces.find(({ lead }) => lead !== undefined && isUnbalanced(solved, lead));
     if (!weak?.lead) return [];
     const { find, rig } = solved;
@@ -70,7 +70,7 @@ export const groundLoop: Check = (solved) =>
             from: `lead ${figureText(lead.lengthM)} m`,
           },
         ],
-        fixes: [
+        propose: () => [
           ...insertLineIsolator(rig, lead),
           ...insertLaptopIsolator(rig, lead),
           ...onEarth(loop).flatMap((device) => useFloatingSupply(rig, device)),

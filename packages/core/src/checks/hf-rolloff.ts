@@ -1,13 +1,13 @@
 import { couplingLevel, DULL_DB } from '../circuit';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { insertDiBox } from './fixes/insert';
 import { shortenLead } from './fixes/rewire';
 
 /** The lead's capacitance and the source's impedance take the top of the band away. */
 export const hfRolloff: Check = (solved) => {
   const { circuit, find, rig } = solved;
-  const found = new Map<string, Finding>();
+  const found = new Map<string, Found>();
   for (const coupling of circuit.couplings) {
     const lost = dbFromRatio(couplingLevel(coupling)) - dbFromRatio(coupling.topVolts);
     const element = find
@@ -41,7 +41,7 @@ export const hfRolloff: Check = (solved) => {
             from: `${kind.picofaradsPerM} pF/m, lead kind (common practice)`,
           },
         ],
-        fixes: [...shortenLead(rig, lead, 0.7 * (DULL_DB / lost)), ...insertDiBox(rig, lead)],
+        propose: () => [...shortenLead(rig, lead, 0.7 * (DULL_DB / lost)), ...insertDiBox(rig, lead)],
       }),
     );
   }

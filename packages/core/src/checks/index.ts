@@ -12,7 +12,7 @@ import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
 import { clipConverter } from './clip-converter';
 import { clipInput } from './clip-input';
-import { SEVERITIES, type Check, type Finding, type Solved } from './finding';
+import { SEVERITIES, type Check, type Found, type Solved } from './finding';
 import { dataLeadTooLong } from './data-lead-too-long';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
@@ -62,7 +62,10 @@ export const CHECKS: Check[] = [
 ];
 
 /** All findings of a solved rig, the gravest first. */
-export const runChecks = (solved: Solved): Finding[] => {
-  const unique = new Map(CHECKS.flatMap((check) => check(solved)).map((found) => [found.id, found]));
+export const runChecks = (solved: Solved): Found[] => {
+  // The first of a kind at a place stands for the others: strands come with tracks before what is sent on.
+  const unique = new Map<string, Found>();
+  for (const found of CHECKS.flatMap((check) => check(solved)))
+    if (!unique.has(found.id)) unique.set(found.id, found);
   return [...unique.values()].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 };

@@ -1,6 +1,6 @@
 import type { Circuit, TerminalReading } from '../circuit';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { setInputTo } from './fixes/level';
 import { insertDiBox } from './fixes/insert';
 import { devicesOf, unplug, useBestLead, useOtherInput } from './fixes/rewire';
@@ -20,7 +20,7 @@ const isLoaded =
 /** What hangs on an output drags it down: the input's impedance is too low for it, or two share one source. */
 export const inputLoading: Check = (solved) => {
   const { circuit, find, rig } = solved;
-  return circuit.terminals.flatMap((terminal): Finding[] => {
+  return circuit.terminals.flatMap((terminal): Found[] => {
     const element = find.modelOf(terminal.device)?.elements.find(({ id }) => id === terminal.element);
     const lost = dbFromRatio(terminal.volts);
     const isHeard = circuit.couplings.some(
@@ -49,17 +49,18 @@ export const inputLoading: Check = (solved) => {
           { label: 'Load against source', value: ratio, unit: '×', from: 'solved circuit at 1 kHz' },
           { label: 'Source impedance', value: element.ohms, unit: 'Ω', from: `device model of ${name}` },
         ],
-        fixes: lead
-          ? [
-              ...[
-                ...setInputTo(solved, lead, 'instrument'),
-                ...insertDiBox(rig, lead),
-                ...useBestLead(rig, lead),
-                ...useOtherInput(rig, lead),
-              ].filter((fix) => mends(rig, fix, devicesOf(lead), isLoaded(terminal))),
-              unplug(rig, lead),
-            ]
-          : [],
+        propose: () =>
+          lead
+            ? [
+                ...[
+                  ...setInputTo(solved, lead, 'instrument'),
+                  ...insertDiBox(rig, lead),
+                  ...useBestLead(rig, lead),
+                  ...useOtherInput(rig, lead),
+                ].filter((fix) => mends(rig, fix, devicesOf(lead), isLoaded(terminal))),
+                unplug(rig, lead),
+              ]
+            : [],
       }),
     ];
   });

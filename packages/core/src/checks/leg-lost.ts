@@ -1,12 +1,12 @@
 import { couplingLevel } from '../circuit';
 import { changeLead, removeLead } from '../rig';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { unplug, useBestLead } from './fixes/rewire';
 
 /** One leg of a balanced input is joined to something, the other to nothing. */
 export const legLost: Check = ({ rig, find, circuit }) => {
-  const found: Finding[] = [];
+  const found: Found[] = [];
   for (const input of circuit.inputs) {
     const open = input.legs.filter((leg) => !leg.isJoined);
     if (input.legs.length !== 2 || open.length !== 1) continue;
@@ -33,7 +33,7 @@ export const legLost: Check = ({ rig, find, circuit }) => {
             from: 'solved circuit, input volts per output volt',
           },
         ],
-        fixes: [
+        propose: () => [
           ...(lead.broken.length > 0
             ? [{ label: 'Use an unbroken lead', edit: changeLead(rig, lead.id, { broken: [] }) }]
             : useBestLead(rig, lead)),

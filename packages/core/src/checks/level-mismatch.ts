@@ -1,7 +1,7 @@
 import { couplingLevel, type Coupling } from '../circuit';
 import type { Lookup } from '../rig';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { levelsOf } from './levels-of';
 import { setInputTo } from './fixes/level';
 import { insertPad } from './fixes/insert';
@@ -28,7 +28,7 @@ const isMismatched = (find: Lookup, coupling: Coupling): boolean => {
 /** An output of one class in an input of another: too hot or too cold for it at any setting. */
 export const levelMismatch: Check = (solved) => {
   const { find, rig, circuit } = solved;
-  const found = new Map<string, Finding>();
+  const found = new Map<string, Found>();
   for (const coupling of circuit.couplings) {
     const levels = levelsOf(find, coupling);
     if (!levels || !isMismatched(find, coupling)) continue;
@@ -87,7 +87,7 @@ export const levelMismatch: Check = (solved) => {
             from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
           },
         ],
-        fixes: lead ? [...tried, unplug(rig, lead)] : [],
+        propose: () => (lead ? [...tried, unplug(rig, lead)] : []),
       }),
     );
   }

@@ -1,7 +1,7 @@
 import { followLeads } from '../flow';
 import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M, type Lead, type Lookup } from '../rig';
 import { ratioFromDb } from '../units';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { humAt } from './interference';
 import { insertDiBox } from './fixes/insert';
 import { shortenLead, useOtherInput } from './fixes/rewire';
@@ -17,7 +17,7 @@ const longest = (find: Lookup, ids: readonly string[]): Lead | undefined =>
 export const longUnbalanced: Check = (solved) => {
   const { circuit, find, rig } = solved;
   const follow = followLeads(find, () => true);
-  return circuit.inputs.flatMap((input): Finding[] => {
+  return circuit.inputs.flatMap((input): Found[] => {
     const hum = humAt(circuit, find, input);
     // A sound that hardly arrives is another finding's matter.
     if (!hum || hum.underSoundDb > WANTED_DISTANCE_DB || hum.soundDbu - hum.nominalDbu < -40) return [];
@@ -56,7 +56,7 @@ export const longUnbalanced: Check = (solved) => {
             from: 'common practice, no published source',
           },
         ],
-        fixes: [
+        propose: () => [
           ...insertDiBox(rig, lead),
           ...shortenLead(rig, lead, ratioFromDb(hum.underSoundDb - WANTED_DISTANCE_DB)),
           ...useOtherInput(rig, lead),

@@ -1,11 +1,11 @@
 import { connectorById } from '../catalogue';
 import { changeLead } from '../rig';
-import { finding, type Check, type Finding } from './finding';
+import { finding, type Check, type Found } from './finding';
 import { unplug } from './fixes/rewire';
 
 /** A mains lead with a broken wire: whoever touches what hangs on it may become its earth. */
 export const mainsLeadBroken: Check = ({ find, rig }) =>
-  rig.leads.flatMap((lead): Finding[] => {
+  rig.leads.flatMap((lead): Found[] => {
     const kind = find.leadKindOf(lead.id);
     if (!kind || lead.broken.length === 0) return [];
     if (!kind.ends.some(({ connector }) => connectorById(connector)?.medium === 'mains')) return [];
@@ -22,7 +22,7 @@ export const mainsLeadBroken: Check = ({ find, rig }) =>
         figures: [
           { label: 'Broken wires', value: lead.broken.length, unit: '', from: 'the lead, as marked' },
         ],
-        fixes: [
+        propose: () => [
           { label: 'Use an unbroken lead', edit: changeLead(rig, lead.id, { broken: [] }) },
           unplug(rig, lead),
         ],

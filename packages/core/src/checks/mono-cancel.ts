@@ -2,7 +2,7 @@ import { couplingLevel, type Coupling } from '../circuit';
 import { CANCELLED_DB, meetingLevelDb } from '../flow';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { insertLaptopIsolator } from './fixes/insert';
 import { splitToTwoInputs, unplug, useOtherInput } from './fixes/rewire';
 
@@ -11,7 +11,7 @@ const LOST_DB = -12;
 
 /** Left and right of one output meet in one input with opposite signs: what is the same on both disappears. */
 export const monoCancel: Check = ({ rig, find, circuit }) => {
-  const found: Finding[] = [];
+  const found: Found[] = [];
   const likeness = rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS;
   const byInput = new Map<string, Coupling[]>();
   for (const coupling of circuit.couplings) {
@@ -72,14 +72,15 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
               from: 'solved circuit, left and right added by power',
             },
           ],
-          fixes: lead
-            ? [
-                ...useOtherInput(rig, lead),
-                ...insertLaptopIsolator(rig, lead),
-                ...splitToTwoInputs(rig, lead),
-                unplug(rig, lead),
-              ]
-            : [],
+          propose: () =>
+            lead
+              ? [
+                  ...useOtherInput(rig, lead),
+                  ...insertLaptopIsolator(rig, lead),
+                  ...splitToTwoInputs(rig, lead),
+                  unplug(rig, lead),
+                ]
+              : [],
         }),
       );
     }

@@ -26,7 +26,7 @@ export const noPhantom: Check = (solved) =>
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },
           { label: 'Needed', value: minVolts, unit: 'V', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(off ? switchFeed(solved.rig, feed, true) : []),
           ...moveToFedInput(solved.rig, device),
           ...swapForDynamic(solved.rig, device),

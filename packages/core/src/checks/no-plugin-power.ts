@@ -20,7 +20,7 @@ export const noPluginPower: Check = (solved) =>
           { label: 'At its contacts', value: volts, unit: 'V', from: 'solved circuit, DC' },
           { label: 'Needed', value: minVolts, unit: 'V', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(feed && !feed.on ? switchFeed(solved.rig, feed, true) : []),
           ...moveToPluginPower(solved.rig, device),
           ...insertPluginAdapter(solved.rig, device),

@@ -28,7 +28,7 @@ export const phantomBlocked: Check = (solved) =>
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },
           { label: 'Needed', value: minVolts, unit: 'V', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(between ? bypass(solved.rig, between) : mendOutputLead(solved.rig, device)),
           ...swapForDynamic(solved.rig, device),
         ],

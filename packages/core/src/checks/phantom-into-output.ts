@@ -1,5 +1,5 @@
 import { survivesDc } from '../circuit';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { feedOfInput, switchFeed } from './fixes/feeds';
 import { insertLaptopIsolator } from './fixes/insert';
 import { unplug, useOtherInput } from './fixes/rewire';
@@ -7,7 +7,7 @@ import { unplug, useOtherInput } from './fixes/rewire';
 /** A supply reaches an output that is not built to meet one. */
 export const phantomIntoOutput: Check = (solved) => {
   const { find, circuit, rig } = solved;
-  const found = new Map<string, Finding>();
+  const found = new Map<string, Found>();
   for (const reading of circuit.outputsDc) {
     const model = find.modelOf(reading.device);
     const element = model?.elements.find(({ id }) => id === reading.element);
@@ -67,7 +67,7 @@ export const phantomIntoOutput: Check = (solved) => {
           },
           { label: 'Survives', value: limit.volts, unit: 'V', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(lead ? useOtherInput(rig, lead) : []),
           ...(lead ? insertLaptopIsolator(rig, lead) : []),
           ...(feed ? switchFeed(rig, feed, false) : []),

@@ -1,5 +1,5 @@
 import { survivesDc } from '../circuit';
-import { figureText, finding, type Check, type Finding } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
 import { feedOfPort, switchFeed } from './fixes/feeds';
 import { unplug, useBestLead } from './fixes/rewire';
 
@@ -9,7 +9,7 @@ const SUPPLY_THERE_VOLTS = 5;
 /** A coil or ribbon that current destroys, where a supply reaches it: through it now, or one bad lead away. */
 export const phantomRiskRibbon: Check = (solved) => {
   const { find, circuit, rig } = solved;
-  return circuit.outputsDc.flatMap((reading): Finding[] => {
+  return circuit.outputsDc.flatMap((reading): Found[] => {
     const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
     if (element?.kind !== 'output' || element.drive !== 'floating' || !element.tolerates) return [];
     const limit = element.tolerates;
@@ -41,7 +41,7 @@ export const phantomRiskRibbon: Check = (solved) => {
           },
           { label: 'Survives', value: limit.milliamps, unit: 'mA', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(feed?.on ? switchFeed(rig, feed, false) : []),
           ...(isHurt && lead ? [...useBestLead(rig, lead), unplug(rig, lead)] : []),
         ],

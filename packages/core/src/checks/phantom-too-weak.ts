@@ -1,4 +1,4 @@
-import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
 import { isWeakSupply, unfedElectronics } from './unfed';
 
@@ -8,7 +8,7 @@ const LEAST_P48_VOLTS = 44;
 const HAIR_VOLTS = 0.05;
 
 /** Several microphones on one supply draw more than it is good for. */
-const overloaded = (solved: Solved): Finding[] =>
+const overloaded = (solved: Solved): Found[] =>
   solved.circuit.rails
     .filter(({ on, volts }) => on && volts < LEAST_P48_VOLTS - HAIR_VOLTS)
     .map(({ device, element, volts, milliamps }) => {
@@ -47,7 +47,7 @@ const overloaded = (solved: Solved): Finding[] =>
           { label: 'Drawn together', value: milliamps, unit: 'mA', from: 'solved circuit, DC' },
           { label: 'Least allowed', value: LEAST_P48_VOLTS, unit: 'V', from: 'IEC 61938, 48 V ± 4 V' },
         ],
-        fixes: microphones.flatMap((microphone) => swapForDynamic(rig, microphone)),
+        propose: () => microphones.flatMap((microphone) => swapForDynamic(rig, microphone)),
       });
     });
 
@@ -70,7 +70,7 @@ const unfedTooWeak: Check = (solved) =>
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },
           { label: 'Needed', value: minVolts, unit: 'V', from: `device model of ${name}` },
         ],
-        fixes: [
+        propose: () => [
           ...(feed ? strengthenFeed(solved, feed) : []),
           ...moveToFedInput(solved.rig, device),
           ...swapForDynamic(solved.rig, device),

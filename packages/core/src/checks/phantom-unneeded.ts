@@ -1,4 +1,4 @@
-import { finding, type Check, type Finding, type Solved } from './finding';
+import { finding, type Check, type Found, type Solved } from './finding';
 import { feedSwitch, switchFeed } from './fixes/feeds';
 
 /** Whether anything whose sound arrives at a switched group of inputs lives on their supply. */
@@ -22,7 +22,7 @@ const isNeeded = ({ circuit, find }: Solved, device: string, control: string): b
 export const phantomUnneeded: Check = (solved) => {
   const { find, circuit, rig } = solved;
   const seen = new Set<string>();
-  return circuit.feeds.flatMap((feed): Finding[] => {
+  return circuit.feeds.flatMap((feed): Found[] => {
     const element = find.modelOf(feed.device)?.elements.find(({ id }) => id === feed.element);
     const model = find.modelOf(feed.device);
     if (!feed.on || !model || element?.kind !== 'feed' || element.standard === 'plug-in') return [];
@@ -48,7 +48,7 @@ export const phantomUnneeded: Check = (solved) => {
             from: 'solved circuit, DC',
           },
         ],
-        fixes: switchFeed(rig, { device: feed.device, element: feed.element, turn, on: true }, false),
+        propose: () => switchFeed(rig, { device: feed.device, element: feed.element, turn, on: true }, false),
       }),
     ];
   });

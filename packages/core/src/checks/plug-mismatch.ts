@@ -20,6 +20,6 @@ export const plugMismatch: Check = ({ rig, find, circuit }) =>
         ...('device' in plugged ? [{ device: plugged.device, port: plugged.port }] : []),
       ],
       figures: [{ label: 'Contacts made', value: 0, unit: '', from: 'the table of mating connectors' }],
-      fixes: [...useBestLead(rig, lead), unplug(rig, lead)],
+      propose: () => [...useBestLead(rig, lead), unplug(rig, lead)],
     });
   });

@@ -1,7 +1,7 @@
 import { couplingLevel, type Coupling } from '../circuit';
 import { changeLead, combineEdits, type Plugged } from '../rig';
 import { dbFromRatio } from '../units';
-import { finding, type Check, type Finding, type Fix, type Solved } from './finding';
+import { finding, type Check, type Found, type Fix, type Solved } from './finding';
 import { leadsBetween, unplug } from './fixes/rewire';
 
 const sideOf = ({ find }: Solved, device: string, id: string) => {
@@ -74,7 +74,7 @@ export const sidesSwapped: Check = (solved) => {
     const known = strongest.get(key);
     if (!known || couplingLevel(coupling) > couplingLevel(known)) strongest.set(key, coupling);
   }
-  const found = new Map<string, Finding>();
+  const found = new Map<string, Found>();
   for (const coupling of strongest.values()) {
     const { from, to } = coupling;
     const [leaves, meets] = [
@@ -94,6 +94,7 @@ export const sidesSwapped: Check = (solved) => {
         couplingLevel(other) > couplingLevel(coupling) / 2,
     );
     if (isHereToo) continue;
+    const { side } = leaves;
     const [a, b] = [find.device(from.device)?.name, find.device(to.device)?.name];
     found.set(
       `${from.device} ${to.device}`,
@@ -111,7 +112,7 @@ export const sidesSwapped: Check = (solved) => {
             from: 'solved circuit, input volts per output volt',
           },
         ],
-        fixes: exchangeEnds(solved, from.device, to.device, leaves.side),
+        propose: () => exchangeEnds(solved, from.device, to.device, side),
       }),
     );
   }

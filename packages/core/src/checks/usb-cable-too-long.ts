@@ -96,7 +96,7 @@ export const usbCableTooLong: Check = (solved) =>
             from: is1394 ? 'IEEE 1394' : 'USB 2.0 cable delay budget',
           },
         ],
-        fixes: [...hubHalfway(solved, link, limit), ...shorten(solved, link, limit)],
+        propose: () => [...hubHalfway(solved, link, limit), ...shorten(solved, link, limit)],
       }),
     ];
   });

@@ -1,11 +1,12 @@
 import { DEMO_RIGS, generateRig } from '../demo';
 import { buildRig, applyEdit, type Rig } from '../rig';
 import { DEVICE_MODELS } from '../catalogue';
-import { offerLeads, solveRig } from '../offers';
-import type { Finding } from './finding';
+import { offerLeads, solve } from '../offers';
+import { runChecks } from '.';
+import type { Finding, Fix } from './finding';
 
 /** Findings of all sorts: the demo, a large rig, and every kind of device wrongly and rightly plugged into a desk. */
-const FINDINGS: Finding[] = (() => {
+const FINDINGS: (Finding & { fixes: Fix[] })[] = (() => {
   const rigs: Rig[] = [...DEMO_RIGS.map(({ rig }) => rig), generateRig(20)];
   for (const model of DEVICE_MODELS) {
     for (const deskModel of ['mixer-4-usb', 'interface-2', 'camera']) {
@@ -33,7 +34,10 @@ const FINDINGS: Finding[] = (() => {
       }
     }
   }
-  return rigs.flatMap((rig) => solveRig(rig).findings);
+  // What they propose, tried or not: every label is read.
+  return rigs.flatMap((rig) =>
+    runChecks(solve(rig)).map(({ propose, ...found }) => ({ ...found, fixes: propose() })),
+  );
 })();
 
 describe('what findings say', () => {

@@ -2,7 +2,7 @@ import type { SignalKind } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { digitalLinks } from '../flow';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Finding, type Solved } from './finding';
+import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { setInputTo } from './fixes/level';
 import { mendOutputLead, moveToFedInput } from './fixes/phantom';
 import { matchFormat, unplug, unplugFrom, useOtherInput } from './fixes/rewire';
@@ -29,8 +29,8 @@ const moveElsewhere = (solved: Solved, device: string) => {
 const FORMAT_NAMES = { spdif: 'S/PDIF', adat: 'ADAT', hdmi: 'HDMI', bluetooth: 'Bluetooth' } as const;
 
 /** Data that arrives and is not understood: the plug is the same, the language is not. */
-const misread = ({ find, rig }: Solved): Finding[] =>
-  digitalLinks(find).flatMap(({ device, port, to, format, farFormat, leads, channels }): Finding[] => {
+const misread = ({ find, rig }: Solved): Found[] =>
+  digitalLinks(find).flatMap(({ device, port, to, format, farFormat, leads, channels }): Found[] => {
     if (channels.length > 0) return [];
     const name = (id: string) => find.device(id)?.name ?? id;
     const far = farFormat ? `speaks ${FORMAT_NAMES[farFormat]}` : 'takes no sound as data there';
@@ -45,7 +45,7 @@ const misread = ({ find, rig }: Solved): Finding[] =>
           : `The plug fits, the language is another: ${name(device)} sends ${FORMAT_NAMES[format]}, ${name(to.device)} ${far}. No sound passes.`,
         places: [{ lead: leads[0]! }, { device, port }, to],
         figures: [{ label: 'Channels that arrive', value: 0, unit: '', from: 'formats of the two sockets' }],
-        fixes: [...matchFormat(rig, device, port, leads[0]!), unplug(rig, find.lead(leads[0]!)!)],
+        propose: () => [...matchFormat(rig, device, port, leads[0]!), unplug(rig, find.lead(leads[0]!)!)],
       }),
     ];
   });
@@ -54,7 +54,7 @@ const misread = ({ find, rig }: Solved): Finding[] =>
 export const wrongSignalKind: Check = (solved) => {
   const { find, circuit, rig } = solved;
   const name = (device: string) => find.device(device)?.name ?? device;
-  const found: Finding[] = [];
+  const found: Found[] = [];
   for (const coupling of circuit.couplings) {
     const { from, to } = coupling;
     const leaves = signalOf(solved, from.device, from.element);
@@ -78,7 +78,7 @@ export const wrongSignalKind: Check = (solved) => {
               from: 'solved circuit, input volts per output volt',
             },
           ],
-          fixes: unplugFrom(rig, from.device),
+          propose: () => unplugFrom(rig, from.device),
         }),
       );
     } else if (leaves === 'microphone' && meets === 'line' && gain > -60) {
@@ -97,7 +97,7 @@ export const wrongSignalKind: Check = (solved) => {
               from: 'solved circuit, input volts per output volt',
             },
           ],
-          fixes: [
+          propose: () => [
             ...setMicrophoneInput(solved, from.device),
             ...mendOutputLead(rig, from.device),
             ...moveElsewhere(solved, from.device),
@@ -133,7 +133,7 @@ export const wrongSignalKind: Check = (solved) => {
             from: 'solved circuit',
           },
         ],
-        fixes: [...moveElsewhere(solved, from.device), ...unplugFrom(rig, from.device)],
+        propose: () => [...moveElsewhere(solved, from.device), ...unplugFrom(rig, from.device)],
       }),
     );
   }

@@ -1,5 +1,5 @@
 import type { Lookup } from '../rig';
-import { findGroundLoops, type GroundLoop } from './ground-loops';
+import { findGroundLoops, metalPieces, type GroundLoop } from './ground-loops';
 import { humVolts, type HumVolts } from './hum';
 import type { IslandMemory } from './island-memory';
 import { type Mismatch } from './nets';
@@ -39,12 +39,13 @@ export interface Circuit {
  */
 export const solveCircuit = (find: Lookup, memory?: IslandMemory): Circuit => {
   const open = openCircuit(find, memory);
+  const metal = metalPieces(find);
   return {
     ...solveSound(open),
     ...solveSupplies(open),
     mismatches: open.nets.mismatches,
-    groundLoops: findGroundLoops(find),
-    hum: humVolts(find),
+    groundLoops: findGroundLoops(metal),
+    hum: humVolts(find, metal),
   };
 };
 

@@ -1,7 +1,8 @@
 import { buildRig, type RigRows, lookup } from '../rig';
-import { EARTH, findGroundLoops } from './ground-loops';
+import { EARTH, findGroundLoops, metalPieces } from './ground-loops';
 
-const loops = (rows: Omit<RigRows, 'name'>) => findGroundLoops(lookup(buildRig({ name: 'loops', ...rows })));
+const loops = (rows: Omit<RigRows, 'name'>) =>
+  findGroundLoops(metalPieces(lookup(buildRig({ name: 'loops', ...rows }))));
 const pieces = (rows: Omit<RigRows, 'name'>) =>
   loops(rows).map((loop) =>
     loop.pieces.map(({ from, to, lead }) => lead ?? [from, to].sort().join('-')).sort(),

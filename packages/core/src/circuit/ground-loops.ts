@@ -78,45 +78,56 @@ const plugsInLeads = (find: Lookup) => {
 
 /** Devices whose metal the wires of a lead join, through whatever leads are plugged into it. */
 const joinedByLead = (find: Lookup, start: Lead, plugs: ReturnType<typeof plugsInLeads>): Reached[][] => {
-  const kindOf = (lead: Lead) => find.leadKindOf(lead.id);
-  const startKind = kindOf(start);
-  if (!startKind) return [];
-  return startKind.conductors.map((conductor): Reached[] => {
-    const reached: Reached[] = [];
-    const seen = new Set<string>();
-    const queue: Wire[] = [{ lead: start, conductor: conductor.name, ohms: 0, leads: [] }];
-    for (let at = queue.shift(); at; at = queue.shift()) {
-      const { lead } = at;
-      const kind = kindOf(lead);
-      const key = `${lead.id} ${at.conductor}`;
-      const wire = kind?.conductors.find(({ name }) => name === at!.conductor);
-      if (!kind || !wire || seen.has(key) || find.isOpen(lead, at.conductor)) continue;
-      seen.add(key);
-      const perM = kind.usb ? USB_OHMS_PER_M : kind.ohmsPerM;
-      const ohms = at.ohms + perM * lead.lengthM + CONTACT_OHMS;
-      const leads = [...at.leads, lead.id];
-      for (const contact of wire.joins) {
-        const { end, pin } = splitContact(contact);
-        const plugged = lead.ends[end];
-        if (plugged && 'device' in plugged) {
-          if (kind.usb || touchesMetal(find, lead, kind, end, pin))
-            reached.push({ device: plugged.device, ohms, leads });
-          continue;
-        }
-        const next = plugged
-          ? { lead: find.lead(plugged.lead), end: plugged.end }
-          : plugs.get(`${lead.id}/${end}`);
-        const nextKind = next?.lead && kindOf(next.lead);
-        if (!next?.lead || !nextKind) continue;
-        const [mine, theirs] = [kind.ends[end]!.connector, nextKind.ends[next.end]?.connector ?? ''];
-        for (const [ofMine, ofTheirs] of contactsBetween(mine, theirs) ?? []) {
-          const on = nextKind.conductors.find(({ joins }) => joins.includes(`${next.end}.${ofTheirs}`));
-          if (ofMine === pin && on) queue.push({ lead: next.lead, conductor: on.name, ohms, leads });
-        }
+  const kind = find.leadKindOf(start.id);
+  if (!kind) return [];
+  const touches = (contact: string): boolean => {
+    const { end, pin } = splitContact(contact);
+    const plugged = start.ends[end];
+    if (!plugged || !('device' in plugged)) return false;
+    return kind.usb !== undefined || touchesMetal(find, start, kind, end, pin);
+  };
+  // A wire that touches no metal here is met from the lead where it does, or joins none.
+  return kind.conductors
+    .filter((conductor) => !find.isOpen(start, conductor.name) && conductor.joins.some(touches))
+    .map(({ name }) => reachedBy(find, { lead: start, conductor: name, ohms: 0, leads: [] }, plugs));
+};
+
+/** Every device whose metal a wire touches, at its own ends and through leads plugged into it. */
+const reachedBy = (find: Lookup, start: Wire, plugs: ReturnType<typeof plugsInLeads>): Reached[] => {
+  const reached: Reached[] = [];
+  const seen = new Set<string>();
+  const queue: Wire[] = [start];
+  for (let at = queue.shift(); at; at = queue.shift()) {
+    const { lead, conductor } = at;
+    const kind = find.leadKindOf(lead.id);
+    const wire = kind?.conductors.find(({ name }) => name === conductor);
+    const key = `${lead.id} ${conductor}`;
+    if (!kind || !wire || seen.has(key) || find.isOpen(lead, conductor)) continue;
+    seen.add(key);
+    const perM = kind.usb ? USB_OHMS_PER_M : kind.ohmsPerM;
+    const ohms = at.ohms + perM * lead.lengthM + CONTACT_OHMS;
+    const leads = [...at.leads, lead.id];
+    for (const contact of wire.joins) {
+      const { end, pin } = splitContact(contact);
+      const plugged = lead.ends[end];
+      if (plugged && 'device' in plugged) {
+        if (kind.usb || touchesMetal(find, lead, kind, end, pin))
+          reached.push({ device: plugged.device, ohms, leads });
+        continue;
+      }
+      const next = plugged
+        ? { lead: find.lead(plugged.lead), end: plugged.end }
+        : plugs.get(`${lead.id}/${end}`);
+      const nextKind = next?.lead && find.leadKindOf(next.lead.id);
+      if (!next?.lead || !nextKind) continue;
+      const [mine, theirs] = [kind.ends[end]!.connector, nextKind.ends[next.end]?.connector ?? ''];
+      for (const [ofMine, ofTheirs] of contactsBetween(mine, theirs) ?? []) {
+        const on = nextKind.conductors.find(({ joins }) => joins.includes(`${next.end}.${ofTheirs}`));
+        if (ofMine === pin && on) queue.push({ lead: next.lead, conductor: on.name, ohms, leads });
       }
     }
-    return reached;
-  });
+  }
+  return reached;
 };
 
 const splitContact = (contact: string): { end: number; pin: string } => {
@@ -166,7 +177,7 @@ export const metalPieces = (find: Lookup): LoopPiece[] => {
 };
 
 /** Every ring that the metal of devices, leads and the mains earth makes: one for each piece that closes a ring. */
-export const findGroundLoops = (find: Lookup): GroundLoop[] => {
+export const findGroundLoops = (pieces: readonly LoopPiece[]): GroundLoop[] => {
   const tree = new Map<string, LoopPiece[]>();
   const grow = (piece: LoopPiece) => {
     for (const node of [piece.from, piece.to]) tree.set(node, [...(tree.get(node) ?? []), piece]);
@@ -190,7 +201,7 @@ export const findGroundLoops = (find: Lookup): GroundLoop[] => {
     }
     return way;
   };
-  return metalPieces(find).flatMap((piece): GroundLoop[] => {
+  return pieces.flatMap((piece): GroundLoop[] => {
     const way = wayBetween(piece.from, piece.to);
     if (way) return [{ pieces: [piece, ...way] }];
     grow(piece);

@@ -1,6 +1,6 @@
 import { DEFAULT_EARTH_HUM_MILLIVOLTS, type Lookup } from '../rig';
 import { eliminate } from './eliminate';
-import { EARTH, metalPieces, type LoopPiece } from './ground-loops';
+import { EARTH, type LoopPiece } from './ground-loops';
 import type { InputReading } from './readings';
 
 /** An earth wire from a device to where all earths meet, ohms: some metres of 1 mm². Common practice. */
@@ -33,10 +33,10 @@ const componentsOf = (pieces: readonly LoopPiece[]): LoopPiece[][] => {
 };
 
 /** Earth plugs stand at slightly different voltages; what flows through screens for it is Ohm's law. */
-export const humVolts = (find: Lookup): HumVolts => {
+export const humVolts = (find: Lookup, metal: readonly LoopPiece[]): HumVolts => {
   const volts = (find.rig.assumptions.earthHumMillivolts ?? DEFAULT_EARTH_HUM_MILLIVOLTS) / 1000;
   const hum: HumVolts = {};
-  for (const pieces of componentsOf(metalPieces(find))) {
+  for (const pieces of componentsOf(metal)) {
     const earths = pieces.filter(({ from, to }) => from === EARTH || to === EARTH);
     if (earths.length < 2) continue;
     const nodes = [...new Set(pieces.flatMap(({ from, to }) => [from, to]).filter((node) => node !== EARTH))];

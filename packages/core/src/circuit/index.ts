@@ -9,6 +9,7 @@ export { INTERFERENCE, isActive, partsOf } from './parts';
 export { DULL_DB, LOW_END_HZ, MID_BAND_HZ, TOP_OF_BAND_HZ } from './sound';
 export { EARTH, type GroundLoop, type LoopPiece } from './ground-loops';
 export type { Primitive, Analysis } from './primitives';
+export { eliminate } from './eliminate';
 export { solveIsland, type Complex } from './solve';
 export { spiceDeck, spiceSources, type SpiceAnalysis } from './spice';
 export { leadResponses, type LeadResponse } from './lead-response';

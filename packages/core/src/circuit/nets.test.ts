@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { DEVICE_MODELS, LEAD_KINDS } from '../catalogue';
 import { buildRig, type RigRows, applyEdit, lookup, type Rig } from '../rig';
-import { solveRig, offerLeads } from '../offers';
+import { fixesFor, solveRig, offerLeads } from '../offers';
 import { solveCircuit } from './circuit';
 import { joinPins, splitIslands } from './nets';
 import { isGround } from './primitives';
@@ -176,7 +176,7 @@ describe('properties over every pair of sockets a lead joins', () => {
   it('no fix of any finding in them makes a danger', () => {
     for (const [, rig] of PAIRS) {
       for (const finding of solveRig(rig).findings) {
-        for (const fix of finding.fixes) {
+        for (const fix of fixesFor(rig, finding.id)) {
           const after = solveRig(applyEdit(rig, fix.edit).rig).findings;
           const isNew = (id: string) => !solveRig(rig).findings.some((before) => before.id === id);
           expect(after.filter((f) => f.severity === 'danger' && isNew(f.id))).toEqual([]);

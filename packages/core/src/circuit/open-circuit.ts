@@ -1,5 +1,4 @@
 import { controlValue, type Lookup } from '../rig';
-import { loadNode } from './lower/load';
 import { type IslandMemory } from './island-memory';
 import { joinPins, splitIslands, type Nets } from './nets';
 import { partsOf } from './parts';
@@ -17,42 +16,65 @@ export interface OpenCircuit {
   /** Parts that share nets, ground aside. @param ties nets that are to be read together */
   islands: (analysis: Analysis, ties?: readonly Net[][]) => Primitive[][];
   solve: (island: readonly Primitive[], hertz: number) => Solution;
-  /** DC volts on every net against the room's ground, and what solved them. */
+  /** DC on every net. */
   dc: (analysis: 'dc' | 'dc-idle') => DcVolts;
 }
 
+/** DC volts on every net against the room's ground, and what was solved for them. */
 export interface DcVolts {
   at: (net: Net) => number;
   /** The part of it that one feed brings, by `device:element`. */
   from: (source: string, net: Net) => number;
+  parts: Primitive[];
 }
 
 /** More rounds than this and two loads wake and starve each other: the last round stands. */
 const MOST_ROUNDS = 8;
 
+/**
+ * An island at DC: its loads starve at first, and those that have their volts then draw their current from there on. That
+ * leaves more for the others, never less, so nobody falls asleep again.
+ */
+const solveFed = (
+  start: Primitive[],
+  solve: OpenCircuit['solve'],
+): { island: Primitive[]; solution: Solution } => {
+  let island = start;
+  for (let round = 0; ; round += 1) {
+    const solution = solve(island, 0);
+    const volts = (net: Net) => (isGround(net) ? 0 : solution.total(net));
+    let isWoken = false;
+    const next = island.map((part): Primitive => {
+      if (part.kind !== 'resistor' || !part.load) return part;
+      if (volts(part.a) - volts(part.b) <= part.load.minVolts) return part;
+      isWoken = true;
+      const { source, amps } = part.load;
+      return { kind: 'sink', source, a: part.a, b: part.b, amps };
+    });
+    if (!isWoken || round === MOST_ROUNDS) return { island, solution };
+    island = next;
+  }
+};
+
 const hasSupply = (parts: readonly Primitive[]): boolean => parts.some(({ kind }) => kind === 'emf');
 
-const solveDc = (circuit: OpenCircuit, analysis: 'dc' | 'dc-idle', starved: Set<string>): DcVolts => {
-  const { find, nets, elements, solve } = circuit;
-  for (let round = 0; ; round += 1) {
-    const byNet = new Map<Net, Solution>();
-    const parts = partsOf(find, nets, analysis, (load) => starved.has(load));
-    for (const island of hasSupply(parts) ? splitIslands(parts) : []) {
-      if (!hasSupply(island)) continue;
-      const solution = solve(island, 0);
-      for (const net of island.flatMap(netsOf)) byNet.set(net, solution);
+const solveDc = (all: readonly Primitive[], solve: OpenCircuit['solve']): DcVolts => {
+  const byNet = new Map<Net, Solution>();
+  const parts: Primitive[] = [];
+  for (const start of hasSupply(all) ? splitIslands(all) : []) {
+    if (!hasSupply(start)) {
+      parts.push(...start);
+      continue;
     }
-    const at = (net: Net) => (isGround(net) ? 0 : (byNet.get(net)?.total(net) ?? 0));
-    // Those that have their volts draw their current from now on: that leaves more for the others, never less.
-    const woken = elements.loads.filter(({ device, element }) => {
-      const volts = at(nets.ofDevice(device, loadNode(element))) - at(nets.ofDevice(device, element.ground));
-      return starved.has(`${device}:${element.id}`) && volts > element.minVolts;
-    });
-    if (woken.length === 0 || round === MOST_ROUNDS) {
-      return { at, from: (source, net) => byNet.get(net)?.volts(source, net).re ?? 0 };
-    }
-    for (const { device, element } of woken) starved.delete(`${device}:${element.id}`);
+    const { island, solution } = solveFed(start, solve);
+    parts.push(...island);
+    for (const part of island) for (const net of netsOf(part)) byNet.set(net, solution);
   }
+  return {
+    at: (net) => (isGround(net) ? 0 : (byNet.get(net)?.total(net) ?? 0)),
+    from: (source, net) => byNet.get(net)?.volts(source, net).re ?? 0,
+    parts: hasSupply(all) ? parts : [...all],
+  };
 };
 
 /**
@@ -62,32 +84,26 @@ const solveDc = (circuit: OpenCircuit, analysis: 'dc' | 'dc-idle', starved: Set<
 export const openCircuit = (find: Lookup, memory?: IslandMemory): OpenCircuit => {
   const nets = joinPins(find);
   const elements = gatherElements(find, nets);
-  const all = () => new Set(elements.loads.map(({ device, element }) => `${device}:${element.id}`));
-  /** Which loads starve, by analysis, once it is solved. */
-  const starved = new Map<Analysis, Set<string>>();
-  const solved = new Map<Analysis, DcVolts>();
-  const circuit: OpenCircuit = {
+  const solve: OpenCircuit['solve'] = (island, hertz) => solveIsland(island, hertz, memory);
+  const once = <K, V>(make: (key: K) => V) => {
+    const known = new Map<K, V>();
+    return (key: K): V => {
+      if (!known.has(key)) known.set(key, make(key));
+      return known.get(key)!;
+    };
+  };
+  const bare = once((analysis: Analysis) => partsOf(find, nets, analysis));
+  const dc = once((analysis: 'dc' | 'dc-idle') => solveDc(bare(analysis), solve));
+  const parts: OpenCircuit['parts'] = (analysis) => (analysis === 'ac' ? bare(analysis) : dc(analysis).parts);
+  return {
     find,
     nets,
     elements,
-    parts: (analysis) => {
-      if (analysis !== 'ac') circuit.dc(analysis);
-      return partsOf(find, nets, analysis, (load) => starved.get(analysis)?.has(load) ?? true);
-    },
-    islands: (analysis, ties) => splitIslands(circuit.parts(analysis), ties),
-    solve: (island, hertz) => solveIsland(island, hertz, memory),
-    dc: (analysis) => {
-      let volts = solved.get(analysis);
-      if (!volts) {
-        const set = all();
-        starved.set(analysis, set);
-        volts = solveDc(circuit, analysis, set);
-        solved.set(analysis, volts);
-      }
-      return volts;
-    },
+    parts,
+    islands: (analysis, ties) => splitIslands(parts(analysis), ties),
+    solve,
+    dc,
   };
-  return circuit;
 };
 
 /** Whether a switch of a device stands on; a thing without one is always on. */

@@ -8,7 +8,6 @@ import {
 } from '../rig';
 import { conductorsOf } from './conductors';
 import { lower } from './lower';
-import type { Place } from './lower/place';
 import type { Nets } from './nets';
 import { GROUND, type Analysis, type Net, type Primitive } from './primitives';
 
@@ -22,13 +21,7 @@ export const isActive = (find: Lookup, device: Device, when: When | undefined): 
   return model !== undefined && controlValue(device, model, when.control) === when.is;
 };
 
-const deviceParts = (
-  find: Lookup,
-  nets: Nets,
-  device: Device,
-  analysis: Analysis,
-  isStarved: Place['isStarved'],
-): Primitive[] => {
+const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysis): Primitive[] => {
   const model = find.modelOf(device.id);
   if (!model) return [];
   const net = (pin: string) => nets.ofDevice(device.id, pin);
@@ -36,7 +29,7 @@ const deviceParts = (
     control === undefined || controlValue(device, model, control) === true;
   const parts = model.elements.flatMap((element) =>
     isActive(find, device, element.when)
-      ? lower(element, analysis, { net, isOn, isStarved, source: `${device.id}:${element.id}` })
+      ? lower(element, analysis, { net, isOn, source: `${device.id}:${element.id}` })
       : [],
   );
   if (model.ground === 'floating' && model.elements.length > 0) {
@@ -76,7 +69,6 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
     lower(element, analysis, {
       net,
       isOn: () => true,
-      isStarved: () => true,
       source: `${lead.id}/${element.id}`,
     }),
   );
@@ -105,18 +97,10 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
   return parts;
 };
 
-/**
- * Everything in the rig as primitives, for one analysis.
- * @param isStarved which loads, by `device:element`, have less than their least volts
- */
-export const partsOf = (
-  find: Lookup,
-  nets: Nets,
-  analysis: Analysis,
-  isStarved: Place['isStarved'] = () => true,
-): Primitive[] => {
+/** Everything in the rig as primitives, for one analysis; electronics as if they starved. */
+export const partsOf = (find: Lookup, nets: Nets, analysis: Analysis): Primitive[] => {
   const parts: Primitive[] = [];
-  for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis, isStarved));
+  for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis));
   for (const lead of find.rig.leads) parts.push(...leadParts(find, nets, lead, analysis));
   return parts;
 };

@@ -10,7 +10,18 @@ export const isGround = (net: Net): boolean => net <= GROUND;
 
 /** The five things the solver knows. Everything a device or lead contains is lowered to these. */
 export type Primitive =
-  | { kind: 'resistor'; a: Net; b: Net; ohms: number; isInput?: true }
+  | {
+      kind: 'resistor';
+      a: Net;
+      b: Net;
+      ohms: number;
+      /** Of an input. */
+      isInput?: true;
+      /** Of something passive in between: a pad, a winding. */
+      isPiece?: true;
+      /** Electronics that starve; above their least volts they draw this current instead. */
+      load?: { source: string; amps: number; minVolts: number };
+    }
   | { kind: 'capacitor'; a: Net; b: Net; farads: number }
   /** An independent voltage from b to a behind a resistance; several may belong to one source. */
   | { kind: 'emf'; source: string; a: Net; b: Net; ohms: number; volts: number }

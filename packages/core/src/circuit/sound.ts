@@ -58,19 +58,40 @@ const reachesSomething = (
   return (net) => root(level(net)) === root(GROUND);
 };
 
-/** Volts of a source across two contacts of a device. */
-type Across = (source: string, device: string, plus: string, back: string) => Complex;
+/** Volts of a source across two nets. */
+type Across = (source: string, plus: Net, back: Net) => Complex;
 
 const acrossOf =
-  (nets: Nets, { volts }: Solution): Across =>
-  (source, device, plus, back) =>
-    minus(volts(source, nets.ofDevice(device, plus)), volts(source, nets.ofDevice(device, back)));
+  ({ volts }: Solution): Across =>
+  (source, plus, back) =>
+    minus(volts(source, plus), volts(source, back));
+
+/** The nets of an input or output, by what they are to it. */
+interface LegNets {
+  plus: Net;
+  /** The other leg, or else the ground it works against. */
+  back: Net;
+  ground: Net;
+}
+
+const legNets = (
+  element: { minus?: string; ground?: string },
+  [plus, second, third]: readonly Net[],
+): LegNets => {
+  const hasMinus = element.minus !== undefined;
+  const ground = hasMinus ? third : second;
+  return { plus: plus!, back: second!, ground: ground ?? second! };
+};
 
 /** What the room presses into the leads, as this input hears it: the difference, and a little of what is equal. */
-const interferenceAt = (across: Across, device: string, element: InputElement): number => {
-  const plus = across(INTERFERENCE, device, element.plus, element.ground);
+const interferenceAt = (
+  across: Across,
+  { plus: leg, back, ground }: LegNets,
+  element: InputElement,
+): number => {
+  const plus = across(INTERFERENCE, leg, ground);
   if (element.drive !== 'differential') return magnitude(plus);
-  const other = across(INTERFERENCE, device, element.minus!, element.ground);
+  const other = across(INTERFERENCE, back, ground);
   const common = { re: (plus.re + other.re) / 2, im: (plus.im + other.im) / 2 };
   const rejection = ratioFromDb(-(element.commonModeRejectionDb ?? USUAL_COMMON_MODE_REJECTION_DB));
   return Math.hypot(magnitude(minus(plus, other)), magnitude(common) * rejection);
@@ -80,17 +101,16 @@ const interferenceAt = (across: Across, device: string, element: InputElement): 
 const metalsAt = (
   nets: Nets,
   { metals, shifted }: Solution,
-  device: string,
+  legs: LegNets,
   element: InputElement,
 ): InputReading['metals'] =>
   metals.flatMap((metal) => {
     const owner = nets.metalOf(metal);
     if (owner === undefined) return [];
-    const at = (pin: string) => shifted(metal, nets.ofDevice(device, pin));
-    const ground = at(element.ground);
-    const plus = at(element.plus) - ground;
+    const ground = shifted(metal, legs.ground);
+    const plus = shifted(metal, legs.plus) - ground;
     if (element.drive !== 'differential') return [{ device: owner, volts: plus }];
-    const other = at(element.minus!) - ground;
+    const other = shifted(metal, legs.back) - ground;
     const rejection = ratioFromDb(-(element.commonModeRejectionDb ?? USUAL_COMMON_MODE_REJECTION_DB));
     return [{ device: owner, volts: Math.hypot(plus - other, ((plus + other) / 2) * rejection) }];
   });
@@ -98,15 +118,11 @@ const metalsAt = (
 const probeOf = (device: string, element: string): string => `probe ${device}:${element}`;
 
 /** A current of 1 A into an input, as a source that loads nothing. */
-const probesOf = (nets: Nets, inputs: Elements['inputs']): Primitive[] =>
-  inputs.map(({ device, element }) => ({
-    kind: 'emf',
-    source: probeOf(device, element.id),
-    a: nets.ofDevice(device, element.plus),
-    b: nets.ofDevice(device, element.minus ?? element.ground),
-    ohms: 1e12,
-    volts: 1e12,
-  }));
+const probesOf = (inputs: Elements['inputs']): Primitive[] =>
+  inputs.map(({ device, element, nets }) => {
+    const { plus, back } = legNets(element, nets);
+    return { kind: 'emf', source: probeOf(device, element.id), a: plus, b: back, ohms: 1e12, volts: 1e12 };
+  });
 
 /**
  * Thermal noise at an input of everything passive outside it (Nyquist: i² = 4kTB·Re(Y)), the outputs' own apart.
@@ -115,9 +131,10 @@ const probesOf = (nets: Nets, inputs: Elements['inputs']): Primitive[] =>
 const thermalAt = (
   across: Across,
   { device, element }: Placed<InputElement>,
+  { plus, back }: LegNets,
   heard: readonly { volts: number; ohms: number }[],
 ): number => {
-  const z = across(probeOf(device, element.id), device, element.plus, element.minus ?? element.ground);
+  const z = across(probeOf(device, element.id), plus, back);
   const size = magnitude(z);
   if (size < 1e-3) return 0;
   // Re(1/z) − 1/R of the input itself, whose noise its amplifier states.
@@ -128,25 +145,27 @@ const thermalAt = (
 };
 
 const clashesIn = (across: Across, outputs: Elements['outputs'], sources: readonly string[]): Clash[] =>
-  outputs.flatMap(({ device, element }) =>
-    sources.flatMap((source): Clash[] => {
-      const from = splitSource(source);
-      if (from.device === device && from.element === element.id) return [];
-      const volts = magnitude(across(source, device, element.plus, element.minus ?? element.ground!));
-      return volts > CLASH ? [{ from, into: { device, element: element.id }, volts }] : [];
-    }),
-  );
+  outputs.flatMap(({ device, element, nets }) => {
+    const { plus, back } = legNets(element, nets);
+    const own = `${device}:${element.id}`;
+    return sources.flatMap((source): Clash[] => {
+      if (source === own) return [];
+      const volts = magnitude(across(source, plus, back));
+      return volts > CLASH
+        ? [{ from: splitSource(source), into: { device, element: element.id }, volts }]
+        : [];
+    });
+  });
 
-/** What an output drives on each of its legs: the contacts, and the share of its EMF. */
-const drivenLegs = (element: OutputElement): { plus: string; back: string; emf: number }[] => {
-  const { plus, ground } = element;
-  switch (element.drive) {
+/** What an output drives on each of its legs: the nets, and the share of its EMF. */
+const drivenLegs = ({ drive }: OutputElement, { plus, back, ground }: LegNets) => {
+  switch (drive) {
     case 'floating':
-      return [{ plus, back: element.minus!, emf: 1 }];
+      return [{ leg: plus, against: back, emf: 1 }];
     case 'both-legs':
-      return [plus, element.minus!].map((leg) => ({ plus: leg, back: ground!, emf: 0.5 }));
+      return [plus, back].map((leg) => ({ leg, against: ground, emf: 0.5 }));
     default:
-      return [{ plus, back: ground!, emf: 1 }];
+      return [{ leg: plus, against: ground, emf: 1 }];
   }
 };
 
@@ -157,13 +176,13 @@ const terminalsOf = (
   outputs: Elements['outputs'],
   sources: ReadonlySet<string>,
 ) =>
-  outputs.flatMap(({ device, element }): TerminalReading[] => {
+  outputs.flatMap(({ device, element, nets }): TerminalReading[] => {
     const source = `${device}:${element.id}`;
     if (!sources.has(source)) return [];
-    const back = element.minus ?? element.ground!;
-    const left = (across: Across) => magnitude(across(source, device, element.plus, back));
-    const legs = drivenLegs(element).map(
-      (leg) => magnitude(middle(source, device, leg.plus, leg.back)) / leg.emf,
+    const at = legNets(element, nets);
+    const left = (across: Across) => magnitude(across(source, at.plus, at.back));
+    const legs = drivenLegs(element, at).map(
+      ({ leg, against, emf }) => magnitude(middle(source, leg, against)) / emf,
     );
     return [
       {
@@ -207,34 +226,40 @@ export const solveSound = ({ nets, elements, islands, parts, solve }: OpenCircui
       }
     }
     if (outputs.length === 0 || (inputs.length === 0 && outputs.length < 2)) continue;
-    const probed = [...island, ...probesOf(nets, inputs)];
-    const solution = solve(probed, MID_BAND_HZ);
-    const middle = acrossOf(nets, solution);
-    const low = acrossOf(nets, solve(probed, LOW_END_HZ));
-    const top = acrossOf(nets, solve(probed, TOP_OF_BAND_HZ));
+    // Only pieces in between make noise of their own; only large capacitors tell the low end from the middle.
+    const hasPiece = island.some((part) => part.kind === 'resistor' && part.isPiece);
+    const hasWire = island.some((part) => part.kind === 'capacitor' && part.farads >= WIRE_FARADS);
+    const solution = solve(hasPiece ? [...island, ...probesOf(inputs)] : island, MID_BAND_HZ);
+    const middle = acrossOf(solution);
+    const low = hasWire ? acrossOf(solve(island, LOW_END_HZ)) : middle;
+    const top = acrossOf(solve(island, TOP_OF_BAND_HZ));
     const sources = solution.sources.filter(
       (source) => source !== INTERFERENCE && !source.startsWith('probe '),
     );
     if (outputs.length > 1) sound.clashes.push(...clashesIn(middle, outputs, sources));
     sound.terminals.push(...terminalsOf(middle, top, outputs, new Set(sources)));
     for (const input of inputs) {
-      const heard = couplingsInto(middle, low, top, input, sources);
-      sound.couplings.push(...heard);
       const { device, element } = input;
+      const legs = legNets(element, input.nets);
+      const heard = couplingsInto(middle, low, top, input, legs, sources);
+      sound.couplings.push(...heard);
       sound.inputs.push({
         device,
         element: element.id,
-        interferenceVolts: interferenceAt(middle, device, element),
-        thermalVolts: thermalAt(
-          middle,
-          input,
-          heard.map((coupling) => ({
-            volts: magnitude(coupling),
-            ohms: ohmsOf.get(`${coupling.from.device}:${coupling.from.element}`) ?? 0,
-          })),
-        ),
-        metals: metalsAt(nets, solution, device, element),
-        legs: inputLegs(element).map((pin) => ({ pin, isJoined: isJoined(nets.ofDevice(device, pin)) })),
+        interferenceVolts: interferenceAt(middle, legs, element),
+        thermalVolts: !hasPiece
+          ? 0
+          : thermalAt(
+              middle,
+              input,
+              legs,
+              heard.map((coupling) => ({
+                volts: magnitude(coupling),
+                ohms: ohmsOf.get(`${coupling.from.device}:${coupling.from.element}`) ?? 0,
+              })),
+            ),
+        metals: metalsAt(nets, solution, legs, element),
+        legs: inputLegs(element).map((pin, leg) => ({ pin, isJoined: isJoined(input.nets[leg]!) })),
       });
     }
   }
@@ -263,13 +288,13 @@ const couplingsInto = (
   low: Across,
   top: Across,
   { device, element }: Placed<InputElement>,
+  { plus, back }: LegNets,
   sources: readonly string[],
 ): Coupling[] => {
-  const back = element.drive === 'differential' ? element.minus! : element.ground;
   return sources.flatMap((source): Coupling[] => {
-    const across = middle(source, device, element.plus, back);
+    const across = middle(source, plus, back);
     if (magnitude(across) <= NOTHING) return [];
-    const size = (at: Across) => magnitude(at(source, device, element.plus, back));
+    const size = (at: Across) => magnitude(at(source, plus, back));
     return [
       {
         from: splitSource(source),

@@ -1,8 +1,6 @@
-import { skerryLight } from '../demo';
 import { buildRig, type RigRows, lookup } from '../rig';
 import { solveCircuit } from '../circuit';
-import { appId, buildFlow, einAt, pointId, trackId, voiceId } from './build';
-import { noiseLevels, positions, propagate } from './propagate';
+import { appId, buildFlow, einAt, pointId, trackId, voiceId } from '.';
 import { usbTree } from './usb-links';
 
 const flowOf = (rows: RigRows) => {
@@ -124,57 +122,5 @@ describe('the ways of sound', () => {
   it('unfed electronics pass nothing', () => {
     const graph = flowOf({ name: 'c', devices: [{ id: 'mic', model: 'mic-condenser-large' }] });
     expect(graph.out.has(pointId('mic', 'capsule'))).toBe(false);
-  });
-});
-
-describe('arrivals and noise', () => {
-  const find = lookup(skerryLight);
-  const graph = buildFlow(find, solveCircuit(find), usbTree(find));
-  const at = positions(graph);
-
-  it('every edge goes forward in the order, except those set aside as feedback', () => {
-    const back = new Set(graph.feedback);
-    for (const edges of graph.out.values()) {
-      for (const edge of edges) {
-        if (!back.has(edge)) expect(at.get(edge.from)!).toBeLessThan(at.get(edge.to)!);
-      }
-    }
-  });
-
-  it('a mix passes one source on as it is', () => {
-    const source = graph.sources.find(({ person }) => person === 'keeper')!;
-    const { amplitude } = propagate(graph, at, source);
-    const size = (id: string) => Math.hypot(amplitude.get(id)!.re, amplitude.get(id)!.im);
-    // Alone in the mix: as strong as behind its own converter.
-    expect(size('mixer:mix-L')).toBeCloseTo(size('mixer:digital1'), 9);
-  });
-
-  it('noise grows along the way: no node is quieter than what flows into it', () => {
-    const noise = noiseLevels(graph);
-    const back = new Set(graph.feedback);
-    for (const [id, edges] of graph.into) {
-      for (const edge of edges) {
-        const from = noise.get(edge.from);
-        if (from === undefined || back.has(edge)) continue;
-        expect(noise.get(id)!).toBeGreaterThanOrEqual(from + edge.gainDb - 1e-9);
-      }
-    }
-  });
-
-  it('the noise of a coil is that of its resistance (Johnson–Nyquist: 150 Ω, −130.96 dBu)', () => {
-    expect(noiseLevels(graph).get('keeper-mic:emf')).toBeCloseTo(-130.96, 2);
-  });
-});
-
-describe('loops', () => {
-  /** Loudspeakers and returns that feed one another must not hang the engine. */
-  it('a mixer output plugged into its own input is set aside, and everything stays finite', () => {
-    const graph = flowOf({
-      name: 'loop',
-      devices: [{ id: 'desk', model: 'mixer-4-usb', settings: { gain1: 20 } }],
-      leads: [{ kind: 'trs-xlr', ends: ['desk.outL', 'desk.in1'], lengthM: 1 }],
-    });
-    expect(graph.feedback.length).toBeGreaterThan(0);
-    for (const level of noiseLevels(graph).values()) expect(Number.isFinite(level)).toBe(true);
   });
 });

@@ -58,8 +58,8 @@ export const followLeads = (find: Lookup, carries: (kind: LeadKind, lengthM: num
     while (here) {
       const lead: Lead = here.lead;
       const kind = find.leadKindOf(lead.id);
-      if (!kind || !carries(kind, lead.lengthM) || leads.includes(lead.id) || lead.broken.length > 0)
-        return undefined;
+      const isWhole = kind?.conductors.every(({ name }) => !find.isOpen(lead, name));
+      if (!kind || !isWhole || !carries(kind, lead.lengthM) || leads.includes(lead.id)) return undefined;
       leads.push(lead.id);
       lengthM += lead.lengthM;
       const far: number = here.end === 0 ? 1 : 0;

@@ -1,24 +1,34 @@
 import type { Db, LevelUnit } from '../units';
+import { componentsOf, type Component } from './components';
+import type { Term } from './law';
+
+/** What a place in the flow is. */
+export type NodeRole =
+  | 'voice'
+  | 'capsule'
+  | 'programme'
+  | 'output'
+  | 'input'
+  | 'stage'
+  | 'converter'
+  | 'mix'
+  | 'stream'
+  | 'driver'
+  | 'app'
+  | 'track';
 
 /** A place where sound has a level. */
 export interface FlowNode {
   id: string;
   label: string;
   unit: LevelUnit;
-  role:
-    | 'voice'
-    | 'capsule'
-    | 'programme'
-    | 'output'
-    | 'input'
-    | 'stage'
-    | 'converter'
-    | 'mix'
-    | 'stream'
-    | 'driver'
-    | 'app'
-    | 'track';
+  role: NodeRole;
   device?: string;
+  /** The element or point of the device. */
+  point?: string;
+  person?: string;
+  app?: string;
+  track?: string;
   /** Clips above this, in `unit`. */
   ceiling?: number;
   /** Noise born here, in `unit`. */
@@ -29,18 +39,25 @@ export interface FlowNode {
 export interface FlowEdge {
   from: string;
   to: string;
+  /** What its level is made of; their sum is `gainDb`. */
+  terms: Term[];
   gainDb: Db;
   /** Part of the gain that only changes the unit. */
   unitShiftDb: Db;
-  /** Amplitude factor with its sign and phase; its size is `gainDb`. */
+  /** Amplitude factor with its sign and phase at 1 kHz; its size is `gainDb`. */
   re: number;
   im: number;
+  /** Level at the ends of the band against 1 kHz, dB. */
+  lowDb: Db;
+  topDb: Db;
   /** Noise added at `to`, in its unit. */
   noise?: number;
   delayMs: number;
   kind: 'air' | 'device' | 'circuit' | 'digital' | 'usb' | 'app';
-  /** Gain controls at work on this edge. */
+  /** Controls at work on this edge. */
   controls: { device: string; control: string }[];
+  /** What a shared wire lets through: heard, but not what the way is for. */
+  isCrosstalk?: true;
 }
 
 /** A sound that starts somewhere: a voice, a player, a call. */
@@ -51,6 +68,8 @@ export interface FlowSource {
   level: number;
   crestDb: Db;
   person?: string;
+  app?: string;
+  device?: string;
 }
 
 export interface FlowGraph {
@@ -58,12 +77,19 @@ export interface FlowGraph {
   out: Map<string, FlowEdge[]>;
   into: Map<string, FlowEdge[]>;
   sources: FlowSource[];
-  /** Node ids, every edge going forward except those in `feedback`. */
-  order: string[];
-  feedback: FlowEdge[];
+  /** Places in the order sound goes; those that feed one another stand together. */
+  components: Component[];
 }
 
-/** Collects nodes and edges, then orders them. */
+export type GraphMaker = ReturnType<typeof makeGraph>;
+
+const NONE: FlowEdge[] = [];
+
+/** Edges that leave, or reach, a place. */
+export const edgesFrom = (graph: FlowGraph, id: string): FlowEdge[] => graph.out.get(id) ?? NONE;
+export const edgesInto = (graph: FlowGraph, id: string): FlowEdge[] => graph.into.get(id) ?? NONE;
+
+/** Collects nodes and edges, then finds what feeds what. */
 export const makeGraph = () => {
   const nodes = new Map<string, FlowNode>();
   const out = new Map<string, FlowEdge[]>();
@@ -77,40 +103,19 @@ export const makeGraph = () => {
   return {
     node: (node: FlowNode) => void nodes.set(node.id, node),
     has: (id: string) => nodes.has(id),
+    at: (id: string) => nodes.get(id),
     source: (source: FlowSource) => void sources.push(source),
     edge: (edge: FlowEdge) => {
       if (!nodes.has(edge.from) || !nodes.has(edge.to)) return;
       push(out, edge.from, edge);
       push(into, edge.to, edge);
     },
-    finish: (): FlowGraph => ({ nodes, out, into, sources, ...orderNodes(nodes, out) }),
+    finish: (): FlowGraph => ({
+      nodes,
+      out,
+      into,
+      sources,
+      components: componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE),
+    }),
   };
-};
-
-/** Depth-first order; an edge back to a node still being visited closes a loop and is set aside. */
-const orderNodes = (nodes: Map<string, FlowNode>, out: Map<string, FlowEdge[]>) => {
-  const state = new Map<string, 'open' | 'done'>();
-  const order: string[] = [];
-  const feedback: FlowEdge[] = [];
-  for (const root of nodes.keys()) {
-    if (state.has(root)) continue;
-    const stack: { id: string; next: number }[] = [{ id: root, next: 0 }];
-    state.set(root, 'open');
-    while (stack.length > 0) {
-      const top = stack[stack.length - 1]!;
-      const edge = out.get(top.id)?.[top.next];
-      top.next += 1;
-      if (!edge) {
-        state.set(top.id, 'done');
-        order.push(top.id);
-        stack.pop();
-      } else if (state.get(edge.to) === 'open') {
-        feedback.push(edge);
-      } else if (!state.has(edge.to)) {
-        state.set(edge.to, 'open');
-        stack.push({ id: edge.to, next: 0 });
-      }
-    }
-  }
-  return { order: order.reverse(), feedback };
 };

@@ -1,6 +1,15 @@
+export * from './ids';
 export * from './graph';
+export type { Because, Term } from './law';
+export { einAt } from './lower/device';
+export { APP_KIND, channelsOf } from './lower/apps';
 export * from './build';
-export * from './propagate';
+export * from './arrive';
+export * from './sinks';
+export * from './ways';
+export { loopsOf, type FlowLoop } from './loop';
+export { firstLateMs, powerOf, type Heard, type Tap } from './sound';
+export { noiseLevels } from './noise';
 export * from './usb-links';
 export * from './digital-links';
 export { followLeads, type LeadRun } from './follow-leads';

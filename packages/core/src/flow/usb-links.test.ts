@@ -1,5 +1,5 @@
 import { buildRig, type RigRows, lookup } from '../rig';
-import { usbTree } from './usb-links';
+import { reaches, usbTree } from './usb-links';
 
 const tree = (rows: Omit<RigRows, 'name'>) => usbTree(lookup(buildRig({ name: 'usb', ...rows })));
 
@@ -11,16 +11,16 @@ const DEVICES = [
 
 describe('the way of a USB device to its computer', () => {
   it('directly', () => {
-    const { links, computerOf } = tree({
+    const { links, hostsOf } = tree({
       devices: DEVICES,
       leads: [{ kind: 'usb-a-c', ends: ['computer.usb1', 'mic.usb'], lengthM: 2 }],
     });
     expect(links).toMatchObject([{ device: 'mic', lengthM: 2, to: { device: 'computer', port: 'usb1' } }]);
-    expect(computerOf.get('mic')).toBe('computer');
+    expect(hostsOf.get('mic')).toEqual([{ port: 'usb', computer: 'computer' }]);
   });
 
   it('through a hub: lengths count from the hub anew', () => {
-    const { links, computerOf } = tree({
+    const { links, hostsOf } = tree({
       devices: DEVICES,
       leads: [
         { kind: 'usb-a-b', ends: ['computer.usb1', 'hub.up'], lengthM: 5 },
@@ -31,7 +31,7 @@ describe('the way of a USB device to its computer', () => {
       ['mic', 3],
       ['hub', 5],
     ]);
-    expect(computerOf.get('mic')).toBe('computer');
+    expect(hostsOf.get('mic')).toEqual([{ port: 'usb', computer: 'computer' }]);
   });
 
   it('through an extension: lengths add up', () => {
@@ -51,7 +51,44 @@ describe('the way of a USB device to its computer', () => {
     ['a broken lead', [{ kind: 'usb-a-c', ends: ['computer.usb1', 'mic.usb'], broken: ['bus'] }]],
     ['a hub that hangs on nothing', [{ kind: 'usb-a-c', ends: ['hub.down1', 'mic.usb'] }]],
   ])('not through %s', (_name, leads) => {
-    expect(tree({ devices: DEVICES, leads }).computerOf.has('mic')).toBe(false);
+    expect(tree({ devices: DEVICES, leads }).hostsOf.has('mic')).toBe(false);
+  });
+
+  it('two sockets of one device reach two computers', () => {
+    const { hostsOf } = tree({
+      devices: [
+        { id: 'desk', model: 'mixer-podcast' },
+        { id: 'one', model: 'laptop-c' },
+        { id: 'two', model: 'laptop-c' },
+      ],
+      leads: [
+        { kind: 'usb-c-c', ends: ['one.usb1', 'desk.usb1'], lengthM: 1 },
+        { kind: 'usb-c-c', ends: ['two.usb1', 'desk.usb2'], lengthM: 1 },
+      ],
+    });
+    expect(hostsOf.get('desk')).toEqual([
+      { port: 'usb1', computer: 'one' },
+      { port: 'usb2', computer: 'two' },
+    ]);
+  });
+
+  it('a stream of one socket is shown to the computer at that socket only', () => {
+    const usb = {
+      links: [],
+      hostsOf: new Map([
+        [
+          'desk',
+          [
+            { port: 'usb1', computer: 'one' },
+            { port: 'usb2', computer: 'two' },
+          ],
+        ],
+      ]),
+    };
+    expect(reaches(usb, 'desk', { ports: ['usb2'] }, 'one')).toBe(false);
+    expect(reaches(usb, 'desk', { ports: ['usb2'] }, 'two')).toBe(true);
+    expect(reaches(usb, 'desk', {}, 'one')).toBe(true);
+    expect(reaches(usb, 'two', {}, 'two')).toBe(true);
   });
 
   it('two leads plugged into one another do not hang it', () => {

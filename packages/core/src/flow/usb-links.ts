@@ -1,19 +1,26 @@
+import type { Stream } from '../catalogue';
 import type { Lookup } from '../rig';
 import { followLeads, type LeadRun } from './follow-leads';
 
-/** The leads between a USB device and the next thing with electronics in it. */
+/** The leads between a USB socket and the next thing with electronics in it. */
 export interface UsbLink extends LeadRun {
   device: string;
   port: string;
 }
 
-export interface UsbTree {
-  links: UsbLink[];
-  /** The computer a device's sound reaches, by device id. */
-  computerOf: Map<string, string>;
+/** A computer at the far end of one of a device's sockets. */
+export interface UsbHost {
+  port: string;
+  computer: string;
 }
 
-/** Follows the leads from each USB device or hub towards its computer. */
+export interface UsbTree {
+  links: UsbLink[];
+  /** The computers a device's sockets reach, by device: each socket by itself, so two sockets may reach two. */
+  hostsOf: Map<string, UsbHost[]>;
+}
+
+/** Follows the leads from each USB socket of a device or hub towards its computer. */
 export const usbTree = (find: Lookup): UsbTree => {
   const follow = followLeads(find, (kind) => kind.usb !== undefined);
   const links: UsbLink[] = [];
@@ -24,20 +31,39 @@ export const usbTree = (find: Lookup): UsbTree => {
       if (run) links.push({ device: device.id, port: port.id, ...run });
     }
   }
-  const upOf = new Map(links.map((link) => [link.device, link]));
-  const computerOf = new Map<string, string>();
-  for (const link of links) {
+  // A hub has one socket towards the computer.
+  const upOf = new Map(
+    links
+      .filter(({ device, port }) => find.port(device, port)?.usb?.role === 'hub-up')
+      .map((link) => [link.device, link]),
+  );
+  const computerAt = (link: UsbLink): string | undefined => {
     const seen = new Set<string>();
-    let at: UsbLink | undefined = link;
-    while (at && !seen.has(at.device)) {
+    for (let at: UsbLink | undefined = link; at && !seen.has(at.device);) {
       seen.add(at.device);
       const role: string | undefined = find.port(at.to.device, at.to.port)?.usb?.role;
-      if (role === 'host') {
-        computerOf.set(link.device, at.to.device);
-        break;
-      }
+      if (role === 'host') return at.to.device;
       at = role === 'hub-down' ? upOf.get(at.to.device) : undefined;
     }
+    return undefined;
+  };
+  const hostsOf = new Map<string, UsbHost[]>();
+  for (const link of links) {
+    const computer = computerAt(link);
+    if (computer === undefined) continue;
+    hostsOf.set(link.device, [...(hostsOf.get(link.device) ?? []), { port: link.port, computer }]);
   }
-  return { links, computerOf };
+  return { links, hostsOf };
 };
+
+/** Whether a stream of a device is shown to a computer: one of the sockets that carry it leads there, or it is its own. */
+export const reaches = (
+  { hostsOf }: UsbTree,
+  device: string,
+  { ports }: Pick<Stream, 'ports'>,
+  computer: string,
+): boolean =>
+  device === computer ||
+  (hostsOf.get(device) ?? []).some(
+    (host) => host.computer === computer && (!ports || ports.includes(host.port)),
+  );

@@ -1,3 +1,4 @@
+export * from './arrivals';
 export * from './strand';
 export * from './strand-controls';
 export * from './explain';

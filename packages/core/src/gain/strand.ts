@@ -1,14 +1,16 @@
 import {
-  mainWay,
-  noiseLevels,
-  positions,
-  propagate,
+  isDestination,
+  powerOf,
+  wayTo,
   type FlowEdge,
-  type FlowGraph,
   type FlowNode,
   type FlowSource,
+  type Sink,
+  type SinkKind,
+  type Term,
 } from '../flow';
-import { dbFromRatio, type Db, type LevelUnit } from '../units';
+import type { Db, LevelUnit } from '../units';
+import { LOST_DB, type Arrival, type Heardness } from './arrivals';
 
 /** One stage a sound passes: its level there, the noise under it, the ceiling over it. Levels in `unit`. */
 export interface Stage {
@@ -31,6 +33,8 @@ export interface Stage {
   shiftDb: Db;
   delayMs: number;
   controls: { device: string; control: string }[];
+  /** What the gain is made of. */
+  terms: Term[];
 }
 
 /** The whole way of one sound, from where it starts to a track, or as far as it gets. */
@@ -41,34 +45,20 @@ export interface Strand {
   person: string | null;
   sink: string;
   sinkLabel: string;
-  /** True when it arrives at a track, a call or an ear; false when the way ends before. */
+  /** What it ends at; absent when the way ends before. */
+  sinkKind?: SinkKind;
+  /** True when it arrives at a track, a call or an ear; false when the way ends before, or nothing is left of it. */
   arrives: boolean;
+  /** It is there only through what a shared wire lets over: heard, but nobody's purpose. */
+  isCrosstalk: boolean;
+  /** Level at the sink by its strongest way alone: what all ways together are held against. */
+  alone: number;
   stages: Stage[];
 }
 
-/** Weaker than this against its start (unit changes aside), a sound does not count as arriving. */
-const LOST_DB = -90;
-
-const endRoles = new Set<FlowNode['role']>(['track']);
-
-const wayTo = (by: Map<string, FlowEdge>, start: string, sink: string): FlowEdge[] => {
-  const way: FlowEdge[] = [];
-  for (let at = sink; at !== start;) {
-    const edge = by.get(at);
-    if (!edge) return [];
-    way.unshift(edge);
-    at = edge.from;
-  }
-  return way;
-};
-
-const stagesAlong = (
-  graph: FlowGraph,
-  source: FlowSource,
-  way: FlowEdge[],
-  amplitude: Map<string, { re: number; im: number }>,
-  noise: Map<string, number>,
-): Stage[] => {
+const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] => {
+  const { graph, everywhere, noise } = heard;
+  const source = graph.sources[index]!;
   // On one scale: dBu where the sound is analogue. The shift into the first analogue stage is the anchor.
   const anchor = way.find((edge) => graph.nodes.get(edge.to)?.unit === 'dBu');
   const startsAnalogue = graph.nodes.get(source.node)?.unit === 'dBu';
@@ -82,8 +72,8 @@ const stagesAlong = (
   let delayMs = 0;
   const stage = (id: string, edge: FlowEdge | null): Stage => {
     const node = graph.nodes.get(id)!;
-    const factor = amplitude.get(id) ?? { re: 0, im: 0 };
-    const level = source.level + dbFromRatio(Math.max(1e-15, Math.hypot(factor.re, factor.im)));
+    const here = everywhere.get(id)?.get(index);
+    const level = source.level + 10 * Math.log10(Math.max(1e-30, here ? powerOf(here) : 0));
     const floor = noise.get(id);
     const under = floor === undefined || !Number.isFinite(floor) ? null : floor;
     return {
@@ -102,6 +92,7 @@ const stagesAlong = (
       shiftDb: shift,
       delayMs,
       controls: edge?.controls ?? [],
+      terms: edge?.terms ?? [],
     };
   };
   return [
@@ -114,44 +105,63 @@ const stagesAlong = (
   ];
 };
 
-/** Every sound that reaches a track, and every voice at a microphone whose way ends early. */
-export const strandsOf = (graph: FlowGraph): Strand[] => {
-  const at = positions(graph);
-  const noise = noiseLevels(graph);
-  const tracks = [...graph.nodes.values()].filter((node) => endRoles.has(node.role));
-  return graph.sources.flatMap((source): Strand[] => {
-    if (!graph.out.has(source.node)) return [];
-    const by = mainWay(graph, at, source.node);
-    const { amplitude } = propagate(graph, at, source);
-    const strand = (sink: string, arrives: boolean): Strand => ({
-      id: `${source.node}→${sink}`,
-      source: source.node,
-      sourceName: source.name,
-      person: source.person ?? null,
-      sink,
-      sinkLabel: graph.nodes.get(sink)!.label,
-      arrives,
-      stages: stagesAlong(graph, source, wayTo(by, source.node, sink), amplitude, noise),
-    });
-    const reached = tracks.filter((track) => {
-      if (!by.has(track.id)) return false;
-      const way = wayTo(by, source.node, track.id);
-      return way.reduce((sum, edge) => sum + edge.gainDb - edge.unitShiftDb, 0) > LOST_DB;
-    });
-    // A way may be open and the sound gone all the same: left and right cancel where they meet.
-    const remains = ({ stages }: Strand) => {
-      const [first, last] = [stages[0]!, stages[stages.length - 1]!];
-      return last.typical - last.shiftDb - (first.typical - first.shiftDb) > LOST_DB;
-    };
-    if (reached.length > 0) {
-      return reached.map((track) => {
-        const full = strand(track.id, true);
-        return { ...full, arrives: remains(full) };
-      });
-    }
-    // The furthest place it gets to, by number of stages; first found wins.
-    const ends = [...by.keys()].map((id) => ({ id, length: wayTo(by, source.node, id).length }));
-    const furthest = ends.reduce((best, end) => (end.length > best.length ? end : best), ends[0]!);
-    return [strand(furthest.id, false)];
+/** A way may be open and the sound gone all the same: left and right cancel where they meet. */
+const remains = (stages: readonly Stage[]): boolean => {
+  const [first, last] = [stages[0]!, stages[stages.length - 1]!];
+  return last.typical - last.shiftDb - (first.typical - first.shiftDb) > LOST_DB;
+};
+
+const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): Strand => {
+  const source = heard.graph.sources[index]!;
+  const stages = stagesAlong(heard, index, wayTo(heard.ways[index]!, source.node, sink.node));
+  return {
+    id: `${source.node}→${sink.node}`,
+    source: source.node,
+    sourceName: source.name,
+    person: source.person ?? null,
+    sink: sink.node,
+    sinkLabel: sink.label,
+    sinkKind: sink.kind,
+    arrives: !arrival.isCrosstalk && remains(stages),
+    isCrosstalk: arrival.isCrosstalk,
+    alone: arrival.alone,
+    stages,
+  };
+};
+
+/** As far as a sound gets that arrives nowhere: the furthest place by number of stages; the first found wins. */
+const unfinished = (heard: Heardness, index: number): Strand => {
+  const source: FlowSource = heard.graph.sources[index]!;
+  const by = heard.ways[index]!;
+  const ends = [...by.keys()].map((id) => ({ id, way: wayTo(by, source.node, id) }));
+  const furthest = ends.reduce((best, end) => (end.way.length > best.way.length ? end : best), ends[0]!);
+  const stages = stagesAlong(heard, index, furthest.way);
+  return {
+    id: `${source.node}→${furthest.id}`,
+    source: source.node,
+    sourceName: source.name,
+    person: source.person ?? null,
+    sink: furthest.id,
+    sinkLabel: heard.graph.nodes.get(furthest.id)!.label,
+    arrives: false,
+    isCrosstalk: false,
+    alone: stages[stages.length - 1]!.typical,
+    stages,
+  };
+};
+
+/**
+ * Every sound at every destination it reaches; one that reaches none, at the ears and in the room; one that reaches nobody,
+ * as far as it gets. Views of the arrivals, a source and a sink each.
+ */
+export const strandsOf = (heard: Heardness): Strand[] => {
+  const sinks = new Map(heard.sinks.map((sink) => [sink.node, sink]));
+  return heard.graph.sources.flatMap((source, index): Strand[] => {
+    if (!heard.graph.out.has(source.node)) return [];
+    const own = heard.arrivals.filter((arrival) => arrival.source === source.node);
+    const kept = own.filter(({ sink }) => isDestination(sinks.get(sink)!.kind));
+    const shown = kept.some(({ isCrosstalk }) => !isCrosstalk) ? kept : own;
+    if (shown.every(({ isCrosstalk }) => isCrosstalk)) return [unfinished(heard, index)];
+    return shown.map((arrival) => toSink(heard, index, arrival, sinks.get(arrival.sink)!));
   });
 };

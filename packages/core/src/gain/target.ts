@@ -1,3 +1,4 @@
+import type { SinkKind } from '../flow';
 import type { Target } from '../rig';
 import type { Db } from '../units';
 import type { Strand } from './strand';
@@ -22,6 +23,38 @@ export const AIMS: Record<Target, Aim> = {
   live: { measure: 'peak', lowest: -9, highest: -3, best: -6, words: 'live: peaks near −6 dBFS' },
 };
 
+/**
+ * Where speech should sit that goes to others: either school's level is right there. A call's program levels by itself, up to
+ * 12 dB. A camera's own track is a reference more often than the record. Common practice, no published source.
+ */
+const SENT: Partial<Record<SinkKind, Aim>> = {
+  call: {
+    measure: 'typical',
+    lowest: -33,
+    highest: -12,
+    best: -18,
+    words: 'calls: speech averages −33 to −12 dBFS; the program levels the rest',
+  },
+  stream: {
+    measure: 'typical',
+    lowest: -21,
+    highest: -12,
+    best: -16,
+    words: 'streams: speech averages −21 to −12 dBFS, peaks near −6 at the loudest',
+  },
+  camera: {
+    measure: 'typical',
+    lowest: -24,
+    highest: -12,
+    best: -18,
+    words: 'a camera’s track: speech averages −24 to −12 dBFS',
+  },
+};
+
+/** Where a voice should sit at what it ends at: a track as the rig says, others as they are. */
+export const aimFor = (target: Target, kind: SinkKind | undefined): Aim =>
+  (kind && SENT[kind]) ?? AIMS[target];
+
 /** How far a level is from the middle of the aim, dB: positive, turn up. */
 export const missingDb = (aim: Aim, typical: number, peak: number): Db =>
   aim.best - (aim.measure === 'typical' ? typical : peak);
@@ -45,7 +78,8 @@ export interface Verdict {
 }
 
 /** Judges the end of a voice's strand against the aim. */
-export const verdictOf = (aim: Aim, strand: Strand): Verdict => {
+export const verdictOf = (target: Target, strand: Strand): Verdict => {
+  const aim = aimFor(target, strand.sinkKind);
   const end = strand.stages[strand.stages.length - 1]!;
   const level = aim.measure === 'typical' ? end.typical : end.peak;
   if (!strand.arrives) return { kind: 'not-arriving', level, byDb: 0 };

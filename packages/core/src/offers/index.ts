@@ -4,6 +4,8 @@ export { mended, tuned } from './mend';
 export * from './lead-response';
 export * from './try-model';
 export * from './solve-rig';
+export * from './fixes';
+export * from './page-readings';
 export * from './preview';
 export * from './lead-offers';
 export * from './pin-view';

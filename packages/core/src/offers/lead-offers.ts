@@ -1,10 +1,10 @@
-import { figureText, humAt, matingLeads, SEVERITIES, type Finding, type PortRef } from '../checks';
+import { figureText, humAt, matingLeads, runChecks, SEVERITIES, type Finding, type PortRef } from '../checks';
 import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, plugName, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
 import { turnsGainOnly } from './mend';
-import { solveRig } from './solve-rig';
+import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 import { splitLeads } from './split-leads';
 
 /** A lead that goes into both sockets, and what would happen. */
@@ -87,10 +87,15 @@ const judge = (
  * two of them.
  * @returns the ones that do no harm first
  */
-export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
+export const offerLeads = (
+  rig: Rig,
+  a: PortRef,
+  b: PortRef,
+  memory: EngineMemory = makeEngineMemory(),
+): LeadOffer[] => {
   const find = lookup(rig);
   if (find.inPort(a.device, a.port) || find.inPort(b.device, b.port)) return [];
-  const before = new Set(solveRig(rig).findings.map(({ id }) => id));
+  const before = new Set(runChecks(solve(rig, memory)).map(({ id }) => id));
   const straight = matingLeads(rig, a, b).map(({ kind, flipped }) => ({
     kind,
     ends: flipped ? [b, a] : [a, b],
@@ -105,17 +110,19 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
     const edit = connect(rig, kind, ends);
     const result = tryEdit(rig, edit);
     if (!result.ok) return [];
-    const readings = solveRig(result.rig);
-    const findings = readings.findings.filter(({ id }) => !before.has(id));
+    const solved = solve(result.rig, memory);
+    const found = runChecks(solved).filter(({ id }) => !before.has(id));
+    const findings = found.map(plainFinding);
     // A gain that stands wrong for a lead is no fault of the lead.
-    const toTurn = findings.flatMap((one) =>
-      one.fixes
+    const toTurn = found.flatMap((one) =>
+      one
+        .propose()
         .filter((fix) => turnsGainOnly(result.rig, fix))
         .slice(0, 1)
         .map((fix) => ({ one, fix })),
     );
-    const gravest = findings.find((one) => !toTurn.some((turned) => turned.one === one));
-    const hum = humBetween(result.rig, readings.circuit, a, b);
+    const gravest = found.find((one) => !toTurn.some((turned) => turned.one === one));
+    const hum = humBetween(result.rig, solved.circuit, a, b);
     return [
       {
         kind: kind.id,
@@ -128,7 +135,7 @@ export const offerLeads = (rig: Rig, a: PortRef, b: PortRef): LeadOffer[] => {
         ...(hum ? { hum } : {}),
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }
-          : judge(kind, readings.circuit, a, b)),
+          : judge(kind, solved.circuit, a, b)),
       },
     ];
   });

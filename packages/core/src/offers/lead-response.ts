@@ -26,7 +26,7 @@ export const leadResponse = (rig: Rig, leadId: string): ResponseReading[] => {
   const find = lookup(rig);
   const responses = leadResponses(find, leadId, RESPONSE_HERTZ);
   if (responses.length === 0) return [];
-  const circuit = circuitOf(rig);
+  const circuit = circuitOf(find);
   const name = (device: string, element: string) => {
     const found = find.modelOf(device)?.elements.find(({ id }) => id === element);
     const side = found && 'side' in found && found.side ? `, ${found.side}` : '';

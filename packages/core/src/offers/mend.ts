@@ -1,6 +1,7 @@
-import type { Finding } from '../checks';
+import { runChecks, type Fix } from '../checks';
 import { applyEdit, lookup, type Rig } from '../rig';
-import { solveRig } from './solve-rig';
+import { fixesFor } from './fixes';
+import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
 
 /** A rig mended by its own findings' fixes. */
 
@@ -8,7 +9,7 @@ import { solveRig } from './solve-rig';
 const MOST_ROUNDS = 60;
 
 /** The settings a fix turns, where it does nothing else. */
-const turnedBy = ({ edit }: Finding['fixes'][number]): { device: string; control: string }[] | undefined => {
+const turnedBy = ({ edit }: Fix): { device: string; control: string }[] | undefined => {
   const turned = edit.steps.map(({ collection, id, path }) =>
     collection === 'devices' && path[0] === 'settings' && path.length === 2
       ? { device: id, control: String(path[1]) }
@@ -18,10 +19,10 @@ const turnedBy = ({ edit }: Finding['fixes'][number]): { device: string; control
 };
 
 /** Whether a fix only turns a control: it costs nothing, moves nobody and swaps nothing. */
-const turnsOnly = (fix: Finding['fixes'][number]): boolean => turnedBy(fix) !== undefined;
+const turnsOnly = (fix: Fix): boolean => turnedBy(fix) !== undefined;
 
 /** Whether a fix only turns gains. */
-export const turnsGainOnly = (rig: Rig, fix: Finding['fixes'][number]): boolean =>
+export const turnsGainOnly = (rig: Rig, fix: Fix): boolean =>
   turnedBy(fix)?.every(
     ({ device, control }) =>
       lookup(rig)
@@ -33,12 +34,12 @@ export const turnsGainOnly = (rig: Rig, fix: Finding['fixes'][number]): boolean 
  * Turns every gain, switch and supply as the findings' own fixes say, until none of them is left to turn.
  * What would need other gear stays as a finding.
  */
-export const tuned = (start: Rig): Rig => {
+export const tuned = (start: Rig, memory: EngineMemory = makeEngineMemory()): Rig => {
   let rig = start;
   const tried = new Set<string>();
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
-    const fix = solveRig(rig)
-      .findings.flatMap(({ id, fixes }) => fixes.map((one) => ({ ...one, key: `${id} ${one.label}` })))
+    const fix = runChecks(solve(rig, memory))
+      .flatMap(({ id, propose }) => propose().map((one) => ({ ...one, key: `${id} ${one.label}` })))
       .find((one) => turnsOnly(one) && !tried.has(one.key));
     if (!fix) return rig;
     tried.add(fix.key);
@@ -49,13 +50,15 @@ export const tuned = (start: Rig): Rig => {
 
 /** The same, and what is still dangerous or at fault is mended with gear as the first fix says: boosters, DI boxes, pads. */
 export const mended = (start: Rig): Rig => {
-  let rig = tuned(start);
+  const memory = makeEngineMemory();
+  let rig = tuned(start, memory);
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
-    const fix = solveRig(rig)
-      .findings.filter(({ severity }) => severity === 'danger' || severity === 'fault')
-      .flatMap(({ fixes }) => fixes.slice(0, 1))[0];
+    const fix = runChecks(solve(rig, memory))
+      .filter(({ severity }) => severity === 'danger' || severity === 'fault')
+      .map(({ id }) => fixesFor(rig, id, memory)[0])
+      .find((one) => one !== undefined);
     if (!fix) return rig;
-    rig = tuned(applyEdit(rig, fix.edit).rig);
+    rig = tuned(applyEdit(rig, fix.edit).rig, memory);
   }
   return rig;
 };

@@ -82,7 +82,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   const pins =
     medium === 'analogue' ? leadPins(find, leadId, (connector) => connectorById(connector)?.pins ?? []) : [];
   const owners = new Set(pins.flatMap(({ sounds }) => sounds.map(({ source }) => source)));
-  const circuit = circuitOf(rig);
+  const circuit = circuitOf(find);
   const meetings = circuit.couplings.flatMap((left): Meeting[] => {
     const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
     if (

@@ -1,43 +1,74 @@
-import { runChecks, type Finding, type Solved } from '../checks';
-import { isSameWiring, solveCircuit, type Circuit } from '../circuit';
-import { buildFlow, usbTree, type UsbLink } from '../flow';
-import { strandsOf, type Strand } from '../gain';
-import { lookup, type Rig } from '../rig';
+import { runChecks, type Finding, type Found, type Solved } from '../checks';
+import { isSameWiring, makeIslandMemory, solveCircuit, type Circuit, type IslandMemory } from '../circuit';
+import { buildFlow, usbTree, type FlowLoop, type Sink, type UsbLink } from '../flow';
+import { hearEverything, strandsOf, type Arrival, type Strand } from '../gain';
+import { lookup, withConditions, type Condition, type Lookup, type Rig } from '../rig';
 
 /** Everything the views show of a rig; plain data, so it can cross to a worker or a file. */
 export interface Readings {
   findings: Finding[];
   strands: Strand[];
+  /** Every source at every listener. */
+  arrivals: Arrival[];
+  sinks: Sink[];
+  loops: FlowLoop[];
   circuit: Circuit;
   usbLinks: UsbLink[];
 }
 
-/** Circuits worked out last, newest first: turning a gain or trying a fix and dropping it leaves them as they were. */
-let recent: { rig: Rig; circuit: Circuit }[] = [];
+/**
+ * What was worked out before and may be used again. Whoever solves several variants of a rig keeps one and passes it in; a
+ * pass without one starts from nothing.
+ */
+export interface EngineMemory {
+  islands: IslandMemory;
+  /** Circuits worked out last, newest first: turning a gain leaves them as they were. */
+  circuits: { find: Lookup; circuit: Circuit }[];
+}
+
+export const makeEngineMemory = (): EngineMemory => ({ islands: makeIslandMemory(), circuits: [] });
+
 const REMEMBERED = 3;
 
 /** The circuit of a rig: one of those worked out last where the wiring is the same, else worked out now. */
-export const circuitOf = (rig: Rig): Circuit => {
-  const known = recent.find((one) => isSameWiring(one.rig, rig));
-  const found = { rig, circuit: known?.circuit ?? solveCircuit(lookup(rig)) };
-  recent = [found, ...recent.filter((one) => one !== known)].slice(0, REMEMBERED);
+export const circuitOf = (find: Lookup, memory: EngineMemory = makeEngineMemory()): Circuit => {
+  if (find.conditions.length > 0) return solveCircuit(find, memory.islands);
+  const known = memory.circuits.find((one) => isSameWiring(one.find.rig, find.rig));
+  const found = { find, circuit: known?.circuit ?? solveCircuit(find, memory.islands) };
+  memory.circuits = [found, ...memory.circuits.filter((one) => one !== known)].slice(0, REMEMBERED);
   return found.circuit;
 };
 
-const solve = (rig: Rig): Solved => {
-  const find = lookup(rig);
-  const circuit = circuitOf(rig);
+/** A finding without what mends it: plain data. */
+export const plainFinding = ({ propose: _propose, ...finding }: Found): Finding => finding;
+
+/** A rig with everything worked out that the checks read. */
+export const solve = (
+  rig: Rig,
+  memory: EngineMemory = makeEngineMemory(),
+  conditions: readonly Condition[] = [],
+): Solved => {
+  const bare = lookup(rig);
+  const find = conditions.length > 0 ? withConditions(bare, conditions) : bare;
+  const circuit = circuitOf(find, memory);
   const usb = usbTree(find);
   const graph = buildFlow(find, circuit, usb);
-  return { rig, find, circuit, usb, graph, strands: strandsOf(graph) };
+  const heard = hearEverything(find, graph);
+  return { rig, find, circuit, usb, graph, heard, strands: strandsOf(heard) };
 };
 
-/** One full pass of the engine. The rig must be one that `readRigValue` accepts. */
-export const solveRig = (rig: Rig): Readings => {
-  const solved = solve(rig);
+/**
+ * One full pass of the engine. The rig must be one that `readRigValue` accepts.
+ * @param conditions faults to suppose, laid over the rig
+ */
+export const solveRig = (rig: Rig, memory?: EngineMemory, conditions?: readonly Condition[]): Readings => {
+  const solved = solve(rig, memory, conditions);
   return {
-    findings: runChecks(solved),
+    findings: runChecks(solved).map(plainFinding),
     strands: solved.strands,
+    arrivals: solved.heard.arrivals,
+    sinks: solved.heard.sinks,
+    loops: solved.heard.loops,
     circuit: solved.circuit,
     usbLinks: solved.usb.links,
   };

@@ -1,7 +1,7 @@
-import { buildFlow, mainWay, positions, usbTree, type FlowEdge, type FlowGraph } from '../flow';
+import { buildFlow, mainWay, usbTree, wayTo, type FlowEdge, type FlowGraph } from '../flow';
 import { lookup, type Rig } from '../rig';
 import type { PortRef } from '../checks';
-import { circuitOf } from './solve-rig';
+import { circuitOf, type EngineMemory } from './solve-rig';
 
 /** One place of a trace, with what was lost or gained on the way so far. */
 export interface TraceStep {
@@ -33,17 +33,6 @@ const nodesAt = (rig: Rig, { device, port }: PortRef): string[] =>
       : [],
   );
 
-const edgesTo = (by: Map<string, FlowEdge>, start: string, end: string): FlowEdge[] => {
-  const way: FlowEdge[] = [];
-  for (let at = end; at !== start;) {
-    const edge = by.get(at);
-    if (!edge) return [];
-    way.unshift(edge);
-    at = edge.from;
-  }
-  return way;
-};
-
 const stepsOf = (rig: Rig, graph: FlowGraph, start: string, way: FlowEdge[]): TraceStep[] => {
   const find = lookup(rig);
   let gainDb = 0;
@@ -74,10 +63,9 @@ const stepsOf = (rig: Rig, graph: FlowGraph, start: string, way: FlowEdge[]): Tr
 const LOST_DB = -90;
 
 /** Where a socket's sound comes from and where it goes, each way with its losses. */
-export const traceSocket = (rig: Rig, socket: PortRef): Trace => {
+export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): Trace => {
   const find = lookup(rig);
-  const graph = buildFlow(find, circuitOf(rig), usbTree(find));
-  const at = positions(graph);
+  const graph = buildFlow(find, circuitOf(find, memory), usbTree(find));
   const here = nodesAt(rig, socket).filter((node) => graph.nodes.has(node));
   const isEnd = (id: string) => (graph.out.get(id) ?? []).length === 0;
   const label = (id: string) => {
@@ -87,19 +75,19 @@ export const traceSocket = (rig: Rig, socket: PortRef): Trace => {
   const carries = (steps: TraceStep[]) => steps.length > 1 && steps[steps.length - 1]!.gainDb > LOST_DB;
 
   const goesTo = here.flatMap((start) => {
-    const by = mainWay(graph, at, start);
+    const by = mainWay(graph, start);
     return [...by.keys()].filter(isEnd).map((end): TraceWay => ({
       end: label(end),
-      steps: stepsOf(rig, graph, start, edgesTo(by, start, end)),
+      steps: stepsOf(rig, graph, start, wayTo(by, start, end)),
     }));
   });
   const comesFrom = graph.sources.flatMap((source): TraceWay[] => {
-    const by = mainWay(graph, at, source.node);
+    const by = mainWay(graph, source.node);
     return here
       .filter((end) => by.has(end))
       .map((end) => ({
         end: source.name,
-        steps: stepsOf(rig, graph, source.node, edgesTo(by, source.node, end)),
+        steps: stepsOf(rig, graph, source.node, wayTo(by, source.node, end)),
       }));
   });
   return {

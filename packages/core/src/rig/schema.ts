@@ -188,12 +188,15 @@ const MODEL = object(
       1000,
     ),
     streams: list(
-      object({
-        id: POINT,
-        label: NAME,
-        direction: oneOf(['to-computer', 'from-computer']),
-        channels: list(POINT, 100),
-      }),
+      object(
+        {
+          id: POINT,
+          label: NAME,
+          direction: oneOf(['to-computer', 'from-computer']),
+          channels: list(POINT, 100),
+        },
+        { ports: list(POINT, 20) },
+      ),
       20,
     ),
   },

@@ -3,3 +3,4 @@ export * from './johnson-noise';
 export * from './power-sum';
 export * from './speech';
 export * from './sensitivity';
+export * from './speech-spectrum';

@@ -21,7 +21,9 @@ const LOWERINGS: { [K in CircuitElement['kind']]: Lowering<K> } = {
   rail: lowerRail,
   load: lowerLoad,
   transformer: lowerTransformer,
-  resistor: ({ a, b, ohms }, _analysis, { net }) => [{ kind: 'resistor', a: net(a), b: net(b), ohms }],
+  resistor: ({ a, b, ohms }, _analysis, { net }) => [
+    { kind: 'resistor', a: net(a), b: net(b), ohms, isPiece: true },
+  ],
   capacitor: ({ a, b, farads }, _analysis, { net }) => [{ kind: 'capacitor', a: net(a), b: net(b), farads }],
   // Bonds were already joined into one net.
   bond: () => [],

@@ -19,8 +19,8 @@ export const lowerTransformer = (
   }
   const inner = [net(`${element.id}-primary`), net(`${element.id}-secondary`)] as const;
   return [
-    { kind: 'resistor', a: p, b: inner[0], ohms: primaryOhms },
-    { kind: 'resistor', a: s, b: inner[1], ohms: secondaryOhms },
+    { kind: 'resistor', a: p, b: inner[0], ohms: primaryOhms, isPiece: true },
+    { kind: 'resistor', a: s, b: inner[1], ohms: secondaryOhms, isPiece: true },
     {
       kind: 'transformer',
       primary: [inner[0], pReturn],

@@ -1,0 +1,254 @@
+import * as fc from 'fast-check';
+import { inverse, Matrix } from 'ml-matrix';
+import { SPEECH_LINES, speechLikeness } from '../units';
+import { arriveEverywhere, transferFrom } from './arrive';
+import type { FlowGraph } from './graph';
+import { plainGraph, type PlainEdge } from './graph.testing';
+import { loopsOf } from './loop';
+import { noiseLevels } from './noise';
+import { edgeFactor, firstLateMs, powerOf } from './sound';
+import { mainWay, waysBetween, wayTo } from './ways';
+
+const power = (graph: FlowGraph, node: string, source = 0): number => {
+  const heard = arriveEverywhere(graph, graph.sources).get(node)?.get(source);
+  return heard ? powerOf(heard) : 0;
+};
+
+/** (I − A(f))⁻¹ by ml-matrix, complex systems doubled to real ones. */
+const reference = (graph: FlowGraph, hertz: number) => {
+  const ids = [...graph.nodes.keys()];
+  const n = ids.length;
+  const matrix = Matrix.eye(2 * n, 2 * n);
+  for (const edges of graph.out.values()) {
+    for (const edge of edges) {
+      const [i, j] = [ids.indexOf(edge.to), ids.indexOf(edge.from)];
+      const { re, im } = edgeFactor(edge, hertz);
+      matrix.set(i, j, matrix.get(i, j) - re);
+      matrix.set(n + i, n + j, matrix.get(n + i, n + j) - re);
+      matrix.set(i, n + j, matrix.get(i, n + j) + im);
+      matrix.set(n + i, j, matrix.get(n + i, j) - im);
+    }
+  }
+  const whole = inverse(matrix);
+  return (from: string, to: string) => ({
+    re: whole.get(ids.indexOf(to), ids.indexOf(from)),
+    im: whole.get(n + ids.indexOf(to), ids.indexOf(from)),
+  });
+};
+
+const randomGraph = fc.integer({ min: 2, max: 12 }).chain((count) => {
+  const id = fc.integer({ min: 0, max: count - 1 }).map((n) => `n${n}`);
+  const edge = fc.record({
+    from: id,
+    to: id,
+    gain: fc.double({ min: -0.6, max: 0.6, noNaN: true }).filter((gain) => Math.abs(gain) > 0.01),
+    delayMs: fc.integer({ min: 0, max: 30 }),
+  });
+  return fc.array(edge, { minLength: 1, maxLength: count * 2 }).map((edges) =>
+    plainGraph(
+      Array.from({ length: count }, (_, n) => `n${n}`),
+      edges,
+      ['n0'],
+    ),
+  );
+});
+
+describe('arrivals against (I − A)⁻¹ by ml-matrix', () => {
+  it('200 random graphs, loops and all, at three frequencies', () => {
+    fc.assert(
+      fc.property(randomGraph, (graph) => {
+        for (const hertz of [100, 997, 7000]) {
+          const ours = transferFrom(graph, 'n0', hertz);
+          const theirs = reference(graph, hertz);
+          for (const id of graph.nodes.keys()) {
+            const [a, b] = [ours.get(id) ?? { re: 0, im: 0 }, theirs('n0', id)];
+            const size = 1 + Math.hypot(b.re, b.im);
+            expect(Math.hypot(a.re - b.re, a.im - b.im) / size).toBeLessThan(1e-9);
+          }
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('power over speech is that of the lines of (I − A)⁻¹, as near as the lines stand for it', () => {
+    fc.assert(
+      fc.property(randomGraph, (graph) => {
+        const theirs = SPEECH_LINES.map(({ hertz, share }) => ({ share, at: reference(graph, hertz) }));
+        const all = arriveEverywhere(graph, graph.sources);
+        for (const id of graph.nodes.keys()) {
+          const heard = all.get(id)?.get(0);
+          const sum = theirs.reduce((total, { share, at }) => {
+            const { re, im } = at('n0', id);
+            return total + share * (re ** 2 + im ** 2);
+          }, 0);
+          if (!heard || sum < 1e-6) continue;
+          // Behind a loop the lines are what is solved; before one the ways are added by the whole spectrum.
+          const db = 10 * Math.log10(powerOf(heard) / sum);
+          expect(Math.abs(db)).toBeLessThan('re' in heard ? 0.01 : 3);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('hand cases', () => {
+  it('two sources in one loop: each comes round by the same loop (geometric series)', () => {
+    const graph = plainGraph(
+      ['a', 'b', 'x', 'y'],
+      [
+        { from: 'a', to: 'x', gain: 1 },
+        { from: 'b', to: 'y', gain: 0.5 },
+        { from: 'x', to: 'y', gain: 0.8 },
+        { from: 'y', to: 'x', gain: 0.5 },
+      ],
+      ['a', 'b'],
+    );
+    const round = 1 / (1 - 0.4);
+    expect(Math.sqrt(power(graph, 'x', 0))).toBeCloseTo(round, 9);
+    expect(Math.sqrt(power(graph, 'y', 0))).toBeCloseTo(0.8 * round, 9);
+    expect(Math.sqrt(power(graph, 'x', 1))).toBeCloseTo(0.25 * round, 9);
+    expect(Math.sqrt(power(graph, 'y', 1))).toBeCloseTo(0.5 * round, 9);
+  });
+
+  it('the order of nobody’s name matters', () => {
+    const edges = (p: string, q: string): PlainEdge[] => [
+      { from: 's', to: p, gain: 1 },
+      { from: p, to: q, gain: 0.7, delayMs: 3 },
+      { from: q, to: p, gain: 0.6, delayMs: 4 },
+      { from: q, to: 'end', gain: 1 },
+    ];
+    const one = plainGraph(['s', 'a', 'b', 'end'], edges('a', 'b'), ['s']);
+    const other = plainGraph(['end', 'b', 'a', 's'], edges('b', 'a').reverse(), ['s']);
+    expect(power(one, 'end')).toBeCloseTo(power(other, 'end'), 12);
+    const ways = (graph: FlowGraph) => wayTo(mainWay(graph, 's'), 's', 'end').map(({ gainDb }) => gainDb);
+    expect(ways(one)).toEqual(ways(other));
+  });
+
+  it.each([
+    [0, 1, 6.02],
+    [0, -1, -300],
+    // Far apart, powers: speech no longer knows of itself.
+    [50, 1, 3.01],
+    [50, -1, 3.01],
+  ])('two ways %f ms apart, the second times %f: %f dB', (delayMs, gain, db) => {
+    const graph = plainGraph(
+      ['s', 'x', 'end'],
+      [
+        { from: 's', to: 'end', gain: 1 },
+        { from: 's', to: 'x', gain, delayMs },
+        { from: 'x', to: 'end', gain: 1 },
+      ],
+      ['s'],
+    );
+    const found = 10 * Math.log10(Math.max(1e-30, power(graph, 'end')));
+    expect(Math.abs(found - db)).toBeLessThan(0.15);
+  });
+
+  it('ways between: each once, the strongest first, with its delay and sign', () => {
+    const graph = plainGraph(
+      ['s', 'x', 'end'],
+      [
+        { from: 's', to: 'end', gain: 0.5, delayMs: 2 },
+        { from: 's', to: 'x', gain: -1, delayMs: 1 },
+        { from: 'x', to: 'end', gain: 1 },
+      ],
+      ['s'],
+    );
+    const found = waysBetween(graph, 's', 'end');
+    expect(found.map(({ re, lateMs }) => [re, lateMs])).toEqual([
+      [-1, 1],
+      [0.5, 2],
+    ]);
+    const heard = arriveEverywhere(graph, graph.sources).get('end')!.get(0)!;
+    expect(firstLateMs(heard)).toBe(1);
+  });
+
+  it('a loop says its gain, its delay and where it would ring (Barkhausen: a whole turn)', () => {
+    const graph = plainGraph(
+      ['a', 'b'],
+      [
+        { from: 'a', to: 'b', gain: 0.5, delayMs: 6 },
+        { from: 'b', to: 'a', gain: -1, delayMs: 4 },
+      ],
+    );
+    const [loop] = loopsOf(graph);
+    expect(loop!.gainDb).toBeCloseTo(-6.02, 2);
+    expect(loop!.delayMs).toBe(10);
+    // 10 ms, turned over: 50, 150, 250 Hz.
+    expect(loop!.ringsAtHz).toBeCloseTo(50, 9);
+  });
+});
+
+describe('noise', () => {
+  const level = (graph: FlowGraph, id: string) => noiseLevels(graph).get(id)!;
+
+  it('of two origins adds as powers', () => {
+    const graph = plainGraph(
+      [{ id: 'a', noise: -80 }, { id: 'b', noise: -80 }, 'end'],
+      [
+        { from: 'a', to: 'end', gain: 1 },
+        { from: 'b', to: 'end', gain: 1 },
+      ],
+    );
+    expect(level(graph, 'end')).toBeCloseTo(-76.99, 2);
+  });
+
+  it.each([
+    [1, -73.98],
+    [-0.5, -86.02],
+  ])('of one origin by two ways adds as one sound: the second times %f, %f dB', (gain, db) => {
+    const graph = plainGraph(
+      [{ id: 'a', noise: -80 }, 'l', 'r', 'end'],
+      [
+        { from: 'a', to: 'l', gain: 1 },
+        { from: 'a', to: 'r', gain },
+        { from: 'l', to: 'end', gain: 1 },
+        { from: 'r', to: 'end', gain: 1 },
+      ],
+    );
+    expect(level(graph, 'end')).toBeCloseTo(db, 2);
+  });
+
+  it('forks within forks keep what is shared apart from what is not', () => {
+    // The noise of a takes three ways; that of m, born behind the first fork, takes two.
+    const graph = plainGraph(
+      [{ id: 'a', noise: -80 }, { id: 'm', noise: -80 }, 'x', 'y', 'end'],
+      [
+        { from: 'a', to: 'm', gain: 1 },
+        { from: 'a', to: 'end', gain: 1 },
+        { from: 'm', to: 'x', gain: 1 },
+        { from: 'm', to: 'y', gain: 1 },
+        { from: 'x', to: 'end', gain: 1 },
+        { from: 'y', to: 'end', gain: 1 },
+      ],
+    );
+    expect(level(graph, 'end')).toBeCloseTo(-80 + 10 * Math.log10(9 + 4), 6);
+  });
+
+  it('round a loop it is the noise of each place times what the loop makes of it', () => {
+    const graph = plainGraph(
+      [{ id: 'a', noise: -80 }, 'b'],
+      [
+        { from: 'a', to: 'b', gain: 1 },
+        { from: 'b', to: 'a', gain: 0.5 },
+      ],
+    );
+    expect(level(graph, 'a')).toBeCloseTo(-80 + 20 * Math.log10(2), 6);
+  });
+});
+
+describe('how alike speech is to itself a moment later', () => {
+  it('is the mean of the cosine over its spectrum (by many lines, arithmetic)', () => {
+    for (const late of [0.05, 0.3, 1, 4]) {
+      const lines = SPEECH_LINES.reduce(
+        (sum, { hertz, share }) => sum + share * Math.cos(2 * Math.PI * hertz * (late / 1000)),
+        0,
+      );
+      expect(Math.abs(speechLikeness(late) - lines)).toBeLessThan(0.12);
+    }
+    expect(speechLikeness(0)).toBe(1);
+    expect(speechLikeness(-1)).toBe(speechLikeness(1));
+  });
+});

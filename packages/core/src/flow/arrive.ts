@@ -1,0 +1,105 @@
+import { SPEECH_LINES } from '../units';
+import { edgesFrom, type FlowGraph, type FlowSource } from './graph';
+import { innerEdges, solveLoop } from './loop';
+import { asLines, atItsStart, edgeFactor, through, together, type Heard } from './sound';
+
+/** What is heard of each source at each place: by place, by the number of the source. */
+export type Everywhere = Map<string, Map<number, Heard>>;
+
+const add = (everywhere: Everywhere, id: string, source: number, heard: Heard) => {
+  let here = everywhere.get(id);
+  if (!here) everywhere.set(id, (here = new Map<number, Heard>()));
+  const there = here.get(source);
+  here.set(source, there ? together(there, heard) : heard);
+};
+
+/** Places that feed one another, for all sources that reach them, line by line. */
+const arriveInLoop = (graph: FlowGraph, component: FlowGraph['components'][number], all: Everywhere) => {
+  const { nodes } = component;
+  const sources = [...new Set(nodes.flatMap((id) => [...(all.get(id)?.keys() ?? [])]))];
+  if (sources.length === 0) return;
+  const edges = innerEdges(graph, component);
+  const width = sources.length;
+  const lines = nodes.map(() => sources.map(() => asLines({ taps: [] })));
+  const inside = nodes.map((id) => sources.map((source) => all.get(id)?.get(source)));
+  const given = inside.map((row) => row.map((heard) => heard && asLines(heard)));
+  SPEECH_LINES.forEach(({ hertz }, k) => {
+    const b = { re: new Float64Array(nodes.length * width), im: new Float64Array(nodes.length * width) };
+    given.forEach((row, i) =>
+      row.forEach((heard, j) => {
+        if (!heard) return;
+        b.re[i * width + j] = heard.re[k]!;
+        b.im[i * width + j] = heard.im[k]!;
+      }),
+    );
+    solveLoop(nodes, edges, hertz, width, b);
+    lines.forEach((row, i) =>
+      row.forEach((line, j) => {
+        line.re[k] = b.re[i * width + j]!;
+        line.im[k] = b.im[i * width + j]!;
+      }),
+    );
+  });
+  nodes.forEach((id, i) => all.set(id, new Map(sources.map((source, j) => [source, lines[i]![j]!]))));
+};
+
+/**
+ * Sends every source through the graph once, in the order sound goes: ways that meet are kept apart by their delay, places
+ * that feed one another are solved together. @returns what is heard where
+ */
+export const arriveEverywhere = (graph: FlowGraph, sources: readonly FlowSource[]): Everywhere => {
+  const all: Everywhere = new Map();
+  sources.forEach(({ node }, index) => add(all, node, index, atItsStart()));
+  for (const component of graph.components) {
+    if (component.isLoop) arriveInLoop(graph, component, all);
+    const own = component.isLoop ? new Set(component.nodes) : undefined;
+    for (const id of component.nodes) {
+      const here = all.get(id);
+      if (!here) continue;
+      for (const edge of edgesFrom(graph, id)) {
+        if (own?.has(edge.to)) continue;
+        for (const [source, heard] of here) add(all, edge.to, source, through(heard, edge));
+      }
+    }
+  }
+  return all;
+};
+
+/**
+ * Amplitude of one place's sound at every place it reaches, at one frequency: x = (I − A)⁻¹·b, component by component.
+ * @returns by place, complex, against the start
+ */
+export const transferFrom = (
+  graph: FlowGraph,
+  start: string,
+  hertz: number,
+): Map<string, { re: number; im: number }> => {
+  const all = new Map([[start, { re: 1, im: 0 }]]);
+  for (const component of graph.components) {
+    const { nodes, isLoop } = component;
+    if (isLoop && nodes.some((id) => all.has(id))) {
+      const b = { re: new Float64Array(nodes.length), im: new Float64Array(nodes.length) };
+      nodes.forEach((id, i) => {
+        b.re[i] = all.get(id)?.re ?? 0;
+        b.im[i] = all.get(id)?.im ?? 0;
+      });
+      solveLoop(nodes, innerEdges(graph, component), hertz, 1, b);
+      nodes.forEach((id, i) => all.set(id, { re: b.re[i]!, im: b.im[i]! }));
+    }
+    const own = new Set(isLoop ? nodes : []);
+    for (const id of nodes) {
+      const here = all.get(id);
+      if (!here) continue;
+      for (const edge of edgesFrom(graph, id)) {
+        if (own.has(edge.to)) continue;
+        const factor = edgeFactor(edge, hertz);
+        const there = all.get(edge.to) ?? { re: 0, im: 0 };
+        all.set(edge.to, {
+          re: there.re + here.re * factor.re - here.im * factor.im,
+          im: there.im + here.re * factor.im + here.im * factor.re,
+        });
+      }
+    }
+  }
+  return all;
+};

@@ -1,0 +1,36 @@
+import { makeGraph, type FlowEdge, type FlowGraph, type FlowNode } from './graph';
+import { law } from './law';
+
+/** A small graph for tests: places in dBFS, `from`, `to`, amplitude, delay. */
+export interface PlainEdge {
+  from: string;
+  to: string;
+  gain: number;
+  delayMs?: number;
+  noise?: number;
+}
+
+export const plainGraph = (
+  nodes: (string | (Partial<FlowNode> & { id: string }))[],
+  edges: PlainEdge[],
+  sources: string[] = [],
+): FlowGraph => {
+  const graph = makeGraph();
+  for (const node of nodes) {
+    const rest = typeof node === 'string' ? { id: node } : node;
+    graph.node({ label: rest.id, unit: 'dBFS', role: 'mix', ...rest });
+  }
+  for (const { from, to, gain, delayMs = 0, noise } of edges) {
+    const edge: FlowEdge = law({
+      from,
+      to,
+      kind: 'device',
+      terms: [{ db: 20 * Math.log10(Math.abs(gain)), because: { kind: 'data' } }],
+      delayMs,
+      ...(noise === undefined ? {} : { noise }),
+    });
+    graph.edge({ ...edge, re: gain });
+  }
+  for (const node of sources) graph.source({ node, name: node, level: 0, crestDb: 12 });
+  return graph.finish();
+};

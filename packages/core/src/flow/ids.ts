@@ -1,0 +1,8 @@
+/** Names of places in the flow. They are keys: what a place is stands in its node, nobody reads it out of the name. */
+
+export const pointId = (device: string, point: string): string => `${device}:${point}`;
+export const voiceId = (person: string): string => `voice/${person}`;
+export const appId = (computer: string, app: string, side: 'in' | 'in-right' | 'out' | 'out-right'): string =>
+  `${computer}/${app}:${side}`;
+export const trackId = (computer: string, app: string, track: string): string =>
+  `${computer}/${app}#${track}`;

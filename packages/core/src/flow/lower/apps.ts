@@ -1,0 +1,145 @@
+import type { App, Lookup, StreamChoice } from '../../rig';
+import { type Db } from '../../units';
+import type { GraphMaker } from '../graph';
+import { appId, pointId, trackId } from '../ids';
+import { law } from '../law';
+import { reaches, type UsbTree } from '../usb-links';
+
+/** What a program does with sound. Common practice, no published source. */
+interface AppKind {
+  /** Takes single channels of its input, each onto a track. */
+  records: boolean;
+  /**
+   * What goes out to others: `stereo` keeps the first two channels apart, `mono` makes one of them, each at half, so
+   * that what is the same on both stays as loud as it was.
+   */
+  sends: 'stereo' | 'mono' | 'nothing';
+  /** Brings sound of its own: a far end, the same on both sides; a programme, left and right. */
+  plays: 'mono' | 'stereo' | 'nothing';
+  /** How late what it takes in goes on, milliseconds. */
+  lateMs: number;
+}
+
+export const APP_KIND: Record<App['kind'], AppKind> = {
+  recorder: { records: true, sends: 'nothing', plays: 'nothing', lateMs: 0 },
+  call: { records: false, sends: 'mono', plays: 'mono', lateMs: 20 },
+  player: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
+  encoder: { records: false, sends: 'stereo', plays: 'nothing', lateMs: 20 },
+};
+
+/** Half of each of two channels, dB. */
+const HALF_DB: Db = 20 * Math.log10(0.5);
+
+/** The channels an app can take or fill: those of streams that reach its computer. */
+export const channelsOf = (
+  find: Lookup,
+  usb: UsbTree,
+  computer: string,
+  choice: StreamChoice | null,
+): string[] =>
+  find.streamsOf(choice).flatMap(({ device, stream: id }) => {
+    const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+    return stream && reaches(usb, device, stream, computer)
+      ? stream.channels.map((channel) => pointId(device, channel))
+      : [];
+  });
+
+const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
+  const { sends, lateMs } = APP_KIND[app.kind];
+  if (sends === 'nothing') return;
+  const node = (side: 'in' | 'in-right', label: string) => {
+    const id = appId(app.computer, app.id, side);
+    graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
+    return id;
+  };
+  const feed = (from: string | undefined, to: string, db: Db, words: string) => {
+    if (!from) return;
+    graph.edge(
+      law({
+        from,
+        to,
+        kind: 'app',
+        terms: [{ db, because: { kind: 'app', app: app.id, words } }],
+        delayMs: lateMs,
+      }),
+    );
+  };
+  const [left, right] = channels;
+  if (sends === 'mono' || !right) {
+    const one = node('in', `${app.name}, sends`);
+    const words = right ? 'makes one channel of two, each at half' : 'takes its one channel';
+    for (const channel of [left, right]) feed(channel, one, right ? HALF_DB : 0, words);
+    return;
+  }
+  feed(left, node('in', `${app.name}, sends left`), 0, 'takes the first channel as left');
+  feed(right, node('in-right', `${app.name}, sends right`), 0, 'takes the second channel as right');
+};
+
+const recording = (graph: GraphMaker, app: App, channels: readonly string[]) => {
+  if (!APP_KIND[app.kind].records) return;
+  for (const track of app.tracks) {
+    const id = trackId(app.computer, app.id, track.id);
+    graph.node({
+      id,
+      label: `Track ${track.name}`,
+      unit: 'dBFS',
+      role: 'track',
+      device: app.computer,
+      app: app.id,
+      track: track.id,
+      ceiling: 0,
+    });
+    const channel = channels[track.channel - 1];
+    const words = `takes channel ${track.channel}`;
+    if (channel)
+      graph.edge(
+        law({
+          from: channel,
+          to: id,
+          kind: 'usb',
+          terms: [{ db: 0, because: { kind: 'app', app: app.id, words } }],
+        }),
+      );
+  }
+};
+
+const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly string[]) => {
+  const { plays } = APP_KIND[app.kind];
+  if (plays === 'nothing') return;
+  const { callLevelDbfs, callCrestDb } = find.rig.assumptions;
+  const computer = find.device(app.computer)?.name ?? app.computer;
+  const source = (side: 'out' | 'out-right', label: string, to: readonly (string | undefined)[]) => {
+    const id = appId(app.computer, app.id, side);
+    graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
+    graph.source({
+      node: id,
+      name: `${side === 'out' ? app.name : `${app.name} right`} on ${computer}`,
+      level: callLevelDbfs,
+      crestDb: callCrestDb,
+      app: app.id,
+    });
+    for (const channel of to) {
+      if (!channel) continue;
+      const because = { kind: 'app', app: app.id, words: 'plays into the first two channels' } as const;
+      graph.edge(law({ from: id, to: channel, kind: 'app', terms: [{ db: 0, because }] }));
+    }
+  };
+  const [left, right] = channels;
+  if (plays === 'mono') source('out', `${app.name}, plays`, [left, right]);
+  else {
+    source('out', `${app.name}, plays left`, [left]);
+    source('out-right', `${app.name}, plays right`, [right]);
+  }
+};
+
+/** The programs of all computers: what each takes, sends and plays. */
+export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
+  for (const app of find.rig.apps) {
+    const isDead = find.conditions.some((one) => one.kind === 'dead' && one.device === app.computer);
+    if (!find.device(app.computer) || isDead) continue;
+    const inputs = channelsOf(find, usb, app.computer, app.input);
+    recording(graph, app, inputs);
+    sending(graph, app, inputs);
+    playing(graph, find, app, channelsOf(find, usb, app.computer, app.output));
+  }
+};

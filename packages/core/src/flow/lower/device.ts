@@ -1,0 +1,109 @@
+import type { DeviceModel, Path } from '../../catalogue';
+import { isActive } from '../../circuit';
+import type { Device, Lookup } from '../../rig';
+import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, type Db } from '../../units';
+import type { GraphMaker } from '../graph';
+import { pointId } from '../ids';
+import { controlTerm, law, type Term } from '../law';
+
+/** Below this a way carries nothing that could be measured; it keeps absurd settings out of the graph. */
+const OFF_DB = -160;
+
+/** Equivalent input noise at a gain, between the table's rows, dBu. */
+export const einAt = (table: [number, number][], gainDb: Db): number => {
+  const upper = table.findIndex(([gain]) => gain >= gainDb);
+  if (upper < 0) return table[table.length - 1]![1];
+  if (upper === 0) return table[0]![1];
+  const [g0, e0] = table[upper - 1]!;
+  const [g1, e1] = table[upper]!;
+  return e0 + ((e1 - e0) * (gainDb - g0)) / (g1 - g0);
+};
+
+/** The data sheet's figure includes the 150 Ω it was measured with; the source at hand brings its own. */
+const excessNoise = (ein: number): number => powerDifferenceDb(ein, dbuFromVolts(johnsonNoiseVolts(150)));
+
+const noiseOf = (path: Path, gainDb: Db, addedDb: Db): { noise?: number } => {
+  if (!path.noise) return {};
+  const noise =
+    path.noise.kind === 'level' ? path.noise.level : excessNoise(einAt(path.noise.table, gainDb)) + gainDb;
+  return Number.isFinite(noise) ? { noise: noise + addedDb } : {};
+};
+
+const termsOf = (find: Lookup, device: string, path: Path): Term[] => {
+  const fixed = (path.gainDb ?? 0) - (path.unitShiftDb ?? 0);
+  const because = { kind: 'model', device } as const;
+  return [
+    ...(path.unitShiftDb ? [{ db: path.unitShiftDb, because, isUnit: true } as const] : []),
+    ...(fixed === 0 ? [] : [{ db: fixed, because }]),
+    ...(path.controls ?? []).map(({ control, onDb }) => controlTerm(find, device, control, onDb)),
+  ];
+};
+
+const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead: boolean) => {
+  for (const point of model.points) {
+    const node = pointId(device.id, point.id);
+    graph.node({
+      id: node,
+      label: point.label,
+      unit: point.unit,
+      role: point.role,
+      device: device.id,
+      point: point.id,
+      ...(point.ceiling === undefined ? {} : { ceiling: point.ceiling }),
+    });
+    if (point.role === 'programme' && !isDead) {
+      graph.source({
+        node,
+        name: `${device.name}, ${point.label}`,
+        level: point.level ?? -10,
+        crestDb: point.crestDb ?? 12,
+        device: device.id,
+      });
+    }
+  }
+  for (const element of model.elements) {
+    if (element.kind !== 'output' && element.kind !== 'input') continue;
+    const port = model.ports.find(({ id }) => element.plus.startsWith(`${id}.`));
+    graph.node({
+      id: pointId(device.id, element.id),
+      label: port?.label ?? element.id,
+      unit: element.signal === 'aes3' ? 'dBFS' : 'dBu',
+      role: element.kind,
+      device: device.id,
+      point: element.id,
+      ...(element.maxDbu === undefined ? {} : { ceiling: element.maxDbu }),
+      ...(element.kind === 'output' && element.thermal
+        ? { noise: dbuFromVolts(johnsonNoiseVolts(element.ohms)) }
+        : {}),
+    });
+  }
+};
+
+/** A device's places and the ways between them, as its controls stand and its supplies feed it. */
+export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed: ReadonlySet<string>) => {
+  const model = find.modelOf(device.id);
+  if (!model) return;
+  const own = find.conditions.filter((one) => 'device' in one && one.device === device.id);
+  const isDead = own.some(({ kind }) => kind === 'dead');
+  const addedDb = own.reduce((sum, one) => sum + (one.kind === 'noisy' ? one.db : 0), 0);
+  addPlaces(graph, device, model, isDead);
+  if (isDead) return;
+  for (const path of model.paths) {
+    if (!isActive(find, device, path.when)) continue;
+    if (path.poweredBy && !fed.has(pointId(device.id, path.poweredBy))) continue;
+    const terms = termsOf(find, device.id, path);
+    const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
+    if (gainDb < OFF_DB) continue;
+    graph.edge(
+      law({
+        from: pointId(device.id, path.from),
+        to: pointId(device.id, path.to),
+        terms,
+        kind: 'device',
+        delayMs: path.delayMs ?? 0,
+        controls: (path.controls ?? []).map(({ control }) => ({ device: device.id, control })),
+        ...noiseOf(path, gainDb, addedDb),
+      }),
+    );
+  }
+};

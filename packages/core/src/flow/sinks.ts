@@ -1,0 +1,61 @@
+import type { Lookup } from '../rig';
+import { edgesFrom, type FlowGraph, type FlowNode } from './graph';
+
+export const SINK_KINDS = ['track', 'call', 'stream', 'camera', 'line', 'ears', 'room'] as const;
+/**
+ * Where sound ends: a recorder's track, a far end, an audience, a camera's track, a device that does with it what we do not
+ * follow (a telephone line), a person's ears, the room.
+ */
+export type SinkKind = (typeof SINK_KINDS)[number];
+
+export interface Sink {
+  node: string;
+  kind: SinkKind;
+  label: string;
+  device: string;
+  app?: string;
+  track?: string;
+}
+
+/** Sinks that keep or send what arrives; the others are for those present. */
+export const isDestination = (kind: SinkKind): boolean => kind !== 'ears' && kind !== 'room';
+
+const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | undefined => {
+  const model = find.modelOf(node.device ?? '');
+  switch (node.role) {
+    case 'track':
+      return model?.kind === 'camera' ? 'camera' : 'track';
+    case 'driver':
+      return model?.kind === 'headphones' ? 'ears' : 'room';
+    case 'app': {
+      const app = find.app(node.app ?? '');
+      const isSending =
+        edgesFrom(graph, node.id).length === 0 && !graph.sources.some((s) => s.node === node.id);
+      return isSending && app ? (app.kind === 'call' ? 'call' : 'stream') : undefined;
+    }
+    case 'input': {
+      // A device that takes a sound in and has no way on for it by any setting.
+      const goesOn = model?.paths.some(({ from }) => from === node.point) ?? true;
+      return goesOn ? undefined : 'line';
+    }
+    default:
+      return undefined;
+  }
+};
+
+/** Every place where sound ends, in the order of the graph. */
+export const sinksOf = (find: Lookup, graph: FlowGraph): Sink[] =>
+  [...graph.nodes.values()].flatMap((node): Sink[] => {
+    const kind = kindOf(find, graph, node);
+    if (!kind || node.device === undefined) return [];
+    return [
+      {
+        node: node.id,
+        kind,
+        label: node.label,
+        device: node.device,
+        ...(node.app === undefined ? {} : { app: node.app }),
+        ...(node.track === undefined ? {} : { track: node.track }),
+      },
+    ];
+  });

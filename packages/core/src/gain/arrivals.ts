@@ -1,0 +1,105 @@
+import {
+  arriveEverywhere,
+  firstLateMs,
+  loopsOf,
+  mainWay,
+  noiseLevels,
+  powerOf,
+  SINK_KINDS,
+  sinksOf,
+  wayTo,
+  type Everywhere,
+  type FlowEdge,
+  type FlowGraph,
+  type FlowLoop,
+  type FlowSource,
+  type Sink,
+} from '../flow';
+import type { Lookup } from '../rig';
+import type { Db } from '../units';
+
+/** One sound at one listener. */
+export interface Arrival {
+  source: string;
+  sink: string;
+  /** Long-term level at the sink, in its unit: all ways together. */
+  level: number;
+  /** The same, had only its strongest way been there. */
+  alone: number;
+  /** Level of the ends of the band against the middle, by the strongest way, dB. */
+  lowDb: Db;
+  topDb: Db;
+  /** The first of it that counts, milliseconds after it was made. */
+  lateMs: number;
+  /** It comes by more than one way. */
+  isDoubled: boolean;
+  /** It comes only through what a shared wire lets over. */
+  isCrosstalk: boolean;
+}
+
+/** Everything that is heard, everywhere: what strands, findings and feeds are read from. */
+export interface Heardness {
+  graph: FlowGraph;
+  sinks: Sink[];
+  everywhere: Everywhere;
+  noise: Map<string, number>;
+  loops: FlowLoop[];
+  arrivals: Arrival[];
+  /** The strongest way of each source, by the number of the source. */
+  ways: Map<string, FlowEdge>[];
+}
+
+/** Weaker than this against its start (unit changes aside), a sound does not count as arriving, dB. */
+export const LOST_DB = -90;
+
+const decibels = (power: number): Db => 10 * Math.log10(Math.max(1e-30, power));
+
+/** A source's level at a place, all its ways together; undefined where it does not come at all. */
+export const levelAt = (
+  { everywhere }: Pick<Heardness, 'everywhere'>,
+  source: FlowSource,
+  index: number,
+  node: string,
+): number | undefined => {
+  const heard = everywhere.get(node)?.get(index);
+  return heard && source.level + decibels(powerOf(heard));
+};
+
+const arrivalAt = (all: Omit<Heardness, 'arrivals'>, index: number, sink: Sink): Arrival[] => {
+  const source = all.graph.sources[index]!;
+  const heard = all.everywhere.get(sink.node)?.get(index);
+  if (!heard) return [];
+  const way = wayTo(all.ways[index]!, source.node, sink.node);
+  const sum = (of: (edge: FlowEdge) => number) => way.reduce((total, edge) => total + of(edge), 0);
+  const gainDb = sum((edge) => edge.gainDb);
+  if (way.length === 0 || gainDb - sum((edge) => edge.unitShiftDb) <= LOST_DB) return [];
+  return [
+    {
+      source: source.node,
+      sink: sink.node,
+      level: source.level + decibels(powerOf(heard)),
+      alone: source.level + gainDb,
+      lowDb: sum((edge) => edge.lowDb),
+      topDb: sum((edge) => edge.topDb),
+      lateMs: firstLateMs(heard) ?? sum((edge) => edge.delayMs),
+      isDoubled: !('taps' in heard) || heard.taps.length > 1,
+      isCrosstalk: way.some((edge) => edge.isCrosstalk),
+    },
+  ];
+};
+
+/** Works out what is heard of every source at every place, and what arrives at every listener. */
+export const hearEverything = (find: Lookup, graph: FlowGraph): Heardness => {
+  const all = {
+    graph,
+    sinks: sinksOf(find, graph).sort((a, b) => SINK_KINDS.indexOf(a.kind) - SINK_KINDS.indexOf(b.kind)),
+    everywhere: arriveEverywhere(graph, graph.sources),
+    noise: noiseLevels(graph),
+    loops: loopsOf(graph),
+    ways: graph.sources.map(({ node }) => mainWay(graph, node)),
+  };
+  const arrivals = graph.sources.flatMap((_, index) =>
+    all.sinks.flatMap((sink) => arrivalAt(all, index, sink)),
+  );
+  return { ...all, arrivals };
+};

@@ -1,0 +1,63 @@
+import { runChecks, SEVERITIES, type Finding, type Fix } from '../checks';
+import { tryEdit, type Rig } from '../rig';
+import type { Preview } from './preview';
+import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
+
+/** A way to mend a finding that was tried: it ends it, and brings nothing graver. */
+export interface OfferedFix extends Fix {
+  preview: Preview;
+}
+
+/** How grave something is, gravest 0; what is not there counts as less than advice. */
+const gravityOf = (findings: readonly Finding[]): number =>
+  Math.min(SEVERITIES.length, ...findings.map(({ severity }) => SEVERITIES.indexOf(severity)));
+
+/**
+ * The ways to mend a finding, each tried on the whole rig: offered only if the finding is gone afterwards and nothing graver
+ * has come. Those that bring nothing come before those that bring something, otherwise as an experienced operator would try.
+ * @returns nothing when the finding is not there (any more)
+ */
+export const fixesFor = (
+  rig: Rig,
+  findingId: string,
+  memory: EngineMemory = makeEngineMemory(),
+): OfferedFix[] => {
+  const before = runChecks(solve(rig, memory));
+  const found = before.find(({ id }) => id === findingId);
+  if (!found) return [];
+  const was = new Set(before.map(({ id }) => id));
+  const gravity = gravityOf([found]);
+  const labels = new Set<string>();
+  const tried = found.propose().flatMap((fix): OfferedFix[] => {
+    if (labels.has(fix.label)) return [];
+    const result = tryEdit(rig, fix.edit);
+    if (!result.ok) return [];
+    const after = runChecks(solve(result.rig, memory));
+    const is = new Set(after.map(({ id }) => id));
+    const come = after.filter(({ id }) => !was.has(id));
+    if (is.has(found.id) || come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity)
+      return [];
+    labels.add(fix.label);
+    const gone = before.filter(({ id }) => !is.has(id));
+    return [
+      {
+        label: fix.label,
+        edit: { ...fix.edit, label: fix.label },
+        preview: { possible: true, gone: gone.map(plainFinding), come: come.map(plainFinding) },
+      },
+    ];
+  });
+  // Stable: what brings less comes first only where it brings a different gravity.
+  return tried
+    .map((fix, index) => ({ fix, index, brings: gravityOf(fix.preview.come) <= gravity ? 1 : 0 }))
+    .sort((a, b) => a.brings - b.brings || a.index - b.index)
+    .map(({ fix }) => fix);
+};
+
+/** The same matter at the same device, only worded for another socket or lead: not mended. */
+const isSameAgain = (one: Finding, found: Finding): boolean =>
+  one.code === found.code &&
+  one.severity === found.severity &&
+  one.places[0]?.device !== undefined &&
+  one.places[0].device === found.places[0]?.device &&
+  one.places[0].port === found.places[0]?.port;

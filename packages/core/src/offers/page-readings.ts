@@ -1,0 +1,13 @@
+import type { GroundLoop } from '../circuit';
+import type { Readings } from './solve-rig';
+
+/** What a page shows of every pass: findings, strands, and the rings its chart draws; the rest is asked for when opened. */
+export interface PageReadings extends Pick<Readings, 'findings' | 'strands'> {
+  groundLoops: GroundLoop[];
+}
+
+export const pageReadings = ({ findings, strands, circuit }: Readings): PageReadings => ({
+  findings,
+  strands,
+  groundLoops: circuit.groundLoops,
+});
