@@ -12,7 +12,7 @@ const intoCamera = (desk: string): { arrivesDbu: number; tooHotDb: number } | un
   const mixer = bench.add(desk, 'Desk', 'desk');
   const camera = bench.add('camera', 'Camera', 'desk');
   const out = modelById(desk).ports.find(({ id }) => id === 'outL' || id === 'phones' || id === 'phones1');
-  if (!out || !bench.join({ device: mixer, port: out.id }, { device: camera, port: 'mic' }, 3))
+  if (!out || !bench.joinPlainly({ device: mixer, port: out.id }, { device: camera, port: 'mic' }, 3))
     return undefined;
   const { circuit } = solveRig(bench.rig());
   const coupling = circuit.couplings
@@ -60,7 +60,7 @@ export const cameraTopic = (answers: Answers): Topic | undefined => {
       {
         name: 'Line into the camera',
         says: feed
-          ? `One file at the end; needs about ${Math.max(0, Math.ceil(feed.tooHotDb))} dB less on the way, a fixed-level output, the camera’s gain at its lowest, and a lead that does not buzz.`
+          ? `One file at the end; needs about ${Math.max(0, Math.ceil(feed.tooHotDb))} dB less on the way (an attenuating lead), a fixed-level output, the camera’s gain at its lowest, and a lead that does not buzz.`
           : 'One file at the end; needs a fixed-level output, far less level, and a lead that does not buzz.',
         holds: false,
       },

@@ -5,3 +5,9 @@ export const NOMINAL_FEEDS = {
   /** Common practice, no published source. */
   'plug-in': { volts: 2.7, ohms: 2200 },
 } as const;
+
+/**
+ * What electronics made for a supply stand, volts: P48 with its tolerance (IEC 61938, memory); an electret capsule 10 V
+ * (common practice, no published source).
+ */
+export const STANDS_VOLTS = { P48: 52, 'plug-in': 10 } as const;

@@ -3,6 +3,9 @@ import type { CircuitElement, Conductor, LeadKind } from './types';
 /** Copper pair of 0.22 mm², per conductor; 100 pF/m core to screen: usual figures of makers' data sheets (common practice). */
 const CABLE = { ohmsPerM: 0.08, picofaradsPerM: 100 };
 
+/** One sound to both sides of a stereo plug at the second end. */
+const joinedSides: [name: string, ...pins: string[]] = ['both', '1.T', '1.R'];
+
 const joined = (...conductors: [name: string, ...pins: string[]][]): Conductor[] =>
   conductors.map(([name, ...joins]) => ({ name, joins }));
 
@@ -604,6 +607,39 @@ export const LEAD_KINDS: LeadKind[] = [
     conductors: joined(['sleeve', '0.S', '1.S'], ['tip', '0.T', '1.T']),
     screen: 'sleeve',
     usualLengthsM: [1, 2],
+  }),
+  ...[
+    ['mini-pad', 'Attenuating lead, stereo mini-jack', 'trs-35-plug', 'mini-jack from the line output'],
+    ['ts-mini-pad', 'Attenuating lead: TS 6.35 mm to mini-jack', 'ts-635-plug', 'plug from the line output'],
+    ['rca-mini-pad', 'Attenuating lead: RCA to mini-jack', 'rca-plug', 'RCA from the line output'],
+    ['xlr-mini-pad', 'Attenuating lead: XLR holes to mini-jack', 'xlr-female', 'holes to the line output'],
+  ].map(([id, name, from, label]) => {
+    const pin = from === 'xlr-female' ? '0.2' : '0.T';
+    const sleeve = from === 'xlr-female' ? ['0.1', '0.3'] : ['0.S'];
+    const stereo = from === 'trs-35-plug';
+    return lead({
+      id: id!,
+      name: name!,
+      about:
+        'Resistors in the plug take 30 dB off: a line output becomes as weak as a microphone, for cameras and small recorders.',
+      ends: [
+        [from!, label!],
+        ['trs-35-plug', 'mini-jack to the microphone socket'],
+      ],
+      conductors: joined(['sleeve', ...sleeve, '1.S'], ...(stereo ? [] : [joinedSides])),
+      elements: (stereo ? ['T', 'R'] : ['T']).flatMap((side): CircuitElement[] => [
+        {
+          kind: 'resistor',
+          id: `series-${side}`,
+          a: stereo ? `0.${side}` : pin,
+          b: `1.${side}`,
+          ohms: 10_000,
+        },
+        { kind: 'resistor', id: `shunt-${side}`, a: `1.${side}`, b: '1.S', ohms: 330 },
+      ]),
+      screen: 'sleeve',
+      usualLengthsM: [1, 2, 3],
+    });
   }),
   lead({
     id: 'headset-splitter',

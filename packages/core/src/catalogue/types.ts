@@ -133,6 +133,8 @@ export interface LoadElement extends ElementBase {
   standard: 'P48' | 'plug-in';
   /** Below this it does not work, volts at its legs. */
   minVolts: number;
+  /** Above this it is destroyed, volts; absent: usual for its standard. */
+  maxVolts?: number;
 }
 
 export interface ResistorElement extends ElementBase {

@@ -2,6 +2,7 @@ import { figureText, finding, type Check } from './finding';
 import { switchFeed } from './fixes/feeds';
 import { bypass } from './fixes/insert';
 import { unplugBetween } from './fixes/rewire';
+import { nounOf } from './nouns';
 import { unfedElectronics } from './unfed';
 
 /** A booster without its supply passes nothing. */
@@ -10,14 +11,17 @@ export const boosterUnpowered: Check = (solved) =>
     .filter((unfed) => unfed.isBooster)
     .map(({ device, volts, minVolts, inputs, feed }) => {
       const name = solved.find.device(device)?.name ?? device;
+      const noun = nounOf(solved.find.modelOf(device));
+      const ahead = solved.circuit.couplings.find(({ to }) => to.device === device)?.from.device;
+      const silent = ahead ? (solved.find.device(ahead)?.name ?? ahead) : 'what is plugged into it';
       const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
       return finding({
         code: 'booster-unpowered',
         severity: 'fault',
         title: `${name} gets ${figureText(volts)} V and needs ${minVolts} V`,
-        why: `A booster lives on phantom from the input behind it. ${
+        why: `This ${noun} lives on phantom from the input behind it. ${
           feed ? `Phantom is off at ${desk}` : `${desk} has none`
-        }, so the microphone ahead of it is silent. The microphone itself never sees the phantom.`,
+        }, so ${silent} is silent. What is ahead of it never sees the phantom.`,
         places: [{ device }, { device: inputs[0]!.device }],
         figures: [
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },

@@ -239,6 +239,68 @@ const oldMixer = (isChained: boolean): Rig =>
       : [{ id: 'run', kind: 'ieee1394-6-9', ends: [null, 'mixer.usb'], lengthM: 2 }],
   });
 
+/** One voice at two microphones a centimetre apart, both in the main mix; one of them through a swapping adapter or not. */
+const twoMicrophones = (isTurned: boolean): Rig =>
+  buildRig({
+    name: 'two microphones',
+    devices: [
+      { id: 'one', model: 'mic-dynamic-hand' },
+      { id: 'two', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-podcast', settings: { gain1: 54, gain2: 54 } },
+      { id: 'computer', model: 'laptop-c', apps: track('desk', 'main') },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['one.out', 'desk.in1'], lengthM: 3 },
+      { id: 'run', kind: 'xlr', ends: ['two.out', null], lengthM: 3 },
+      { kind: isTurned ? 'xlr-swap' : 'xlr', ends: ['run/1', 'desk.in2'], lengthM: 1 },
+      { kind: 'usb-c-c', ends: ['computer.usb1', 'desk.usb1'], lengthM: 1 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: ['one', 'two'].map((device, n) => ({
+      person: 'ann',
+      device,
+      capsule: 'capsule',
+      distanceM: 0.3 + n / 100,
+      offAxisDeg: 0,
+    })),
+  });
+
+/** Two lapel microphones on a receiver in one of its modes, by a lead into one input or two. */
+const receiver = (mode: string, kind: string): Rig =>
+  buildRig({
+    name: 'receiver',
+    devices: [
+      { id: 'rx', model: 'receiver-dual', settings: { mode } },
+      { id: 'box', model: 'interface-2', settings: { gain1: 34, gain2: 34 } },
+      {
+        id: 'computer',
+        model: 'laptop-c',
+        apps: [
+          {
+            ...track('box')[0]!,
+            tracks: [1, 2].map((channel) => ({ id: `t${channel}`, name: `T${channel}`, channel })),
+          },
+        ],
+      },
+    ],
+    leads: [
+      {
+        kind,
+        ends: kind === 'mini-trs' ? ['rx.out', 'box.in1'] : ['rx.out', 'box.in1', 'box.in2'],
+        lengthM: 1,
+      },
+      { kind: 'usb-c-c', ends: ['computer.usb1', 'box.usb'], lengthM: 1 },
+    ],
+    people: ['ann', 'bob'].map((id) => ({ id, name: id, effort: 'normal' as const })),
+    placements: ['ann', 'bob'].map((person, n) => ({
+      person,
+      device: 'rx',
+      capsule: `capsule${n + 1}`,
+      distanceM: 0.2,
+      offAxisDeg: 0,
+    })),
+  });
+
 /** For every code: a rig where it fires, its near-twin where it must not. */
 const ROWS: [FindingCode, string, Rig, Rig][] = [
   [
@@ -320,6 +382,48 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     pair('guitar', 'mixer-podcast', 'ts-635', ['a.out', 'b.in1'], { level1: 'instrument' }),
   ],
   ['mains-lead-broken', 'a mains lead whose earth is broken | whole', mains(['E']), mains([])],
+  [
+    'overfed',
+    'a lapel capsule for 10 V on phantom | a condenser made for it',
+    pair('mic-lavalier', 'mixer-4-usb', 'mini-xlr', ['a.out', 'b.in1'], { phantom: true }),
+    pair('mic-condenser-budget', 'mixer-4-usb', 'xlr', ['a.out', 'b.in1'], { phantom: true }),
+  ],
+  [
+    'outputs-fight',
+    'left and right of a laptop on a plain Y | on a stereo lead',
+    pair('laptop-c', 'interface-2', 'y-sum', ['a.jack', 'b.in1']),
+    pair('laptop-c', 'mixer-4-usb', 'mini', ['a.jack', 'b.aux']),
+  ],
+  [
+    'outputs-fight',
+    'a mono plug in a stereo output | a stereo plug',
+    pair('player', 'mixer-4-usb', 'mini-mono', ['a.out', 'b.aux']),
+    pair('player', 'mixer-4-usb', 'mini', ['a.out', 'b.aux']),
+  ],
+  [
+    'polarity',
+    'one of two microphones on a voice turned over | neither',
+    twoMicrophones(true),
+    twoMicrophones(false),
+  ],
+  [
+    'polarity',
+    'both sides of a receiver in stereo mode on one balanced input | on two inputs',
+    receiver('stereo', 'mini-trs'),
+    receiver('stereo', 'mini-two-ts'),
+  ],
+  [
+    'voices-not-apart',
+    'a receiver in mono mode behind a splitter | in stereo mode',
+    receiver('mono', 'mini-two-ts'),
+    receiver('stereo', 'mini-two-ts'),
+  ],
+  [
+    'not-arriving',
+    'a microphone without its lead | with it',
+    voice({ leads: [] }),
+    voice({ gain: 50, distanceM: 0.05 }),
+  ],
   [
     'sides-swapped',
     'a left output in the right socket of an amplifier | in the left one',

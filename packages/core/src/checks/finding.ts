@@ -33,6 +33,11 @@ export const FINDING_CODES = [
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',
+  'not-arriving',
+  'outputs-fight',
+  'overfed',
+  'polarity',
+  'voices-not-apart',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 
@@ -95,6 +100,15 @@ const placeKey = ({ device, port, lead, person, control }: Place): string =>
 export const finding = (parts: Omit<Found, 'id'>): Found => ({
   id: `${parts.code} ${parts.places.map(placeKey).join(' ')}`,
   ...parts,
+  propose: () =>
+    [
+      ...new Map(
+        parts
+          .propose()
+          .reverse()
+          .map((fix) => [fix.label, fix]),
+      ).values(),
+    ].reverse(),
 });
 
 /** "−18.3" with a real minus sign. */

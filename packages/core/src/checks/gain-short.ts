@@ -1,18 +1,26 @@
 import { aimFor, missingDb, onTarget } from '../gain';
 import { figureText, finding, type Check, type Found } from './finding';
 import { addBooster, moveTalker, setGain } from './fixes/level';
-import { firstGain, placementOf, voices } from './voice-gain';
+import { gainsToTurn, placementOf, voices, type VoiceGain } from './voice-gain';
+
+/** So much less than one way alone means that ways take each other away, dB. */
+const CANCELS_DB = 3;
 
 /** A voice that arrives on its track below the aim. */
 export const gainShort: Check = (solved) => {
   return voices(solved).flatMap((strand): Found[] => {
     const aim = aimFor(solved.rig.target, strand.sinkKind);
     const end = strand.stages[strand.stages.length - 1]!;
-    const gain = firstGain(solved, strand);
-    const missing = missingDb(aim, end.typical, end.peak);
-    if (!gain || missing <= 0 || onTarget(aim, end.typical, end.peak)) return [];
-    const spare = gain.control.maxDb - gain.value;
-    const level = aim.measure === 'typical' ? end.typical : end.peak;
+    // Ways that take each other away are another finding's: no gain brings back what cancels.
+    if (end.typical < strand.alone - CANCELS_DB) return [];
+    const { typical, peak } = end;
+    const gains = gainsToTurn(solved, strand);
+    const gain = gains[0];
+    const missing = missingDb(aim, typical, peak);
+    if (!gain || missing <= 0 || onTarget(aim, typical, peak)) return [];
+    const spareOf = ({ control, value }: VoiceGain) => control.maxDb - value;
+    const spare = gains.reduce((sum, one) => sum + spareOf(one), 0);
+    const level = aim.measure === 'typical' ? typical : peak;
     const enough = spare >= missing - (aim.best - aim.lowest);
     const placement = placementOf(solved, strand);
     const desk = solved.find.device(gain.device)?.name ?? gain.device;
@@ -24,7 +32,7 @@ export const gainShort: Check = (solved) => {
         title: `${strand.sourceName} reads ${figureText(level)} dBFS, ${figureText(aim.lowest - level)} dB too quiet`,
         why: enough
           ? `${gain.control.label} of ${desk} is at ${gain.value} of ${gain.control.maxDb} dB. Aim for ${aim.words}.`
-          : `Even at its full ${gain.control.maxDb} dB, ${gain.control.label} of ${desk} leaves the voice ${figureText(short)} dB short. Get closer, or add level ahead of the input. Aim for ${aim.words}.`,
+          : `Even at its full ${gain.control.maxDb} dB, ${gain.control.label} of ${desk}${gains.length > 1 ? ', with all that follows it turned up,' : ''} leaves the voice ${figureText(short)} dB short. Get closer, or add level ahead of the input. Aim for ${aim.words}.`,
         places: [
           { device: gain.device, control: gain.control.id },
           ...(placement ? [{ device: placement.device, person: placement.person }] : []),
@@ -37,16 +45,26 @@ export const gainShort: Check = (solved) => {
             from: `strand of ${strand.sourceName}`,
           },
           { label: 'Aim', value: aim.best, unit: 'dBFS', from: aim.words },
-          { label: 'Gain left', value: spare, unit: 'dB', from: `range of ${gain.control.label}` },
+          {
+            label: 'Gain left',
+            value: spare,
+            unit: 'dB',
+            from: gains.length > 1 ? 'ranges of all gains on its way' : `range of ${gain.control.label}`,
+          },
         ],
-        propose: () =>
-          enough
-            ? [setGain(solved.rig, gain, gain.value + missing)]
+        propose: () => [
+          // As early as possible; a gain that would clip on the way is tried and dropped.
+          ...gains
+            .filter((one) => spareOf(one) >= missing - (aim.best - aim.lowest))
+            .map((one) => setGain(solved.rig, one, one.value + missing)),
+          ...(enough
+            ? []
             : [
                 ...addBooster(solved, placement?.device, gain, missing),
                 ...moveTalker(solved, placement?.id, missing),
-                ...(spare > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : []),
-              ],
+                ...(spareOf(gain) > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : []),
+              ]),
+        ],
       }),
     ];
   });

@@ -1,21 +1,10 @@
-import { EARTH, type GroundLoop } from '../circuit';
+import { EARTH, humAtInput, type GroundLoop } from '../circuit';
+import { DEFAULT_EARTH_HUM_MILLIVOLTS } from '../rig';
+import { dbuFromVolts } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
-import { insertLaptopIsolator, insertLineIsolator, useFloatingSupply } from './fixes/insert';
-import { unplug } from './fixes/rewire';
-
-/** A lead into an input that hears one leg against the metal: what flows in the ring is heard. */
-const isUnbalanced = ({ find }: Solved, leadId: string): boolean => {
-  const lead = find.lead(leadId);
-  if (!lead || find.leadKindOf(leadId)?.usb) return false;
-  return lead.ends.some((end) => {
-    if (!end || !('device' in end)) return false;
-    const elements = find.modelOf(end.device)?.elements ?? [];
-    const own = elements.filter(
-      (element) => element.kind === 'input' && element.plus.startsWith(`${end.port}.`),
-    );
-    return own.some((element) => element.kind === 'input' && element.drive === 'single');
-  });
-};
+import { soundAt } from './sound-at';
+import { insertIsolator, useFloatingSupply } from './fixes/insert';
+import { unplug, useBestLead, useOtherInput } from './fixes/rewire';
 
 /** Devices through which the ring reaches the mains earth. */
 const onEarth = ({ pieces }: GroundLoop): string[] => [
@@ -34,48 +23,90 @@ const ringWords = ({ find }: Solved, { pieces }: GroundLoop): string =>
     })
     .join(', ');
 
-/** Metal makes a ring, and an unbalanced link is part of it: hum flows round and is heard. */
-export const groundLoop: Check = (solved) =>
-  solved.circuit.groundLoops.flatMap((loop): Found[] => {
-    const weak = loop.pieces.find(({ lead }) => lead !== undefined && isUnbalanced(solved, lead));
-    if (!weak?.lead) return [];
-    const { find, rig } = solved;
-    const lead = find.lead(weak.lead)!;
+/** What flows round must lie this far under the sound, dB. Common practice, no published source. */
+const WANTED_DISTANCE_DB = 60;
+
+/** The ring that a lead of an input is part of. */
+const ringOf = ({ circuit }: Solved, leads: readonly string[]): GroundLoop | undefined => {
+  const passes = ({ pieces }: GroundLoop, lead: string) =>
+    pieces.some((piece) => piece.lead === lead || piece.leads?.includes(lead));
+  return circuit.groundLoops.find(
+    (loop) => onEarth(loop).length > 1 && leads.some((lead) => passes(loop, lead)),
+  );
+};
+
+/** Leads plugged into one another from a socket on. */
+const leadsFrom = ({ find, rig }: Solved, device: string, port: string): string[] => {
+  const first = find.inPort(device, port)?.lead;
+  const chain = first ? [first.id] : [];
+  for (const id of chain) {
+    for (const lead of rig.leads) {
+      const isNext =
+        lead.ends.some((end) => end && 'lead' in end && end.lead === id) ||
+        find.lead(id)?.ends.some((end) => end && 'lead' in end && end.lead === lead.id);
+      if (isNext && !chain.includes(lead.id)) chain.push(lead.id);
+    }
+  }
+  return chain;
+};
+
+/** Hum between two earths flows through a screen and is heard at an input: judged by how loud it is there. */
+export const groundLoop: Check = (solved) => {
+  const { find, rig, circuit } = solved;
+  const found = new Map<string, Found>();
+  for (const input of circuit.inputs) {
+    const volts = humAtInput(circuit.hum, input);
+    const sound = volts > 0 ? soundAt(solved, input.device, input.element) : undefined;
+    if (!sound) continue;
+    const humDbu = dbuFromVolts(volts);
+    const underDb = sound.dbu - humDbu;
+    const element = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
+    const port = element?.kind === 'input' ? element.plus.split('.')[0]! : '';
+    const leads = leadsFrom(solved, input.device, port);
+    const loop = ringOf(solved, leads);
+    const lead = find.lead(leads[0] ?? '');
+    if (underDb > WANTED_DISTANCE_DB || !loop || !lead) continue;
     const name = (node: string) => find.device(node)?.name ?? node;
-    return [
+    const millivolts = rig.assumptions.earthHumMillivolts ?? DEFAULT_EARTH_HUM_MILLIVOLTS;
+    const key = `${sound.from} ${input.device}`;
+    if (found.has(key)) continue;
+    found.set(
+      key,
       finding({
         code: 'ground-loop',
         severity: 'caution',
-        title: `Hum can flow round through ${name(weak.from)} and ${name(weak.to)}`,
-        why: `Their metal is joined twice: ${ringWords(solved, loop)}. Hum flows round that ring, and the unbalanced lead in it hears it. Open the ring in the sound: an isolator in that lead, a balanced link, a battery or a floating supply. Never lift a mains earth: it is there to save lives.`,
+        title: `Hum flows round through ${name(sound.from)} and ${name(input.device)}: only ${figureText(underDb, 0)} dB under the sound`,
+        why: `Both stand on the mains earth, and the screen of this lead joins them a second time: ${ringWords(solved, loop)}. What flows through the screen is added to the sound, because the lead does not carry it on two legs into an input that takes the difference. Open the ring in the sound: a balanced lead, an isolator, a floating supply. Never lift a mains earth: it is there to save lives.`,
         places: [
-          { lead: weak.lead },
-          ...loop.pieces.flatMap((piece) =>
-            [piece.from, piece.to].filter((node) => node !== EARTH).map((device) => ({ device })),
-          ),
-        ].filter(
-          (place, index, all) => all.findIndex((p) => JSON.stringify(p) === JSON.stringify(place)) === index,
-        ),
+          { lead: lead.id },
+          ...[...new Set(loop.pieces.flatMap(({ from, to }) => [from, to]))]
+            .filter((node) => node !== EARTH)
+            .map((device) => ({ device })),
+        ],
         figures: [
           {
-            label: 'Joints in the ring',
-            value: loop.pieces.length,
-            unit: '',
-            from: 'screens, USB and mains earths of the rig',
+            label: 'Hum at the input',
+            value: humDbu,
+            unit: 'dBu',
+            from: `solved circuit; assumption: ${millivolts} mV between the earths of two plugs`,
           },
+          { label: 'Sound there', value: sound.dbu, unit: 'dBu', from: sound.words },
           {
-            label: 'Length of the unbalanced lead',
-            value: lead.lengthM,
-            unit: 'm',
-            from: `lead ${figureText(lead.lengthM)} m`,
+            label: 'Wanted between them',
+            value: WANTED_DISTANCE_DB,
+            unit: 'dB',
+            from: 'common practice, no published source',
           },
         ],
         propose: () => [
-          ...insertLineIsolator(rig, lead),
-          ...insertLaptopIsolator(rig, lead),
+          ...useBestLead(rig, lead),
+          ...useOtherInput(rig, lead),
+          ...insertIsolator(rig, lead),
           ...onEarth(loop).flatMap((device) => useFloatingSupply(rig, device)),
           unplug(rig, lead),
         ],
       }),
-    ];
-  });
+    );
+  }
+  return [...found.values()];
+};

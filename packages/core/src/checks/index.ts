@@ -22,11 +22,17 @@ import { monoCancel } from './mono-cancel';
 import { noPhantom } from './no-phantom';
 import { phantomBlocked } from './phantom-blocked';
 import { phantomIntoOutput } from './phantom-into-output';
+import { notArriving } from './not-arriving';
+import { outputsFight } from './outputs-fight';
+import { overfed } from './overfed';
+import { polarity } from './polarity';
+import { voicesNotApart } from './voices-not-apart';
 import { plugMismatch } from './plug-mismatch';
 import { usbCableTooLong } from './usb-cable-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
+export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
 export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
@@ -34,7 +40,9 @@ export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 /** Every check. A new one plugs in by being listed here. */
 export const CHECKS: Check[] = [
   mainsLeadBroken,
+  overfed,
   phantomIntoOutput,
+  outputsFight,
   plugMismatch,
   wrongSignalKind,
   noPhantom,
@@ -59,13 +67,42 @@ export const CHECKS: Check[] = [
   phantomTooWeak,
   phantomUnneeded,
   sidesSwapped,
+  polarity,
+  voicesNotApart,
+  notArriving,
 ];
 
-/** All findings of a solved rig, the gravest first. */
-export const runChecks = (solved: Solved): Found[] => {
+/** A voice that does not arrive is no news where a graver or equal finding on its way says why. */
+const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Found[] => {
+  const causes = all.filter(
+    ({ code, severity }) => code !== 'not-arriving' && (severity === 'danger' || severity === 'fault'),
+  );
+  const leadsOf = (device: string) =>
+    rig.leads.filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device));
+  const isAt = (cause: Found, device: string) =>
+    cause.places.some(
+      (place) =>
+        place.device === device ||
+        (place.lead !== undefined && leadsOf(device).some(({ id }) => id === place.lead)),
+    );
+  return all.filter(({ code, places }) => {
+    if (code !== 'not-arriving') return true;
+    const devices = places.flatMap(({ device }) => (device && find.device(device) ? [device] : []));
+    return !causes.some((cause) => devices.some((device) => isAt(cause, device)));
+  });
+};
+
+/** Everything every check finds, causes and consequences. */
+export const runEveryCheck = (solved: Solved): Found[] => {
   // The first of a kind at a place stands for the others: strands come with tracks before what is sent on.
   const unique = new Map<string, Found>();
   for (const found of CHECKS.flatMap((check) => check(solved)))
     if (!unique.has(found.id)) unique.set(found.id, found);
-  return [...unique.values()].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+  return [...unique.values()];
 };
+
+/** All findings of a solved rig, the gravest first; what only follows from another of them is left out. */
+export const runChecks = (solved: Solved): Found[] =>
+  withoutConsequences(solved, runEveryCheck(solved)).sort(
+    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),
+  );

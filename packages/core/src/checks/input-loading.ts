@@ -1,4 +1,5 @@
-import type { Circuit, TerminalReading } from '../circuit';
+import type { SignalKind } from '../catalogue';
+import type { Circuit, ElementRef, TerminalReading } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { setInputTo } from './fixes/level';
@@ -9,12 +10,24 @@ import { mends } from './fixes/trial';
 /** Less than this lost to the load is bridging: a load of twice the source takes 3.5 dB (IEC 61938 asks for 5 to 10 times). */
 const LOST_DB = -3.5;
 
+/**
+ * What kinds of output lose to their load without harm, dB: headphone outputs are made for it; a microphone only gets weaker,
+ * which its gain makes good. An instrument's pick-up turns dull, a line output distorts. Common practice.
+ */
+const TOLERATES_LOAD: Partial<Record<SignalKind, number>> = {
+  headphone: -40,
+  loudspeaker: -40,
+  microphone: -12,
+};
+
+const isAt = (a: ElementRef, b: ElementRef): boolean => a.device === b.device && a.element === b.element;
+
 /** Whether an output is dragged down, in a rig solved anew. */
 const isLoaded =
   ({ device, element }: TerminalReading) =>
   ({ circuit }: { circuit: Circuit }): boolean =>
     circuit.terminals.some(
-      (one) => one.device === device && one.element === element && dbFromRatio(one.volts) <= LOST_DB,
+      (one) => one.device === device && one.element === element && dbFromRatio(one.bestLeg) <= LOST_DB,
     );
 
 /** What hangs on an output drags it down: the input's impedance is too low for it, or two share one source. */
@@ -22,16 +35,19 @@ export const inputLoading: Check = (solved) => {
   const { circuit, find, rig } = solved;
   return circuit.terminals.flatMap((terminal): Found[] => {
     const element = find.modelOf(terminal.device)?.elements.find(({ id }) => id === terminal.element);
-    const lost = dbFromRatio(terminal.volts);
+    // One leg on ground is no load: the other leg says what hangs on it.
+    const lost = dbFromRatio(terminal.bestLeg);
     const isHeard = circuit.couplings.some(
       (c) => c.from.device === terminal.device && c.from.element === terminal.element,
     );
-    // Headphone outputs are made to be loaded.
-    if (element?.kind !== 'output' || element.signal === 'headphone' || !isHeard || lost > LOST_DB) return [];
+    if (element?.kind !== 'output' || !isHeard || lost > (TOLERATES_LOAD[element.signal] ?? LOST_DB))
+      return [];
+    // Another output on its contacts is a fight, not a load.
+    if (circuit.clashes.some(({ into, volts }) => isAt(into, terminal) && volts > 0.1)) return [];
     const name = find.device(terminal.device)?.name ?? terminal.device;
     const port = element.plus.split('.')[0]!;
     const lead = find.inPort(terminal.device, port)?.lead;
-    const ratio = terminal.volts / Math.max(1e-9, 1 - terminal.volts);
+    const ratio = terminal.bestLeg / Math.max(1e-9, 1 - terminal.bestLeg);
     return [
       finding({
         code: 'input-loading',

@@ -1,12 +1,13 @@
 import { couplingLevel, type Coupling } from '../circuit';
-import type { Lookup } from '../rig';
+import { setControl, settingOf } from '../rig';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Found } from './finding';
-import { levelsOf } from './levels-of';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { insertIsolator, insertPad } from './fixes/insert';
 import { setInputTo } from './fixes/level';
-import { insertPad } from './fixes/insert';
-import { unplug, useOtherInput } from './fixes/rewire';
-import { mends } from './fixes/trial';
+import { unplug, useBestLead, useOtherInput, useOtherOutput } from './fixes/rewire';
+import { levelsOf, type WayLevels } from './levels-of';
+import { levelOf } from './sound-at';
+import { snapGain } from './voice-gain';
 
 const SIGNAL_WORDS = {
   microphone: 'microphone',
@@ -17,51 +18,92 @@ const SIGNAL_WORDS = {
   aes3: 'digital',
 };
 
-/** Ways that hardly pass anything are another finding's matter, and so is a microphone in a line input. */
-const isMismatched = (find: Lookup, coupling: Coupling): boolean => {
-  const levels = levelsOf(find, coupling);
-  if (!levels || dbFromRatio(couplingLevel(coupling)) < -40 || levels.leaves.signal === 'aes3') return false;
+/** Ways that pass less than this are another finding's matter, dB. */
+const PASSES_DB = -40;
+
+interface Mismatch extends WayLevels {
+  /** Level that arrives: what really plays there, else what is usual; dBu. */
+  level: number;
+  isActual: boolean;
+  /** Above what the input can be turned down to, or below what it reaches, dB. */
+  byDb: number;
+  isHot: boolean;
+}
+
+/** A level an input cannot be set to: judged by what really arrives, volumes, pads and leads counted. */
+const mismatchOf = (solved: Solved, coupling: Coupling): Mismatch | undefined => {
+  const levels = levelsOf(solved.find, coupling);
+  const passesDb = dbFromRatio(couplingLevel(coupling));
+  const leaving = levelOf(solved, coupling);
+  if (!levels || !leaving || coupling.isCrosstalk || passesDb < PASSES_DB || levels.leaves.signal === 'aes3')
+    return undefined;
   const { leaves, arrives, coldest, hottest } = levels;
-  return arrives > hottest || (arrives < coldest && leaves.signal !== 'microphone');
+  const level = leaving.dbu + passesDb;
+  const rest = { ...levels, level, isActual: leaving.isActual };
+  if (level > hottest) return { ...rest, isHot: true, byDb: level - hottest };
+  // A weak sound on an output of the right class is a gain to turn, and a microphone in a line input another finding.
+  const isCold = Math.max(level, arrives) < coldest && leaves.signal !== 'microphone';
+  return isCold ? { ...rest, isHot: false, byDb: coldest - Math.max(level, arrives) } : undefined;
 };
 
-/** An output of one class in an input of another: too hot or too cold for it at any setting. */
+/** Pads of the input that are out, and volumes of the output that can come down. */
+const turns = ({ find, rig }: Solved, { from, to }: Coupling, { byDb, isHot }: Mismatch): Fix[] => {
+  const pathsTo = find.modelOf(from.device)?.paths.filter((path) => path.to === from.element) ?? [];
+  const pathsFrom = find.modelOf(to.device)?.paths.filter((path) => path.from === to.element) ?? [];
+  const controlOf = (device: string, id: string) =>
+    find.modelOf(device)?.controls.find((control) => control.id === id);
+  const pads = pathsFrom
+    .flatMap(({ controls = [] }) => controls)
+    .flatMap(({ control: id, onDb = 0 }): Fix[] => {
+      const control = controlOf(to.device, id);
+      const device = find.device(to.device);
+      const isOff = device && control?.kind === 'switch' && settingOf(device, control) === false;
+      return isOff && (isHot ? onDb < 0 : onDb > 0)
+        ? [{ label: `Switch ${control.label} on`, edit: setControl(rig, to.device, id, true) }]
+        : [];
+    });
+  const volumes = pathsTo
+    .flatMap(({ controls = [] }) => controls)
+    .flatMap(({ control: id }): Fix[] => {
+      const control = controlOf(from.device, id);
+      const device = find.device(from.device);
+      if (!device || control?.kind !== 'gain') return [];
+      const now = Number(settingOf(device, control));
+      const next = snapGain(control, isHot ? Math.floor(now - byDb - 6) : Math.ceil(now + byDb + 3));
+      return next === now
+        ? []
+        : [
+            {
+              label: `Turn ${control.label} of ${device.name} ${isHot ? 'down' : 'up'} to ${figureText(next, 0)} dB`,
+              edit: setControl(rig, from.device, id, next),
+            },
+          ];
+    });
+  return [...pads, ...volumes];
+};
+
+/** An output of one class in an input of another: too hot or too cold for it at any setting of the input. */
 export const levelMismatch: Check = (solved) => {
   const { find, rig, circuit } = solved;
   const found = new Map<string, Found>();
   for (const coupling of circuit.couplings) {
-    const levels = levelsOf(find, coupling);
-    if (!levels || !isMismatched(find, coupling)) continue;
-    const { leaves, meets, nominal, arrives, coldest, hottest } = levels;
-    const over = arrives - hottest;
-    const under = coldest - arrives;
-    const isHot = over > 0;
+    const mismatch = mismatchOf(solved, coupling);
+    const key = `${coupling.from.device} ${coupling.to.device}`;
+    if (!mismatch || found.has(key)) continue;
+    const { leaves, meets, level, coldest, hottest, byDb, isHot, isActual } = mismatch;
     const [a, b] = [find.device(coupling.from.device)?.name, find.device(coupling.to.device)?.name];
     const port = meets.plus.split('.')[0]!;
     const lead = find.inPort(coupling.to.device, port)?.lead;
-    const kind = `${coupling.from.device} ${coupling.to.device}`;
-    const tried = (
-      lead
-        ? [
-            ...setInputTo(solved, lead, isHot ? 'line' : 'microphone'),
-            ...useOtherInput(rig, lead),
-            ...(isHot ? insertPad(rig, lead) : []),
-          ]
-        : []
-    ).filter((fix) =>
-      mends(rig, fix, [coupling.from.device, coupling.to.device], (small) =>
-        small.circuit.couplings.some((way) => isMismatched(small.find, way)),
-      ),
-    );
+    const input = SIGNAL_WORDS[meets.signal];
     found.set(
-      kind,
+      key,
       finding({
         code: 'level-mismatch',
         severity: isHot ? 'fault' : 'caution',
-        title: `${a} is ${figureText(isHot ? over : under, 0)} dB too ${isHot ? 'hot' : 'cold'} for ${b}`,
+        title: `${a} is ${figureText(byDb, 0)} dB too ${isHot ? 'hot' : 'cold'} for ${b}`,
         why: isHot
-          ? `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain. ${tried.length > 0 ? 'Put a pad or an isolator box in between, or use a line input.' : 'Nothing at hand bridges that: take the sound where it is weaker, from a line output.'}`
-          : `A ${SIGNAL_WORDS[leaves.signal]} output of about ${figureText(nominal)} dBu goes into a ${SIGNAL_WORDS[meets.signal]} input that reaches down to ${figureText(coldest)} dBu. It stays too quiet, and hiss comes up with it.`,
+          ? `About ${figureText(level)} dBu of a ${SIGNAL_WORDS[leaves.signal]} output arrive at a ${input} input that can be turned down to ${figureText(hottest)} dBu at most. It distorts, however low the gain there. Make it weaker on the way: a pad, an attenuating lead, a box, an output with a volume of its own; or use a line input.`
+          : `About ${figureText(level)} dBu of a ${SIGNAL_WORDS[leaves.signal]} output arrive at a ${input} input that reaches down to ${figureText(coldest)} dBu. It stays too quiet, and hiss comes up with it.`,
         places: [
           { device: coupling.from.device },
           { device: coupling.to.device, port },
@@ -70,24 +112,38 @@ export const levelMismatch: Check = (solved) => {
         figures: [
           {
             label: 'Arriving',
-            value: arrives,
+            value: level,
             unit: 'dBu',
-            from: `nominal ${figureText(nominal)} dBu of the output and the solved circuit`,
+            from: isActual
+              ? 'loudest sound of this rig there, long-term'
+              : 'usual level of the output, its volume as set, and the solved circuit',
           },
           {
             label: 'Taken from',
             value: coldest,
             unit: 'dBu',
-            from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
+            from: `device model of ${b}, or usual for a ${input} input; pads as set`,
           },
           {
             label: 'Taken up to',
             value: hottest,
             unit: 'dBu',
-            from: `device model of ${b}, or usual for a ${SIGNAL_WORDS[meets.signal]} input`,
+            from: `device model of ${b}, or usual for a ${input} input; pads as set`,
           },
         ],
-        propose: () => (lead ? [...tried, unplug(rig, lead)] : []),
+        propose: () =>
+          lead
+            ? [
+                ...setInputTo(solved, lead, isHot ? 'line' : 'microphone'),
+                ...turns(solved, coupling, mismatch),
+                ...useBestLead(rig, lead),
+                ...useOtherInput(rig, lead),
+                ...(isHot
+                  ? [...insertPad(rig, lead), ...insertIsolator(rig, lead), ...useOtherOutput(rig, lead)]
+                  : []),
+                unplug(rig, lead),
+              ]
+            : [],
       }),
     );
   }

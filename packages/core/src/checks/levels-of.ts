@@ -1,7 +1,7 @@
 import { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU, type InputElement, type OutputElement } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
-import type { Lookup } from '../rig';
-import { dbFromRatio } from '../units';
+import { controlValue, type Lookup } from '../rig';
+import { dbFromRatio, type Db } from '../units';
 
 /** Nominal levels of one way from an output into an input, dBu. */
 export interface WayLevels {
@@ -13,13 +13,34 @@ export interface WayLevels {
   hottest: number;
 }
 
+/** What the pads behind an input take off while they are on, dB: by so much more it takes. */
+const padsOnDb = (find: Lookup, device: string, input: string): Db =>
+  (find.modelOf(device)?.paths ?? [])
+    .filter(({ from }) => from === input)
+    .flatMap(({ controls = [] }) => controls)
+    .reduce((sum, { control, onDb }) => {
+      const isOn = controlValue(find.device(device)!, find.modelOf(device)!, control) === true;
+      return isOn && onDb !== undefined && onDb < 0 ? sum - onDb : sum;
+    }, 0);
+
+/** Levels an input can bring to its working level as it is set, dBu. */
+export const acceptedBy = (
+  find: Lookup,
+  device: string,
+  input: InputElement,
+): [coldest: number, hottest: number] => {
+  const [coldest, hottest] = input.accepts ?? ACCEPTED_DBU[input.signal];
+  const pads = padsOnDb(find, device, input.id);
+  return [coldest + pads, hottest + pads];
+};
+
 /** What an output of its class brings to an input, and what that input takes. */
 export const levelsOf = (find: Lookup, coupling: Coupling): WayLevels | undefined => {
   const leaves = find.modelOf(coupling.from.device)?.elements.find(({ id }) => id === coupling.from.element);
   const meets = find.modelOf(coupling.to.device)?.elements.find(({ id }) => id === coupling.to.element);
   if (leaves?.kind !== 'output' || meets?.kind !== 'input') return undefined;
   const nominal = leaves.nominalDbu ?? NOMINAL_OUTPUT_DBU[leaves.signal];
-  const [coldest, hottest] = meets.accepts ?? ACCEPTED_DBU[meets.signal];
+  const [coldest, hottest] = acceptedBy(find, coupling.to.device, meets);
   return {
     leaves,
     meets,

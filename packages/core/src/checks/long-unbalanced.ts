@@ -1,4 +1,4 @@
-import { followLeads } from '../flow';
+import { followLeads, pointId } from '../flow';
 import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M, type Lead, type Lookup } from '../rig';
 import { ratioFromDb } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -8,6 +8,9 @@ import { shortenLead, useOtherInput } from './fixes/rewire';
 
 /** What the room presses in must lie this far under the sound, dB. Common practice, no published source. */
 const WANTED_DISTANCE_DB = 60;
+
+/** Hum counts once it stands out of the noise that is there anyway, dB. Common practice, no published source. */
+const AUDIBLE_DB = 6;
 
 /** Of several leads one in the other, the one that picks up most. */
 const longest = (find: Lookup, ids: readonly string[]): Lead | undefined =>
@@ -21,6 +24,9 @@ export const longUnbalanced: Check = (solved) => {
     const hum = humAt(circuit, find, input);
     // A sound that hardly arrives is another finding's matter.
     if (!hum || hum.underSoundDb > WANTED_DISTANCE_DB || hum.soundDbu - hum.nominalDbu < -40) return [];
+    // What lies under the source's own noise nobody hears.
+    const noise = solved.heard.noise.get(pointId(input.device, input.element));
+    if (noise !== undefined && hum.humDbu < noise + AUDIBLE_DB) return [];
     const receiver = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
     const port = receiver?.kind === 'input' ? receiver.plus.split('.')[0]! : '';
     const nearest = find.inPort(input.device, port)?.lead;

@@ -1,16 +1,17 @@
 import { couplingLevel, type Coupling } from '../circuit';
-import { CANCELLED_DB, meetingLevelDb } from '../flow';
+import { CANCELLED_DB, meetingLevelDb, pointId } from '../flow';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
+import { isTwoVoices } from './roots';
 import { figureText, finding, type Check, type Found } from './finding';
-import { insertLaptopIsolator } from './fixes/insert';
+import { insertIsolator } from './fixes/insert';
 import { splitToTwoInputs, unplug, useOtherInput } from './fixes/rewire';
 
 /** A mono sound that loses more than this in the sum of left and right is as good as gone, dB. */
 const LOST_DB = -12;
 
 /** Left and right of one output meet in one input with opposite signs: what is the same on both disappears. */
-export const monoCancel: Check = ({ rig, find, circuit }) => {
+export const monoCancel: Check = ({ rig, find, circuit, graph }) => {
   const found: Found[] = [];
   const likeness = rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS;
   const byInput = new Map<string, Coupling[]>();
@@ -30,6 +31,9 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
         (c) => c.from.device === left.from.device && c.from.element === element.pair,
       );
       if (!right) continue;
+      // Two voices that know nothing of each other cannot cancel.
+      if (isTwoVoices(graph, pointId(left.from.device, element.id), pointId(left.from.device, element.pair)))
+        continue;
       // Exact cancellation is −∞ dB; figures stay finite.
       const mono = Math.max(1e-6, couplingLevel({ re: left.re + right.re, im: left.im + right.im }));
       const wide = Math.hypot(couplingLevel(left), couplingLevel(right));
@@ -76,7 +80,7 @@ export const monoCancel: Check = ({ rig, find, circuit }) => {
             lead
               ? [
                   ...useOtherInput(rig, lead),
-                  ...insertLaptopIsolator(rig, lead),
+                  ...insertIsolator(rig, lead),
                   ...splitToTwoInputs(rig, lead),
                   unplug(rig, lead),
                 ]

@@ -1,6 +1,7 @@
 import { figureText, finding, type Check } from './finding';
 import { switchFeed } from './fixes/feeds';
 import { moveToFedInput, swapForDynamic } from './fixes/phantom';
+import { unplugFrom } from './fixes/rewire';
 import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** A microphone that needs a supply, at an input that gives none. */
@@ -30,6 +31,7 @@ export const noPhantom: Check = (solved) =>
           ...(off ? switchFeed(solved.rig, feed, true) : []),
           ...moveToFedInput(solved.rig, device),
           ...swapForDynamic(solved.rig, device),
+          ...unplugFrom(solved.rig, device),
         ],
       });
     });

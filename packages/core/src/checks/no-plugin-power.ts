@@ -1,6 +1,7 @@
 import { figureText, finding, type Check } from './finding';
 import { switchFeed } from './fixes/feeds';
 import { insertPluginAdapter, moveToPluginPower, swapForDynamic } from './fixes/phantom';
+import { unplugFrom } from './fixes/rewire';
 import { livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** A small electret at an input without the few volts it lives on. */
@@ -25,6 +26,7 @@ export const noPluginPower: Check = (solved) =>
           ...moveToPluginPower(solved.rig, device),
           ...insertPluginAdapter(solved.rig, device),
           ...swapForDynamic(solved.rig, device),
+          ...unplugFrom(solved.rig, device),
         ],
       });
     });

@@ -1,6 +1,7 @@
 import { figureText, finding, type Check } from './finding';
 import { mendOutputLead, swapForDynamic } from './fixes/phantom';
 import { bypass } from './fixes/insert';
+import { unplugFrom } from './fixes/rewire';
 import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
 /** Phantom is on, but something between lets the sound through and not the supply. */
@@ -31,6 +32,7 @@ export const phantomBlocked: Check = (solved) =>
         propose: () => [
           ...(between ? bypass(solved.rig, between) : mendOutputLead(solved.rig, device)),
           ...swapForDynamic(solved.rig, device),
+          ...unplugFrom(solved.rig, device),
         ],
       });
     });

@@ -1,6 +1,7 @@
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
-import { isWeakSupply, unfedElectronics } from './unfed';
+import { unplugFrom } from './fixes/rewire';
+import { isWeakSupply, unfedElectronics, type Unfed } from './unfed';
 
 /** P48 may sag to this, volts. IEC 61938 (memory): 48 V ± 4 V. */
 const LEAST_P48_VOLTS = 44;
@@ -54,9 +55,19 @@ const overloaded = (solved: Solved): Found[] =>
 /** Some supply arrives, but less than the electronics work on: a weaker standard, or too many on one feed. */
 export const phantomTooWeak: Check = (solved) => [...overloaded(solved), ...unfedTooWeak(solved)];
 
+/** All of it comes by one of two legs: then the other is open, and that is what is wrong. */
+const isFedByOneLeg = ({ circuit }: Solved, { feed }: Unfed): boolean => {
+  const legs = circuit.feeds.find(
+    ({ device, element }) => device === feed?.device && element === feed.element,
+  )?.legs;
+  if (legs?.length !== 2) return false;
+  const [weak, strong] = legs.map(({ milliamps }) => milliamps).sort((a, b) => a - b);
+  return strong! > 0.1 && weak! < strong! / 10;
+};
+
 const unfedTooWeak: Check = (solved) =>
   unfedElectronics(solved)
-    .filter((unfed) => isWeakSupply(unfed))
+    .filter((unfed) => isWeakSupply(unfed) && !isFedByOneLeg(solved, unfed))
     .map(({ device, volts, minVolts, inputs, feed, feedVolts }) => {
       const name = solved.find.device(device)?.name ?? device;
       const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
@@ -74,6 +85,7 @@ const unfedTooWeak: Check = (solved) =>
           ...(feed ? strengthenFeed(solved, feed) : []),
           ...moveToFedInput(solved.rig, device),
           ...swapForDynamic(solved.rig, device),
+          ...unplugFrom(solved.rig, device),
         ],
       });
     });

@@ -1,4 +1,4 @@
-import { contactsBetween, DEVICE_MODELS, LEAD_KINDS } from '../catalogue';
+import { contactsBetween, LEAD_KINDS, poweredHubs } from '../catalogue';
 import type { UsbLink } from '../flow';
 import { addDevice, changeLead, combineEdits, connect, freeId, removeLead } from '../rig';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
@@ -42,7 +42,8 @@ const leadBetween = (a: string, b: string) =>
 
 /** A hub with its own supply halfway: the signal starts afresh there. */
 const hubHalfway = (solved: Solved, link: UsbLink, limit: number): Fix[] => {
-  const hub = DEVICE_MODELS.find((model) => model.id === 'hub-powered')!;
+  const [hub] = poweredHubs();
+  if (!hub) return [];
   const connector = (device: string, port: string) => solved.find.port(device, port)?.connector ?? '';
   const up = leadBetween(connector(link.to.device, link.to.port), 'usb-b-socket');
   const down = leadBetween('usb-a-socket', connector(link.device, link.port));

@@ -1,5 +1,5 @@
 import type { GainControl } from '../catalogue';
-import type { Strand } from '../gain';
+import { verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
 import type { Solved } from './finding';
 
@@ -12,16 +12,41 @@ export interface VoiceGain {
   travel: number;
 }
 
-export const firstGain = (solved: Solved, strand: Strand): VoiceGain | undefined => {
-  for (const stage of strand.stages) {
-    for (const { device, control: id } of stage.controls) {
+export const firstGain = (solved: Solved, strand: Strand): VoiceGain | undefined =>
+  gainsOf(solved, strand)[0];
+
+/** Every gain a voice meets, in order. */
+const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
+  stages.flatMap(({ controls }) =>
+    controls.flatMap(({ device, control: id }): VoiceGain[] => {
       const control = solved.find.modelOf(device)?.controls.find((candidate) => candidate.id === id);
-      if (control?.kind !== 'gain') continue;
+      if (control?.kind !== 'gain') return [];
       const value = Number(settingOf(solved.find.device(device)!, control));
-      return { device, control, value, travel: (value - control.minDb) / (control.maxDb - control.minDb) };
-    }
-  }
-  return undefined;
+      return [{ device, control, value, travel: (value - control.minDb) / (control.maxDb - control.minDb) }];
+    }),
+  );
+
+/**
+ * The gains that may be turned for a voice that is wrong at one listener, in order: all it meets, unless another listener
+ * gets it right by some of them; then those that only this one hears by.
+ */
+export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
+  const settled = solved.strands.filter(
+    (other) =>
+      other.source === strand.source &&
+      other.sink !== strand.sink &&
+      other.arrives &&
+      verdictOf(solved.rig.target, other).kind === 'on-target',
+  );
+  const isShared = (device: string, control: string) =>
+    settled.some(({ stages }) =>
+      stages.some((stage) => stage.controls.some((one) => one.device === device && one.control === control)),
+    );
+  const own = strand.stages.map((stage) => ({
+    ...stage,
+    controls: stage.controls.filter(({ device, control }) => !isShared(device, control)),
+  }));
+  return gainsOf(solved, settled.length > 0 ? { ...strand, stages: own } : strand);
 };
 
 /** Nearest setting of a gain, in its steps and range. */

@@ -68,6 +68,9 @@ export interface RailReading extends ElementRef {
 export interface LoadReading extends ElementRef {
   volts: number;
   minVolts: number;
+  maxVolts: number;
+  /** Feeds that bring it, strongest first. */
+  fedBy: ElementRef[];
   fed: boolean;
 }
 

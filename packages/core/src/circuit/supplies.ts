@@ -1,9 +1,10 @@
-import type { OutputElement } from '../catalogue';
+import { STANDS_VOLTS, type OutputElement } from '../catalogue';
 import type { Lookup } from '../rig';
-import type { FeedReading, LoadReading, OutputDcReading, RailReading } from './readings';
+import type { ElementRef, FeedReading, LoadReading, OutputDcReading, RailReading } from './readings';
 import { loadNode } from './lower/load';
 import { isSwitchedOn, type OpenCircuit } from './open-circuit';
 import { outputLegs, type Elements, type Placed } from './placed';
+import type { Net } from './primitives';
 
 type VoltsAt = (device: string, pin: string) => number;
 
@@ -44,13 +45,19 @@ const feedReading = (
   };
 };
 
-const loadReading = (volts: VoltsAt, { device, element }: Elements['loads'][number]): LoadReading => {
+const loadReading = (
+  circuit: OpenCircuit,
+  volts: VoltsAt,
+  { device, element }: Elements['loads'][number],
+): LoadReading => {
   const inside = volts(device, loadNode(element)) - volts(device, element.ground);
   return {
     device,
     element: element.id,
     volts: inside,
     minVolts: element.minVolts,
+    maxVolts: element.maxVolts ?? STANDS_VOLTS[element.standard],
+    fedBy: feedsAt(circuit, [circuit.nets.ofDevice(device, loadNode(element))]),
     fed: inside >= element.minVolts,
   };
 };
@@ -91,7 +98,7 @@ export const solveSupplies = (circuit: OpenCircuit) => {
   return {
     feeds: elements.feeds.map((feed) => feedReading(find, volts, feed)),
     rails: elements.rails.map((rail) => railReading(find, volts, rail)),
-    loads: elements.loads.map((load) => loadReading(volts, load)),
+    loads: elements.loads.map((load) => loadReading(circuit, volts, load)),
     outputsDc: elements.outputs.map((output) => ({
       ...outputReading(volts, idle, output),
       fedBy: fedBy(circuit, output),
@@ -99,22 +106,28 @@ export const solveSupplies = (circuit: OpenCircuit) => {
   };
 };
 
-/** The feed that brings most of what stands on an output's legs. */
-const fedBy = (
-  { nets, elements, dc }: OpenCircuit,
-  { device, element }: Elements['outputs'][number],
-): OutputDcReading['fedBy'] => {
-  const { from, at } = dc('dc');
-  const legs = outputLegs(element).map((pin) => nets.ofDevice(device, pin));
-  if (legs.every((net) => Math.abs(at(net)) < 1e-9)) return undefined;
-  const share = (source: string) => legs.reduce((sum, net) => sum + Math.abs(from(source, net)), 0);
+/** The feeds that bring what stands on some nets, strongest first. */
+const feedsAt = ({ elements, dc }: OpenCircuit, at: readonly Net[]): ElementRef[] => {
+  const volts = dc('dc');
+  if (at.every((net) => Math.abs(volts.at(net)) < 1e-9)) return [];
+  const share = (source: string) => at.reduce((sum, net) => sum + Math.abs(volts.from(source, net)), 0);
   return elements.feeds
-    .map((feed) => ({
-      device: feed.device,
-      element: feed.element.id,
-      share: share(`${feed.device}:${feed.element.rail ?? feed.element.id}`),
+    .map(({ device, element }) => ({
+      device,
+      element: element.id,
+      share: share(`${device}:${element.rail ?? element.id}`),
     }))
     .filter((feed) => feed.share > 0)
     .sort((a, b) => b.share - a.share)
-    .map((feed) => ({ device: feed.device, element: feed.element }))[0];
+    .map(({ device, element }) => ({ device, element }));
 };
+
+/** The feed that brings most of what stands on an output's legs. */
+const fedBy = (
+  circuit: OpenCircuit,
+  { device, element }: Elements['outputs'][number],
+): ElementRef | undefined =>
+  feedsAt(
+    circuit,
+    outputLegs(element).map((pin) => circuit.nets.ofDevice(device, pin)),
+  )[0];

@@ -111,6 +111,13 @@ const remains = (stages: readonly Stage[]): boolean => {
   return last.typical - last.shiftDb - (first.typical - first.shiftDb) > LOST_DB;
 };
 
+/** Weaker than this over one lead, a sound does not pass it but leaks through it, dB. Common practice. */
+const LEAK_DB = -50;
+
+/** Whether a sound only leaks through a lead on its way: then it wants another lead, not more gain. */
+const isLeaking = (stages: readonly Stage[]): boolean =>
+  stages.some(({ terms }) => terms.some(({ because, db }) => because.kind === 'circuit' && db < LEAK_DB));
+
 const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): Strand => {
   const source = heard.graph.sources[index]!;
   const stages = stagesAlong(heard, index, wayTo(heard.ways[index]!, source.node, sink.node));
@@ -122,7 +129,7 @@ const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): 
     sink: sink.node,
     sinkLabel: sink.label,
     sinkKind: sink.kind,
-    arrives: !arrival.isCrosstalk && remains(stages),
+    arrives: !arrival.isCrosstalk && remains(stages) && !isLeaking(stages),
     isCrosstalk: arrival.isCrosstalk,
     alone: arrival.alone,
     stages,

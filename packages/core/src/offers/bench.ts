@@ -28,6 +28,8 @@ export interface Bench {
   setTo: (socket: PortRef, signal: SignalKind) => void;
   /** Joins two sockets by the lead that does it best, long enough; false when no lead goes. */
   join: (a: PortRef, b: PortRef, lengthM: number) => boolean;
+  /** The same by a lead with nothing in it, whatever it does to the level. */
+  joinPlainly: (a: PortRef, b: PortRef, lengthM: number) => boolean;
   apps: (device: string, apps: Omit<App, 'computer'>[]) => void;
   talker: (name: string, microphone: string, voice: { effort: VoiceEffort; mouthM: number }) => void;
 }
@@ -39,6 +41,17 @@ export const makeBench = (name: string): Bench => {
   let rig = emptyRig(name);
   const apply = (edit: Edit) => {
     rig = applyEdit(rig, edit).rig;
+  };
+  const plug = (
+    a: PortRef,
+    b: PortRef,
+    lengthM: number,
+    best: ReturnType<typeof matingLeads>[number] | undefined,
+  ) => {
+    if (!best) return false;
+    const ends = best.flipped ? [b, a] : [a, b];
+    apply(connect(rig, best.kind, ends, longEnough(best.kind.usualLengthsM, lengthM)));
+    return true;
   };
   return {
     rig: () => rig,
@@ -58,15 +71,15 @@ export const makeBench = (name: string): Bench => {
         );
       if (input?.when) apply(setControl(rig, device, input.when.control, input.when.is));
     },
-    join: (a, b, lengthM) => {
-      // A supply that is still off makes every lead look poor: the first that goes in, then, as the catalogue lists them.
-      const best = bestLead(rig, a, b) ?? matingLeads(rig, a, b)[0];
-      if (!best) return false;
-      apply(
-        connect(rig, best.kind, best.flipped ? [b, a] : [a, b], longEnough(best.kind.usualLengthsM, lengthM)),
-      );
-      return true;
-    },
+    // A supply that is still off makes every lead look poor: the first that goes in, then, as the catalogue lists them.
+    join: (a, b, lengthM) => plug(a, b, lengthM, bestLead(rig, a, b) ?? matingLeads(rig, a, b)[0]),
+    joinPlainly: (a, b, lengthM) =>
+      plug(
+        a,
+        b,
+        lengthM,
+        matingLeads(rig, a, b).find(({ kind }) => kind.elements.length === 0),
+      ),
     apps: (device, apps) =>
       apps.forEach((app) => apply(putApp(rig, { ...app, id: freeAppId(rig, app.id), computer: device }))),
     talker: (person, microphone, { effort, mouthM }) => {

@@ -1,5 +1,5 @@
-import { runChecks, SEVERITIES, type Finding, type Fix } from '../checks';
-import { tryEdit, type Rig } from '../rig';
+import { runChecks, runEveryCheck, SEVERITIES, type Finding, type Fix } from '../checks';
+import { deepEqual, tryEdit, type Rig } from '../rig';
 import type { Preview } from './preview';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 
@@ -32,11 +32,13 @@ export const fixesFor = (
     if (labels.has(fix.label)) return [];
     const result = tryEdit(rig, fix.edit);
     if (!result.ok) return [];
-    const after = runChecks(solve(result.rig, memory));
+    const then = solve(result.rig, memory);
+    const after = runChecks(then);
+    // Ended means gone, not only left out because something else is wrong now.
+    if (runEveryCheck(then).some(({ id }) => id === found.id)) return [];
     const is = new Set(after.map(({ id }) => id));
     const come = after.filter(({ id }) => !was.has(id));
-    if (is.has(found.id) || come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity)
-      return [];
+    if (come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity) return [];
     labels.add(fix.label);
     const gone = before.filter(({ id }) => !is.has(id));
     return [
@@ -54,10 +56,6 @@ export const fixesFor = (
     .map(({ fix }) => fix);
 };
 
-/** The same matter at the same device, only worded for another socket or lead: not mended. */
+/** The same matter at the same place, only by another way: not mended. */
 const isSameAgain = (one: Finding, found: Finding): boolean =>
-  one.code === found.code &&
-  one.severity === found.severity &&
-  one.places[0]?.device !== undefined &&
-  one.places[0].device === found.places[0]?.device &&
-  one.places[0].port === found.places[0]?.port;
+  one.code === found.code && one.severity === found.severity && deepEqual(one.places[0], found.places[0]);

@@ -1,4 +1,12 @@
-import { runChecks, type Finding, type Found, type Solved } from '../checks';
+import {
+  isSomethingArriving,
+  runChecks,
+  toDoOf,
+  type Finding,
+  type Found,
+  type Solved,
+  type ToDo,
+} from '../checks';
 import { isSameWiring, makeIslandMemory, solveCircuit, type Circuit, type IslandMemory } from '../circuit';
 import { buildFlow, usbTree, type FlowLoop, type Sink, type UsbLink } from '../flow';
 import { hearEverything, strandsOf, type Arrival, type Strand } from '../gain';
@@ -7,6 +15,10 @@ import { lookup, withConditions, type Condition, type Lookup, type Rig } from '.
 /** Everything the views show of a rig; plain data, so it can cross to a worker or a file. */
 export interface Readings {
   findings: Finding[];
+  /** What a rig still being built lacks. */
+  toDo: ToDo[];
+  /** Something was meant to arrive, and does: with nothing found and nothing to do, the rig is clear. */
+  isHeard: boolean;
   strands: Strand[];
   /** Every source at every listener. */
   arrivals: Arrival[];
@@ -65,6 +77,8 @@ export const solveRig = (rig: Rig, memory?: EngineMemory, conditions?: readonly 
   const solved = solve(rig, memory, conditions);
   return {
     findings: runChecks(solved).map(plainFinding),
+    toDo: toDoOf(solved),
+    isHeard: isSomethingArriving(solved),
     strands: solved.strands,
     arrivals: solved.heard.arrivals,
     sinks: solved.heard.sinks,

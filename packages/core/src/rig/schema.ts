@@ -88,13 +88,17 @@ const ELEMENT = byKind(
     { control: POINT, rail: POINT },
   ),
   element('rail', { ground: PIN, volts: number(0, 100), ohms: OHMS }, { control: POINT }),
-  element('load', {
-    legs: { ...list(PIN, 2), minItems: 1 },
-    ground: PIN,
-    milliamps: number(1e-4, 14),
-    standard: oneOf(['P48', 'plug-in']),
-    minVolts: number(0, 60),
-  }),
+  element(
+    'load',
+    {
+      legs: { ...list(PIN, 2), minItems: 1 },
+      ground: PIN,
+      milliamps: number(1e-4, 14),
+      standard: oneOf(['P48', 'plug-in']),
+      minVolts: number(0, 60),
+    },
+    { maxVolts: number(0, 1000) },
+  ),
   element('resistor', { a: PIN, b: PIN, ohms: OHMS }),
   element('capacitor', { a: PIN, b: PIN, farads: number(1e-15, 1) }),
   element('transformer', {

@@ -46,7 +46,7 @@ export const miniJackMicrophone = (maxDbu: number, maxGainDb: number) =>
         id: `track-${side}`,
         label: `Own track ${side}`,
         unit: 'dBFS' as const,
-        role: 'converter' as const,
+        role: 'track' as const,
         ceiling: 0,
       })),
       paths: SIDES.map((side) => ({

@@ -89,7 +89,7 @@ export const RECORDERS: DeviceModel[] = [
               id: `track${n}`,
               label: `Own track ${n}`,
               unit: 'dBFS' as const,
-              role: 'converter' as const,
+              role: 'track' as const,
               ceiling: 0,
             },
           ],

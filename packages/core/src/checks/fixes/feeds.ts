@@ -1,5 +1,5 @@
 import type { ControlValue, DeviceModel, FeedElement } from '../../catalogue';
-import type { Circuit } from '../../circuit';
+import type { Circuit, ElementRef } from '../../circuit';
 import { setControl, type Edit, type Lookup, type Rig } from '../../rig';
 import type { Fix } from '../finding';
 import { turnControl } from './turn-control';
@@ -62,6 +62,17 @@ export const feedOfInput = (
 ): FeedRef | undefined => {
   const at = find.modelOf(device)?.elements.find(({ id }) => id === input);
   return at?.kind === 'input' ? feedAt(find, circuit, device, (leg) => leg === at.plus) : undefined;
+};
+
+/** A supply by its name. */
+export const feedNamed = (
+  { find, circuit }: { find: Lookup; circuit: Circuit },
+  ref: ElementRef | undefined,
+): FeedRef | undefined => {
+  const element = find.modelOf(ref?.device ?? '')?.elements.find(({ id }) => id === ref?.element);
+  return ref && element?.kind === 'feed'
+    ? feedAt(find, circuit, ref.device, (leg) => element.legs.includes(leg))
+    : undefined;
 };
 
 /** The supply at a socket. @param circuit absent: it counts as off */

@@ -1,7 +1,7 @@
 import { buildRig, type RigRows, applyEdit, lookup, put, readRigValue, type Edit, type Rig } from '../../rig';
 import { solveRig } from '../../offers';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
-import { bypass, insertBooster, insertLaptopIsolator, useFloatingSupply } from './insert';
+import { bypass, insertBooster, insertIsolator, useFloatingSupply } from './insert';
 import { matchFormat, splitToTwoInputs, useBestLead, useOtherInput, withArticle } from './rewire';
 import { bestLead, isHarmed, matingLeads, reach, subRig } from './trial';
 import { solveCircuit } from '../../circuit';
@@ -35,7 +35,7 @@ describe('rewiring', () => {
       steps: [put('leads', { ...badLead, id: 'x', ends: [{ device: 'desk', port: 'aux' }, null] })],
     });
     expect(useOtherInput(taken, badLead)).toEqual([]);
-    const boxed = done(taken, insertLaptopIsolator(taken, badLead)[0]!.edit);
+    const boxed = done(taken, insertIsolator(taken, badLead)[0]!.edit);
     expect(solveRig(boxed).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
     expect(boxed.devices.at(-1)!.model).toBe('isolator-laptop');
   });

@@ -1,4 +1,14 @@
-import { contactsBetween, leadKindById, modelById, type ControlValue, type LeadKind } from '../../catalogue';
+import {
+  activeBoxes,
+  boosters,
+  connectorById,
+  contactsBetween,
+  floatingSupplies,
+  isolators,
+  padLeads,
+  type ControlValue,
+  type DeviceModel,
+} from '../../catalogue';
 import {
   addDevice,
   changeLead,
@@ -15,13 +25,13 @@ import {
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
 import { inSoundOrder, ordered, socketsOf, withArticle } from './rewire';
-import { after, bestLead, type PortRef } from './trial';
+import { after, bestLead, matingLeads, reach, scoreOf, subRig, type PortRef } from './trial';
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
 
-/** Puts the laptop isolator box between a stereo mini-jack output and an XLR input. */
-export const insertLaptopIsolator = (rig: Rig, lead: Lead): Fix[] =>
-  insertBetween(rig, lead, 'isolator-laptop', 'mini', 'xlr');
+/** The lead that does it best between two sockets of a rig; where none does it well, the first that goes in. */
+const someLead = (rig: Rig, from: PortRef, to: PortRef) =>
+  bestLead(rig, from, to) ?? matingLeads(rig, from, to)[0];
 
 /** Puts a booster behind a microphone: short lead in, the old lead out; switches phantom on where it is needed. */
 export const insertBooster = (
@@ -30,40 +40,55 @@ export const insertBooster = (
   gain?: { device: string; control: string; value: number },
 ): Fix[] => {
   const find = lookup(rig);
-  const lead = find.inPort(microphone, 'out')?.lead;
+  const out = find.modelOf(microphone)?.ports.find(({ side }) => side === 'out')?.id ?? '';
+  const lead = find.inPort(microphone, out)?.lead;
   const sockets = lead && socketsOf(lead);
-  if (!lead || !sockets || lead.kind !== 'xlr') return [];
-  const input = sockets.find(({ device }) => device !== microphone);
+  const input = sockets?.find(({ device }) => device !== microphone);
   const feed = input && feedOfPort(find, input.device, input.port);
-  if (!input || !feed) return [];
-  const id = freeId(rig, 'booster');
-  const xlr = leadKindById('xlr');
-  const edits = [
-    removeLead(rig, lead.id),
-    addDevice(rig, modelById('booster'), { id, place: find.device(microphone)?.place ?? '' }),
-    connect(
-      rig,
-      xlr,
-      [
-        { device: microphone, port: 'out' },
-        { device: id, port: 'in' },
-      ],
-      1,
-      freeId(rig, `${id}-lead`),
-    ),
-    connect(rig, xlr, [{ device: id, port: 'out' }, input], lead.lengthM, lead.id),
-  ];
-  let desked = rig;
-  const set = (control: string, value: ControlValue) => {
-    const edit = setControl(desked, input.device, control, value);
-    desked = after(desked, edit);
-    edits.push(edit);
-  };
-  if (feed.turn) set(feed.turn.control, feed.turn.on);
-  if (gain && gain.device === input.device) set(gain.control, gain.value);
-  return [
-    { label: 'Put an in-line booster behind the microphone', edit: combineEdits('Insert booster', ...edits) },
-  ];
+  if (!lead || !input || !feed || find.modelOf(microphone)?.kind !== 'microphone') return [];
+  return boosters().flatMap((model): Fix[] => {
+    const id = freeId(rig, model.id);
+    const [into, outOf] = (['in', 'out'] as const).map((side) =>
+      model.ports.find((port) => port.side === side)!,
+    );
+    const bare = combineEdits(
+      'bare',
+      removeLead(rig, lead.id),
+      addDevice(rig, model, { id, place: find.device(microphone)?.place ?? '' }),
+    );
+    const placed = after(rig, bare);
+    const [mic, head] = [
+      { device: microphone, port: out },
+      { device: id, port: into!.id },
+    ];
+    const short = matingLeads(placed, mic, head).find(({ kind }) => kind.id === lead.kind);
+    if (!short) return [];
+    const edits = [
+      bare,
+      connect(placed, short.kind, ordered(short.flipped, mic, head), 1, freeId(placed, `${id}-lead`)),
+      connect(
+        placed,
+        short.kind,
+        ordered(short.flipped, { device: id, port: outOf!.id }, input),
+        lead.lengthM,
+        lead.id,
+      ),
+    ];
+    let desked = rig;
+    const set = (control: string, value: ControlValue) => {
+      const edit = setControl(desked, input.device, control, value);
+      desked = after(desked, edit);
+      edits.push(edit);
+    };
+    if (feed.turn) set(feed.turn.control, feed.turn.on);
+    if (gain && gain.device === input.device) set(gain.control, gain.value);
+    return [
+      {
+        label: `Put ${withArticle(model.name)} behind the microphone`,
+        edit: combineEdits('Insert booster', ...edits),
+      },
+    ];
+  });
 };
 
 /** Takes a device out of the way and joins what was on either side. */
@@ -93,119 +118,85 @@ export const bypass = (rig: Rig, device: string): Fix[] => {
   ];
 };
 
+/** Inputs of a device that a box may go into: the one in use first, then those that are free. */
+const targetsFor = (rig: Rig, used: PortRef): PortRef[] => {
+  const find = lookup(rig);
+  const ports = find.modelOf(used.device)?.ports ?? [];
+  const free = ports.filter(
+    ({ id, side, usb }) => side === 'in' && !usb && id !== used.port && !find.inPort(used.device, id),
+  );
+  return [used, ...free.map(({ id }) => ({ device: used.device, port: id }))];
+};
+
 /**
- * Puts a box of the catalogue between the two sockets of a lead, with one lead kind on either side.
- * Nothing when the leads do not go into the sockets.
+ * Puts one of some boxes between the two sockets of a lead, with the lead that suits on either side. Where its output does
+ * not go into the socket in use, another free one of that device takes it. The boxes that pass the sound best come first.
  */
-export const insertBetween = (
-  rig: Rig,
-  lead: Lead,
-  model: string,
-  inKind: string,
-  outKind: string,
-): Fix[] => {
+export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[]): Fix[] => {
   const sockets = socketsOf(lead);
   if (!sockets) return [];
   const [from, to] = inSoundOrder(rig, sockets);
-  const box = modelById(model);
-  const [first, second] = [leadKindById(inKind), leadKindById(outKind)];
-  const connector = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.connector ?? '';
-  const boxIn = box.ports.find(({ side }) => side === 'in')!;
-  const boxOut = box.ports.find(({ side }) => side === 'out')!;
-  /** The kind's ends in the order that goes into these two sockets. */
-  const fit = (kind: LeadKind, a: string, b: string) =>
-    contactsBetween(kind.ends[0]!.connector, a) && contactsBetween(kind.ends[1]!.connector, b)
-      ? false
-      : contactsBetween(kind.ends[0]!.connector, b) && contactsBetween(kind.ends[1]!.connector, a)
-        ? true
-        : undefined;
-  const [flipFirst, flipSecond] = [
-    fit(first, connector(from), boxIn.connector),
-    fit(second, boxOut.connector, connector(to)),
-  ];
-  if (flipFirst === undefined || flipSecond === undefined) return [];
-  const id = freeId(rig, model);
-  const label = `Put ${withArticle(box.name)} in between`;
-  const bare = combineEdits(
-    label,
-    removeLead(rig, lead.id),
-    addDevice(rig, box, { id, place: lookup(rig).device(from.device)?.place ?? '' }),
-  );
-  const placed = after(rig, bare);
-  return [
-    {
+  const ways = boxes.flatMap((box) => {
+    const [boxIn, boxOut] = (['in', 'out'] as const).map((side) =>
+      box.ports.find((port) => port.side === side)!,
+    );
+    const id = freeId(rig, box.id);
+    const label = `Put ${withArticle(box.name)} in between`;
+    const bare = combineEdits(
       label,
-      edit: combineEdits(
-        label,
-        bare,
-        connect(
-          placed,
-          first,
-          ordered(flipFirst, from, { device: id, port: boxIn.id }),
-          1,
-          freeId(placed, `${id}-in`),
-        ),
-        connect(
-          placed,
-          second,
-          ordered(flipSecond, { device: id, port: boxOut.id }, to),
-          lead.lengthM,
-          lead.id,
-        ),
-      ),
-    },
-  ];
-};
-
-/** A DI box close to the source; the long part of the way is balanced then. */
-export const insertDiBox = (rig: Rig, lead: Lead): Fix[] => {
-  const sockets = socketsOf(lead);
-  if (!sockets) return [];
-  const [, to] = inSoundOrder(rig, sockets);
-  const find = lookup(rig);
-  const isTaken = (port: string) => find.inPort(to.device, port) && port !== to.port;
-  // The DI box's output is at microphone level: the input itself if it takes XLR, else another one of the device.
-  const xlrInputs = (find.modelOf(to.device)?.ports ?? []).filter(
-    ({ id, side, connector }) => side === 'in' && contactsBetween('xlr-male', connector) && !isTaken(id),
-  );
-  const target = xlrInputs.find(({ id }) => id === to.port) ?? xlrInputs[0];
-  if (!target) return [];
-  const moved: Lead = {
-    ...lead,
-    ends: lead.ends.map((end) =>
-      end && 'device' in end && end.device === to.device && end.port === to.port
-        ? { device: to.device, port: target.id }
-        : end,
-    ),
-  };
-  return insertBetween(rig, moved, 'di-passive', 'ts-635', 'xlr');
-};
-
-/** Transformers in a mini-jack link: sound passes, hum does not. */
-export const insertLineIsolator = (rig: Rig, lead: Lead): Fix[] =>
-  insertBetween(rig, lead, 'isolator-line', 'mini', 'mini');
-
-/** The in-line pad between a lead and its XLR input. */
-export const insertPad = (rig: Rig, lead: Lead): Fix[] => {
-  const sockets = socketsOf(lead);
-  const end = lead.ends.findIndex(
-    (_, index) => lookup(rig).leadKindOf(lead.id)?.ends[index]?.connector === 'xlr-male',
-  );
-  const input = lead.ends[end];
-  if (!sockets || !input || !('device' in input)) return [];
-  const label = 'Put a 20 dB in-line pad at the input';
-  const opened = changeLead(rig, lead.id, {
-    ends: lead.ends.map((old, index) => (index === end ? null : old)),
+      removeLead(rig, lead.id),
+      addDevice(rig, box, { id, place: lookup(rig).device(from.device)?.place ?? '' }),
+    );
+    const placed = after(rig, bare);
+    const [into, outOf] = [
+      { device: id, port: boxIn!.id },
+      { device: id, port: boxOut!.id },
+    ];
+    const first = someLead(placed, from, into);
+    const target = targetsFor(placed, to).find((one) => matingLeads(placed, outOf, one).length > 0);
+    const second = target && someLead(placed, outOf, target);
+    if (!first || !second) return [];
+    const edit = combineEdits(
+      label,
+      bare,
+      connect(placed, first.kind, ordered(first.flipped, from, into), 1, freeId(placed, `${id}-in`)),
+      connect(placed, second.kind, ordered(second.flipped, outOf, target), lead.lengthM, lead.id),
+    );
+    const small = subRig(after(rig, edit), [from.device, id, to.device]);
+    return [{ label, edit, score: scoreOf(reach(small, from.device, to.device)) }];
   });
-  const pad = connect(
-    after(rig, opened),
-    leadKindById('xlr-pad-20'),
-    [{ lead: lead.id, end }, input],
-    0,
-    freeId(rig, 'pad'),
-  );
-  return [{ label, edit: combineEdits(label, opened, pad) }];
+  return ways.sort((a, b) => b.score - a.score).map(({ label, edit }) => ({ label, edit }));
 };
+
+/** A box with a transformer: it keeps DC back, opens hum rings, and hands on what leaves it on two legs. */
+export const insertIsolator = (rig: Rig, lead: Lead): Fix[] => insertBetween(rig, lead, isolators());
+
+/** A box close to the source that hardly loads it; the long part of the way is balanced then. */
+export const insertDiBox = (rig: Rig, lead: Lead): Fix[] =>
+  insertBetween(rig, lead, [...isolators(), ...activeBoxes()]);
+
+/** A pad between a lead and its input, where one of its shape goes in. */
+export const insertPad = (rig: Rig, lead: Lead): Fix[] =>
+  padLeads().flatMap((pad): Fix[] => {
+    const plugOfPad = pad.ends.find(({ connector }) => connectorById(connector)?.sex === 'plug')?.connector;
+    const end = lead.ends.findIndex(
+      (_, index) => lookup(rig).leadKindOf(lead.id)?.ends[index]?.connector === plugOfPad,
+    );
+    const input = lead.ends[end];
+    if (!socketsOf(lead) || !input || !('device' in input)) return [];
+    const label = `Put ${withArticle(pad.name)} at the input`;
+    const opened = changeLead(rig, lead.id, {
+      ends: lead.ends.map((old, index) => (index === end ? null : old)),
+    });
+    const added = connect(
+      after(rig, opened),
+      pad,
+      pad.ends.map(({ connector }) => (connector === plugOfPad ? input : { lead: lead.id, end })),
+      0,
+      freeId(rig, 'pad'),
+    );
+    return [{ label, edit: combineEdits(label, opened, added) }];
+  });
 
 /** Feeds a device from a supply whose minus touches no earth, in place of the one it has; its own mains earth is none of our business. */
 export const useFloatingSupply = (rig: Rig, device: string): Fix[] => {
@@ -214,7 +205,8 @@ export const useFloatingSupply = (rig: Rig, device: string): Fix[] => {
     .modelOf(device)
     ?.ports.find(({ connector, side }) => side === 'in' && contactsBetween('dc-barrel-plug', connector));
   if (!inlet) return [];
-  const supply = modelById('dc-supply-floating');
+  const [supply] = floatingSupplies();
+  if (!supply) return [];
   const id = freeId(rig, `${device}-supply`);
   const label = `Feed ${find.device(device)?.name ?? device} from a floating supply`;
   const present = find.inPort(device, inlet.id)?.lead;
@@ -223,9 +215,12 @@ export const useFloatingSupply = (rig: Rig, device: string): Fix[] => {
     ...(present ? [removeLead(rig, present.id)] : []),
     addDevice(rig, supply, { id, place: find.device(device)?.place ?? '' }),
   );
-  const lead = connect(after(rig, bare), leadKindById('dc-barrel'), [
-    { device: id, port: 'dc' },
+  const ends = [
+    { device: id, port: supply.ports.find(({ side }) => side === 'out')!.id },
     { device, port: inlet.id },
-  ]);
+  ] as const;
+  const fit = matingLeads(after(rig, bare), ...ends)[0];
+  if (!fit) return [];
+  const lead = connect(after(rig, bare), fit.kind, ordered(fit.flipped, ...ends));
   return [{ label, edit: combineEdits(label, bare, lead) }];
 };

@@ -1,4 +1,4 @@
-import { contactsBetween, type SignalKind } from '../../catalogue';
+import { boosters, contactsBetween, type SignalKind } from '../../catalogue';
 import { putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
@@ -7,7 +7,7 @@ import { turnControl } from './turn-control';
 import { insertBooster } from './insert';
 
 /** What the catalogue's booster adds, dB. */
-const BOOSTER_DB = 25;
+const boosterDb = (): number => boosters()[0]?.paths.reduce((sum, { gainDb }) => sum + (gainDb ?? 0), 0) ?? 0;
 /** Closer than this to a microphone a talker's breath is the problem, metres. Common practice. */
 const CLOSEST_M = 0.05;
 
@@ -45,7 +45,7 @@ export const addBooster = (
   const model = microphone ? solved.find.modelOf(microphone) : undefined;
   const passive = model?.elements.some((element) => element.kind === 'output' && element.thermal);
   if (!microphone || !passive) return [];
-  const value = snapGain(gain.control, gain.value + neededDb - BOOSTER_DB);
+  const value = snapGain(gain.control, gain.value + neededDb - boosterDb());
   return insertBooster(solved.rig, microphone, { device: gain.device, control: gain.control.id, value });
 };
 

@@ -1,4 +1,4 @@
-import { modelById, type FeedElement } from '../../catalogue';
+import { pluginSupplies, sturdyMicrophones, type DeviceModel, type FeedElement } from '../../catalogue';
 import { changeLead, combineEdits, connect, lookup, put, removeLead, revise, type Rig } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { feedOfPort, feedSwitch, switchFeed, turnFeed, type FeedRef } from './feeds';
@@ -57,20 +57,30 @@ const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words
   return [];
 };
 
-/** Swaps a condenser for a microphone that needs no supply; the lead and the talker stay. */
+/** Swaps a condenser for a microphone that needs no supply and that the same lead goes into; the talker stays. */
 export const swapForDynamic = (rig: Rig, id: string): Fix[] => {
   const device = rig.devices.find((candidate) => candidate.id === id);
-  const dynamic = modelById('mic-dynamic-hand');
-  if (!device) return [];
-  const label = `Use ${withArticle(dynamic.name)} here instead`;
+  const plugged = rig.leads.flatMap(({ ends }) =>
+    ends.flatMap((end) => (end && 'device' in end && end.device === id ? [end.port] : [])),
+  );
+  const capsules = rig.placements.flatMap((one) => (one.device === id ? [one.capsule] : []));
+  const old = rig.models.find(({ id: model }) => model === device?.model);
+  const connector = (model: DeviceModel | undefined, port: string) =>
+    model?.ports.find((one) => one.id === port)?.connector;
+  const fits = (model: DeviceModel) =>
+    plugged.every((port) => connector(model, port) === connector(old, port)) &&
+    capsules.every((capsule) => model.points.some((point) => point.id === capsule));
+  const model = sturdyMicrophones().find(fits);
+  if (!device || !model) return [];
+  const label = `Use ${withArticle(model.name)} here instead`;
   return [
     {
       label,
       edit: {
         label,
         steps: [
-          ...(rig.models.some((model) => model.id === dynamic.id) ? [] : [put('models', dynamic)]),
-          ...revise(rig, 'devices', { ...device, model: dynamic.id, settings: {} }),
+          ...(rig.models.some((one) => one.id === model.id) ? [] : [put('models', model)]),
+          ...revise(rig, 'devices', { ...device, model: model.id, settings: {} }),
         ],
       },
     },
@@ -88,18 +98,18 @@ export const mendOutputLead = (rig: Rig, device: string): Fix[] => {
   return [...whole, ...useBestLead(rig, lead)];
 };
 
-/** The power adapter for small electrets, between a mini-jack microphone and a phantom-fed XLR input. */
+/** A power adapter for small electrets, between a mini-jack microphone and a phantom-fed input. */
 export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
   const lead = lookup(rig).inPort(device, 'out')?.lead;
   if (!lead) return [];
   const find = lookup(rig);
-  return insertBetween(rig, lead, 'plugin-adapter', 'mini', 'xlr').flatMap((fix): Fix[] => {
+  return insertBetween(rig, lead, pluginSupplies()).flatMap((fix): Fix[] => {
     const input = lead.ends.find((end) => end && 'device' in end && end.device !== device);
     const feed = input && 'device' in input ? feedOfPort(find, input.device, input.port) : undefined;
     // It makes its few volts of phantom: without phantom there it is an empty box.
     if (!feed) return [];
     const on = turnFeed(after(rig, fix.edit), feed, true);
-    return [on ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix];
+    return [on && on.steps.length > 0 ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix];
   });
 };
 

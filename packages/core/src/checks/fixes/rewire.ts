@@ -108,6 +108,35 @@ export const useOtherInput = (rig: Rig, lead: Lead): Fix[] => {
   ];
 };
 
+/** Takes the sound from another free output of the same device, with the lead that does it best: one with a volume, say. */
+export const useOtherOutput = (rig: Rig, lead: Lead): Fix[] => {
+  const sockets = socketsOf(lead);
+  if (!sockets) return [];
+  const [from, to] = inSoundOrder(rig, sockets);
+  const find = lookup(rig);
+  const bare = after(rig, removeLead(rig, lead.id));
+  return (find.modelOf(from.device)?.ports ?? [])
+    .filter(
+      ({ id, side, usb, digital }) =>
+        side === 'out' && !usb && !digital && id !== from.port && !find.inPort(from.device, id),
+    )
+    .flatMap((port): (Fix & { score: number })[] => {
+      const other = { device: from.device, port: port.id };
+      const best = bestLead(bare, other, to);
+      if (!best) return [];
+      const label = `Take it from ${port.label} with ${withArticle(best.kind.name)}`;
+      const edit = combineEdits(
+        label,
+        removeLead(rig, lead.id),
+        connect(bare, best.kind, ordered(best.flipped, other, to), undefined, lead.id),
+      );
+      return [{ label, edit, score: best.score }];
+    })
+    .sort((a, b) => b.score - a.score)
+    .slice(0, 2)
+    .map(({ label, edit }) => ({ label, edit }));
+};
+
 /** Left and right on two inputs of their own. */
 export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
   const sockets = socketsOf(lead);
@@ -115,7 +144,7 @@ export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
   const [from, to] = inSoundOrder(rig, sockets);
   const find = lookup(rig);
   const connector = (ref: PortRef) => find.port(ref.device, ref.port)?.connector ?? '';
-  const kind = LEAD_KINDS.find(
+  const kinds = LEAD_KINDS.filter(
     ({ ends }) =>
       ends.length === 3 &&
       contactsBetween(ends[0]!.connector, connector(from)) &&
@@ -126,18 +155,21 @@ export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
     ?.ports.find(
       (port) => port.id !== to.port && port.connector === connector(to) && !find.inPort(to.device, port.id),
     );
-  if (!kind || !second) return [];
-  const label = `Use ${withArticle(kind.name)}, right side into ${second.label}`;
-  const bare = after(rig, removeLead(rig, lead.id));
-  const ends = [from, to, { device: to.device, port: second.id }];
-  const split = after(bare, connect(bare, kind, ends));
-  if (isHarmed(split, solveCircuit(lookup(subRig(split, [from.device, to.device]))), from.device)) return [];
-  return [
-    {
-      label,
-      edit: combineEdits(label, removeLead(rig, lead.id), connect(bare, kind, ends, undefined, lead.id)),
-    },
-  ];
+  if (!second) return [];
+  return kinds.flatMap((kind): Fix[] => {
+    const label = `Use ${withArticle(kind.name)}, right side into ${second.label}`;
+    const bare = after(rig, removeLead(rig, lead.id));
+    const ends = [from, to, { device: to.device, port: second.id }];
+    const split = after(bare, connect(bare, kind, ends));
+    if (isHarmed(split, solveCircuit(lookup(subRig(split, [from.device, to.device]))), from.device))
+      return [];
+    return [
+      {
+        label,
+        edit: combineEdits(label, removeLead(rig, lead.id), connect(bare, kind, ends, undefined, lead.id)),
+      },
+    ];
+  });
 };
 
 /** The longest usual length of the same lead that is no longer than a share of it. */

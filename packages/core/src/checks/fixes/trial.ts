@@ -1,5 +1,5 @@
 import { contactsBetween, type LeadKind } from '../../catalogue';
-import { couplingLevel, solveCircuit, survivesDc, type Circuit } from '../../circuit';
+import { couplingLevel, solveCircuit, survivesDc, type Circuit, type Coupling } from '../../circuit';
 import { applyEdit, knownLeadKinds, lookup, type Edit, type Lead, type Lookup, type Rig } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
 import type { Fix } from '../finding';
@@ -49,6 +49,10 @@ export interface Reach {
   wrongKind: boolean;
   /** It arrives at two inputs with opposite signs: whoever adds them hears nothing. */
   cancels: boolean;
+  /** A side of a stereo output lies on its sleeve. */
+  shorts: boolean;
+  /** Of left and right only one arrives. */
+  halfLost: boolean;
   /** A way arrives hotter than its input can be turned down to. */
   tooHot: boolean;
   /** Electronics of `from` that live on the supply have it. */
@@ -64,6 +68,24 @@ export const isHarmed = (rig: Rig, circuit: Circuit, device?: string): boolean =
     const limit = element?.kind === 'output' ? element.tolerates : undefined;
     return limit !== undefined && !survivesDc(limit, reading);
   });
+};
+
+/** One side of a pair arrives well, and the other does not. */
+const isHalfLost = (find: Lookup, device: string, into: readonly Coupling[]): boolean => {
+  const best = (id: string) =>
+    Math.max(0, ...into.filter(({ from }) => from.element === id).map((one) => couplingLevel(one)));
+  return (find.modelOf(device)?.elements ?? []).some(
+    (element) =>
+      element.kind === 'output' &&
+      element.pair !== undefined &&
+      best(element.id) > 1e-3 &&
+      best(element.pair) < best(element.id) / 30,
+  );
+};
+
+const isSide = (find: Lookup, device: string, id: string): boolean => {
+  const element = find.modelOf(device)?.elements.find((one) => one.id === id);
+  return element?.kind === 'output' && element.drive === 'single' && element.pair !== undefined;
 };
 
 export const reach = (rig: Rig, from: string, to: string): Reach => {
@@ -102,6 +124,10 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
     ),
     wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
     cancels: couplingLevel(together) < couplingLevel(best.sum) / 2,
+    halfLost: isHalfLost(find, from, into),
+    shorts: circuit.terminals.some(
+      ({ device, worstLeg, element }) => device === from && worstLeg < 0.05 && isSide(find, device, element),
+    ),
     tooHot: into.some((coupling) => {
       const levels = levelsOf(find, coupling);
       return levels !== undefined && levels.arrives > levels.hottest;
@@ -110,10 +136,12 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
   };
 };
 
-const scoreOf = (r: Reach): number =>
+/** How well a way does, dB: what harms, loses a leg or starves counts far more than level. */
+export const scoreOf = (r: Reach): number =>
   (r.harms ? -1000 : 0) +
-  (r.legLost ? -100 : 0) +
+  (r.legLost || r.shorts ? -100 : 0) +
   (r.wrongKind || r.tooHot || r.cancels ? -60 : 0) +
+  (r.halfLost ? -20 : 0) +
   (r.fed ? 0 : -80) +
   r.monoDb;
 

@@ -36,8 +36,29 @@ export const appsOfTheirOwn = (document: Untyped): Untyped => {
     }
     return rest;
   });
-  const { intents, ...rest } = document;
-  return { ...rest, devices, apps, joinedInputs: [], intents: readableIntents(intents, document, apps) };
+  const { intents, models, ...rest } = document;
+  return {
+    ...rest,
+    models: Array.isArray(models) ? models.map(withOwnTracks) : models,
+    devices,
+    apps,
+    joinedInputs: [],
+    intents: readableIntents(intents, document, apps),
+  };
+};
+
+/** What a recorder or camera keeps by itself was a converter like any other; now it says that sound ends there. */
+const withOwnTracks = (model: unknown): unknown => {
+  if (!isRecord(model) || !['recorder', 'camera'].includes(String(model.kind))) return model;
+  if (!Array.isArray(model.points)) return model;
+  const isOwnTrack = (point: unknown) =>
+    isRecord(point) && point.role === 'converter' && /^track/.test(String(point.id));
+  return {
+    ...model,
+    points: model.points.map((point: unknown) =>
+      isOwnTrack(point) ? { ...(point as Untyped), role: 'track' } : point,
+    ),
+  };
 };
 
 /** Intents of version 1 were never acted on, and named things by bare ids: those that still name something stay. */

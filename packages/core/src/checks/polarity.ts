@@ -1,0 +1,165 @@
+import { couplingLevel, type Coupling } from '../circuit';
+import { pointId, powerOf, waysBetween, type Way } from '../flow';
+import { changeLead } from '../rig';
+import { dbFromRatio } from '../units';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { splitToTwoInputs, unplug, useBestLead } from './fixes/rewire';
+import { isTwoVoices } from './roots';
+
+/** So much louder with one way turned over means that it stands the wrong way up, dB. Common practice. */
+const TELLING_DB = 3;
+/** Ways this far below the strongest turn nothing over that matters, dB. */
+const WEAK_DB = 12;
+
+const power = (ways: readonly Way[]): number =>
+  powerOf({ taps: ways.map(({ lateMs, re, im }) => ({ lateMs, re, im })) });
+
+const turned = (way: Way): Way => ({ ...way, re: -way.re, im: -way.im });
+
+/** The capsule a way goes through. */
+const capsuleOf = ({ graph }: Solved, { edges }: Way) =>
+  edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule');
+
+/** Leads on the way of a capsule's device, each used or exchanged for one that turns nothing over. */
+const turnBack = ({ rig, find }: Solved, device: string): Fix[] => {
+  const seen = new Set<string>();
+  const queue = rig.leads.filter(({ ends }) =>
+    ends.some((end) => end && 'device' in end && end.device === device),
+  );
+  const chain: typeof queue = [];
+  for (let lead = queue.shift(); lead; lead = queue.shift()) {
+    if (seen.has(lead.id)) continue;
+    seen.add(lead.id);
+    chain.push(lead);
+    const id = lead.id;
+    queue.push(
+      ...rig.leads.filter(({ ends }) => ends.some((end) => end && 'lead' in end && end.lead === id)),
+      ...lead.ends.flatMap((end) => (end && 'lead' in end ? (find.lead(end.lead) ?? []) : [])),
+    );
+  }
+  return chain.flatMap((lead): Fix[] => {
+    // An adapter in a chain comes out, and the lead behind it goes where it went.
+    const into = lead.ends.findIndex((end) => end && 'device' in end && end.device !== device);
+    const behind = lead.ends.find((end) => end && 'lead' in end);
+    const socket = lead.ends[into];
+    if (!behind || !('lead' in behind) || !socket) return useBestLead(rig, lead);
+    const main = find.lead(behind.lead)!;
+    const label = `Take the ${find.leadKindOf(lead.id)?.name ?? 'adapter'} out`;
+    const ends = main.ends.map((end, index) => (index === behind.end ? socket : end));
+    const out = unplug(rig, lead).edit;
+    return [{ label, edit: { label, steps: [...out.steps, ...changeLead(rig, main.id, { ends }).steps] } }];
+  });
+};
+
+/** One voice by two microphones, one of them upside down: they take each other away. */
+const oneVoiceTwice: Check = (solved) =>
+  solved.strands.flatMap((strand): Found[] => {
+    const end = strand.stages[strand.stages.length - 1]!;
+    if (strand.person === null || end.typical > strand.alone - TELLING_DB) return [];
+    const [first, ...others] = waysBetween(solved.graph, strand.source, strand.sink);
+    if (!first) return [];
+    const own = capsuleOf(solved, first);
+    const second = others.find((way) => {
+      const capsule = capsuleOf(solved, way);
+      return capsule && capsule.id !== own?.id && way.gainDb > first.gainDb - WEAK_DB;
+    });
+    if (!second || !own?.device) return [];
+    const gainedDb =
+      10 * Math.log10(power([first, turned(second)]) / Math.max(1e-30, power([first, second])));
+    if (gainedDb < TELLING_DB) return [];
+    // The way that is upside down is the one whose sign is against the usual: negative.
+    const wrong = second.re < 0 ? second : first;
+    const device = capsuleOf(solved, wrong)?.device ?? own.device;
+    const name = solved.find.device(device)?.name ?? device;
+    return [
+      finding({
+        code: 'polarity',
+        severity: 'fault',
+        title: `${strand.sourceName} is heard by two microphones, and ${name} turns the sound over`,
+        why: `Both ways meet at “${strand.sinkLabel}”, one of them upside down, ${figureText(Math.abs(first.lateMs - second.lateMs), 2)} ms apart: they take each other away, and more gain does not bring the voice back. Turned the right way up it would be ${figureText(gainedDb)} dB louder.`,
+        places: [{ device }, { person: strand.person, device: own.device }],
+        figures: [
+          {
+            label: 'Both together',
+            value: end.typical,
+            unit: end.unit,
+            from: 'arrivals, ways added with their delay',
+          },
+          { label: 'One way alone', value: strand.alone, unit: end.unit, from: 'arrivals, strongest way' },
+          {
+            label: 'Apart by',
+            value: Math.abs(first.lateMs - second.lateMs),
+            unit: 'ms',
+            from: 'air at 343 m/s and converters',
+          },
+        ],
+        propose: () => [
+          ...turnBack(solved, device),
+          ...solved.rig.placements
+            .filter((placement) => placement.person === strand.person && placement.device === device)
+            .map((placement) => ({
+              label: `Do not have ${strand.sourceName} heard by ${name}`,
+              edit: {
+                label: 'One microphone for one voice',
+                steps: [{ collection: 'placements' as const, id: placement.id, path: [], from: placement }],
+              },
+            })),
+        ],
+      }),
+    ];
+  });
+
+const byInput = (couplings: readonly Coupling[]): Coupling[][] => {
+  const groups = new Map<string, Coupling[]>();
+  for (const coupling of couplings) {
+    const key = pointId(coupling.to.device, coupling.to.element);
+    groups.set(key, [...(groups.get(key) ?? []), coupling]);
+  }
+  return [...groups.values()];
+};
+
+/** Two voices, each on a side of its own, meet in one input that takes the difference: both are there, one upside down. */
+const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
+  byInput(circuit.couplings).flatMap((couplings) =>
+    couplings.flatMap((left): Found[] => {
+      const { device } = left.from;
+      const element = find.modelOf(device)?.elements.find(({ id }) => id === left.from.element);
+      if (element?.kind !== 'output' || !element.pair || element.id > element.pair) return [];
+      const right = couplings.find((one) => one.from.device === device && one.from.element === element.pair);
+      if (!right || !isTwoVoices(graph, pointId(device, element.id), pointId(device, element.pair)))
+        return [];
+      const [a, b] = [couplingLevel(left), couplingLevel(right)];
+      if (Math.min(a, b) < Math.max(a, b) / 4 || dbFromRatio(Math.max(a, b)) < -60) return [];
+      const isOver = left.re * right.re + left.im * right.im < 0;
+      const name = find.device(device)?.name ?? device;
+      const port = element.plus.split('.')[0]!;
+      const lead = find.inPort(device, port)?.lead;
+      return [
+        finding({
+          code: 'polarity',
+          severity: 'caution',
+          title: `Both voices of ${name} share one input${isOver ? ', one of them upside down' : ''}`,
+          why: `Its left side carries one voice and its right side the other, and this lead brings both to one input of ${find.device(left.to.device)?.name}${isOver ? ', which takes the difference of its legs' : ''}. Nothing is lost, but they have one gain and one track between them and can never be taken apart again. Give each an input: tip to one, ring to the next.`,
+          places: [{ device, port }, ...(lead ? [{ lead: lead.id }] : []), { device: left.to.device }],
+          figures: [
+            {
+              label: 'Left to input',
+              value: dbFromRatio(a),
+              unit: 'dB',
+              from: 'solved circuit, input volts per output volt',
+            },
+            {
+              label: 'Right to input',
+              value: dbFromRatio(b),
+              unit: 'dB',
+              from: 'solved circuit, input volts per output volt',
+            },
+          ],
+          propose: () => (lead ? [...splitToTwoInputs(rig, lead), unplug(rig, lead)] : []),
+        }),
+      ];
+    }),
+  );
+
+/** Sounds that meet the wrong way up. */
+export const polarity: Check = (solved) => [...oneVoiceTwice(solved), ...twoVoicesOnOne(solved)];

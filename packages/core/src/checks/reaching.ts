@@ -1,0 +1,95 @@
+import { isDestination, type FlowNode } from '../flow';
+import { levelAt, type Strand } from '../gain';
+import type { Person } from '../rig';
+import type { Solved } from './finding';
+
+/** How far a voice gets. */
+export interface Reaching {
+  person: Person;
+  /** It arrives at something that keeps or sends it. */
+  arrives: boolean;
+  /** The last place it gets to; absent when nobody hears it at all. */
+  end: FlowNode | undefined;
+  /** The device it is spoken into. */
+  microphone: string;
+  strand: Strand | undefined;
+}
+
+const arrives = (strand: Strand): boolean =>
+  strand.arrives && strand.sinkKind !== undefined && isDestination(strand.sinkKind);
+
+/** Quieter than this on a stream, a voice is not there, dBFS. Common practice, no published source. */
+const HEARD_DBFS = -100;
+
+/** Less than this over a lead is what leaks through it, dB. Common practice, no published source. */
+const LEAK_DB = -50;
+
+/** The last place a sound really gets to: where it only leaks on, the place before. */
+const lastReached = ({ stages }: Strand) => {
+  const leak = stages.findIndex(({ terms }) =>
+    terms.some(({ because, db }) => because.kind === 'circuit' && db < LEAK_DB),
+  );
+  return stages[leak > 0 ? leak - 1 : stages.length - 1];
+};
+
+/** The stream by which a voice comes to a computer, the loudest of several. */
+const streamReached = ({ heard, usb, graph }: Solved, person: string): FlowNode | undefined => {
+  const index = graph.sources.findIndex((source) => source.person === person);
+  const source = graph.sources[index];
+  if (!source) return undefined;
+  return [...graph.nodes.values()]
+    .filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? ''))
+    .map((node) => ({ node, level: levelAt(heard, source, index, node.id) ?? -Infinity }))
+    .filter(({ level }) => level > HEARD_DBFS)
+    .sort((a, b) => b.level - a.level)[0]?.node;
+};
+
+/** Everyone who speaks into something, and how far their voice gets. */
+export const reachings = (solved: Solved): Reaching[] => {
+  const { rig, strands, graph } = solved;
+  return rig.people.flatMap((person): Reaching[] => {
+    const placement = rig.placements.find((one) => one.person === person.id);
+    if (!placement) return [];
+    const own = strands.filter((strand) => strand.person === person.id);
+    const best = own.find(arrives) ?? own[0];
+    const isIn = own.some(arrives);
+    const stream = isIn ? undefined : streamReached(solved, person.id);
+    const last = best && lastReached(best);
+    return [
+      {
+        person,
+        arrives: isIn,
+        end: stream ?? (last && graph.nodes.get(last.node)),
+        microphone: placement.device,
+        strand: best,
+      },
+    ];
+  });
+};
+
+/**
+ * Whether a rig is meant to keep or send sound already: something listens to a stream, or a recorder or camera of its own is
+ * plugged in, or a voice has come all the way to a computer. Before that it is still being built, and nothing is wrong yet.
+ */
+export const isListening = (solved: Solved): boolean => {
+  const { rig, find, heard, strands, usb } = solved;
+  const programs = rig.apps.filter(({ kind }) => kind !== 'player');
+  const isPlugged = heard.sinks.some(
+    ({ kind, device, app }) =>
+      isDestination(kind) &&
+      app === undefined &&
+      (find.modelOf(device)?.ports ?? []).some(({ id, side }) => side === 'in' && find.inPort(device, id)),
+  );
+  const comesToProgram = strands.some(
+    ({ person, stages }) =>
+      person !== null &&
+      stages.some(
+        ({ role, device }) =>
+          role === 'stream' &&
+          usb.hostsOf
+            .get(device ?? '')
+            ?.some(({ computer }) => programs.some((app) => app.computer === computer)),
+      ),
+  );
+  return programs.some(({ input }) => input !== null) || isPlugged || comesToProgram;
+};

@@ -1,0 +1,79 @@
+import { NOMINAL_OUTPUT_DBU, type OutputElement } from '../catalogue';
+import { couplingLevel, type Coupling } from '../circuit';
+import { pointId } from '../flow';
+import { levelAt } from '../gain';
+import { settingOf } from '../rig';
+import { dbFromRatio, type Db } from '../units';
+import { figureText, type Solved } from './finding';
+
+/** The loudest sound that arrives at an input over wires. */
+export interface SoundAt {
+  /** Its level there, long-term, dBu. */
+  dbu: number;
+  /** The device it comes from, and its output. */
+  from: string;
+  output: OutputElement;
+  coupling: Coupling;
+  /** Worked out from a voice or programme of this rig; else the output's usual level. */
+  isActual: boolean;
+  words: string;
+}
+
+const outputOf = ({ find }: Solved, { from }: Coupling): OutputElement | undefined => {
+  const element = find.modelOf(from.device)?.elements.find(({ id }) => id === from.element);
+  return element?.kind === 'output' ? element : undefined;
+};
+
+/** How far the volumes ahead of an output stand from where they come, dB. */
+const volumeDb = ({ find }: Solved, { from }: Coupling): Db => {
+  const device = find.device(from.device);
+  const model = find.modelOf(from.device);
+  const paths = model?.paths.filter((path) => path.to === from.element) ?? [];
+  const ids = new Set(paths.flatMap((path) => (path.controls ?? []).map(({ control }) => control)));
+  return (model?.controls ?? []).reduce(
+    (sum, control) =>
+      control.kind === 'gain' && ids.has(control.id) && device
+        ? sum + Number(settingOf(device, control)) - control.initial
+        : sum,
+    0,
+  );
+};
+
+/** Level at which an output leaves, and where that is known from: what plays through it, else what is usual for it. */
+export const levelOf = (
+  solved: Solved,
+  coupling: Coupling,
+): { dbu: number; isActual: boolean } | undefined => {
+  const output = outputOf(solved, coupling);
+  if (!output) return undefined;
+  const node = pointId(coupling.from.device, coupling.from.element);
+  const levels = solved.heard.graph.sources.flatMap(
+    (source, index) => levelAt(solved.heard, source, index, node) ?? [],
+  );
+  if (levels.length > 0) return { dbu: Math.max(...levels), isActual: true };
+  const nominal = output.nominalDbu ?? NOMINAL_OUTPUT_DBU[output.signal];
+  return { dbu: nominal + volumeDb(solved, coupling), isActual: false };
+};
+
+/** The loudest sound at an input; undefined where none arrives. */
+export const soundAt = (solved: Solved, device: string, element: string): SoundAt | undefined =>
+  solved.circuit.couplings
+    .filter(({ to, isCrosstalk }) => to.device === device && to.element === element && !isCrosstalk)
+    .flatMap((coupling): SoundAt[] => {
+      const output = outputOf(solved, coupling);
+      const level = levelOf(solved, coupling);
+      if (!output || !level) return [];
+      return [
+        {
+          dbu: level.dbu + dbFromRatio(couplingLevel(coupling)),
+          from: coupling.from.device,
+          output,
+          coupling,
+          isActual: level.isActual,
+          words: level.isActual
+            ? 'loudest sound of this rig that arrives there, long-term'
+            : `usual ${figureText(level.dbu)} dBu of the output and the solved circuit`,
+        },
+      ];
+    })
+    .reduce<SoundAt | undefined>((best, one) => (!best || one.dbu > best.dbu ? one : best), undefined);
