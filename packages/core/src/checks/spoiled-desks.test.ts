@@ -1,0 +1,100 @@
+import { applyEdit, changeLead, putApp, removeLead, setControl, type Edit, type Rig } from '../rig';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { ordinaryDesks } from './desks.testing';
+import type { Finding } from './finding';
+
+/** Ordinary desks are left alone; the same desks, spoiled in every usual way, are not. */
+
+const DESKS = ordinaryDesks();
+const after = (rig: Rig, edit: Edit): Rig => applyEdit(rig, edit).rig;
+const above = ({ severity }: Finding) => severity !== 'advice';
+const grave = ({ severity }: Finding) => severity === 'danger' || severity === 'fault';
+
+/** People whose voice is kept or sent. */
+const kept = (rig: Rig): Set<string> =>
+  new Set(
+    solveRig(rig)
+      .strands.filter(({ arrives, sinkKind }) => arrives && sinkKind && !['ears', 'room'].includes(sinkKind))
+      .flatMap(({ person }) => person ?? []),
+  );
+
+/** Every way to spoil a desk in one place. */
+const spoilings = (rig: Rig): [what: string, spoiled: Rig][] => [
+  ...rig.leads.map(({ id }): [string, Rig] => [`without lead ${id}`, after(rig, removeLead(rig, id))]),
+  ...rig.leads.map(({ id, kind }): [string, Rig] => {
+    const broken = rig.leadKinds.find((one) => one.id === kind)!.conductors.map(({ name }) => name);
+    return [`every wire of ${id} broken`, after(rig, changeLead(rig, id, { broken }))];
+  }),
+  ...rig.apps.flatMap((app): [string, Rig][] => [
+    [`${app.name} listens to nothing`, after(rig, putApp(rig, { ...app, input: null }))],
+    ...app.tracks.map((track): [string, Rig] => {
+      const tracks = app.tracks.map((one) => (one.id === track.id ? { ...one, channel: 60 } : one));
+      return [`${track.name} takes channel 60`, after(rig, putApp(rig, { ...app, tracks }))];
+    }),
+  ]),
+  ...rig.devices.flatMap((device): [string, Rig][] =>
+    Object.entries(device.settings)
+      .filter(([id, value]) => /^phantom/.test(id) && (value === true || value === 'P48'))
+      .map(([id, value]) => [
+        `${id} of ${device.id} off`,
+        after(rig, setControl(rig, device.id, id, value === true ? false : 'off')),
+      ]),
+  ),
+];
+
+const SPOILED = DESKS.flatMap(([name, rig]) => {
+  const heard = kept(rig);
+  return spoilings(rig).map(([what, spoiled]) => ({ name: `${name}: ${what}`, rig, spoiled, heard }));
+});
+/** Those in which somebody who was kept is not any more. */
+const LOST = SPOILED.filter(({ spoiled, heard }) => {
+  const now = kept(spoiled);
+  return [...heard].some((person) => !now.has(person));
+});
+
+describe('ordinary desks', () => {
+  it('there are at least twenty', () => {
+    expect(DESKS.length).toBeGreaterThanOrEqual(20);
+  });
+
+  it.each(DESKS)('nothing above advice: %s', (_name, rig) => {
+    const said = solveRig(rig).findings.filter(above);
+    expect(said.map(({ code, title }) => `${code}: ${title}`)).toEqual([]);
+  });
+});
+
+describe('a voice that is lost is a fault, whatever the reason', () => {
+  it('there are at least a hundred ways to lose one', () => {
+    expect(LOST.length).toBeGreaterThan(100);
+  });
+
+  it.each(LOST.map((one) => [one.name, one] as const))('%s', (_name, { spoiled }) => {
+    const { findings, toDo } = solveRig(spoiled);
+    // Where nothing listens at all any more, the rig counts as unfinished and says what is missing.
+    const isUnfinished = spoiled.apps.every(({ input }) => input === null) && toDo.length > 0;
+    if (!isUnfinished) expect(findings.filter(grave)).not.toEqual([]);
+  });
+});
+
+describe('what is offered for a lost voice', () => {
+  /** One of each kind of spoiling for each desk is enough to press. */
+  const PRESSED = LOST.filter(({ name }) =>
+    /without lead (voice|data)$|takes channel|broken$/.test(name),
+  ).filter((_, index) => index % 4 === 0);
+
+  it.each(PRESSED.map((one) => [one.name, one] as const))('%s', (_name, { spoiled, heard }) => {
+    const memory = makeEngineMemory();
+    const { findings } = solveRig(spoiled, memory);
+    const lost = findings.find(({ code }) => code === 'not-arriving') ?? findings.filter(grave)[0];
+    if (!lost) return;
+    const [first] = fixesFor(spoiled, lost.id, memory);
+    expect(first).toBeDefined();
+    const mended = after(spoiled, first!.edit);
+    if (lost.code === 'not-arriving') {
+      const back = kept(mended);
+      const person = lost.places.find((place) => place.person)!.person!;
+      expect(heard.has(person) && back.has(person)).toBe(true);
+    }
+    expect(solveRig(mended).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+});
