@@ -20,7 +20,7 @@ const CORE_ORDER = [
 
 const coreOrder = CORE_ORDER.map((folder, position) => ({
   files: [`packages/core/src/${folder}/**/*.ts`],
-  ignores: ['**/*.test.ts'],
+  ignores: ['**/*.test.ts', '**/*.testing.ts'],
   rules: {
     'no-restricted-imports': [
       'error',

@@ -239,6 +239,13 @@ const oldMixer = (isChained: boolean): Rig =>
       : [{ id: 'run', kind: 'ieee1394-6-9', ends: [null, 'mixer.usb'], lengthM: 2 }],
   });
 
+const NEVER: Rig['intents'][number] = {
+  id: 'private',
+  source: { person: 'talker' },
+  sink: { app: 'recorder' },
+  want: 'never',
+};
+
 /** One voice at two microphones a centimetre apart, both in the main mix; one of them through a swapping adapter or not. */
 const twoMicrophones = (isTurned: boolean): Rig =>
   buildRig({
@@ -419,6 +426,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     receiver('stereo', 'mini-two-ts'),
   ],
   [
+    'leak',
+    'a voice where it is never to be | nothing said of it',
+    { ...voice({ gain: 50 }), intents: [NEVER] },
+    voice({ gain: 50 }),
+  ],
+  [
     'not-arriving',
     'a microphone without its lead | with it',
     voice({ leads: [] }),
@@ -574,6 +587,25 @@ describe('every check fires, spares its near-twin, and is mended by its first fi
       expect(preview.possible).toBe(true);
       expect(preview.come.filter(({ severity }) => severity === 'danger')).toEqual([]);
     }
+  });
+});
+
+describe('what the operator says is to arrive', () => {
+  const meant = { ...NEVER, want: 'arrives' as const };
+  it('is a fault while it does not, and none once it does', () => {
+    const apart = { ...voice({ leads: [] }), intents: [meant] };
+    expect(solveRig(apart).findings.map(({ title }) => title)).toContain(
+      'Talker does not arrive at Recorder on Laptop with USB-C only',
+    );
+    expect(codes({ ...voice({ gain: 50, distanceM: 0.05 }), intents: [meant] })).not.toContain('not-arriving');
+  });
+
+  it('stands in sentences beside what goes without saying', () => {
+    const { meant: said } = solveRig({ ...voice({ gain: 50 }), intents: [meant] });
+    expect(said.map(({ sentence, isMet }) => [sentence, isMet])).toEqual([
+      ['Talker is recorded or sent.', true],
+      ['Talker is to be heard at Recorder on Laptop with USB-C only.', true],
+    ]);
   });
 });
 

@@ -38,6 +38,7 @@ export const FINDING_CODES = [
   'overfed',
   'polarity',
   'voices-not-apart',
+  'leak',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 

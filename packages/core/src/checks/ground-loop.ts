@@ -60,12 +60,13 @@ export const groundLoop: Check = (solved) => {
     if (!sound) continue;
     const humDbu = dbuFromVolts(volts);
     const underDb = sound.dbu - humDbu;
+    if (underDb > WANTED_DISTANCE_DB) continue;
     const element = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
     const port = element?.kind === 'input' ? element.plus.split('.')[0]! : '';
     const leads = leadsFrom(solved, input.device, port);
     const loop = ringOf(solved, leads);
     const lead = find.lead(leads[0] ?? '');
-    if (underDb > WANTED_DISTANCE_DB || !loop || !lead) continue;
+    if (!loop || !lead) continue;
     const name = (node: string) => find.device(node)?.name ?? node;
     const millivolts = rig.assumptions.earthHumMillivolts ?? DEFAULT_EARTH_HUM_MILLIVOLTS;
     const key = `${sound.from} ${input.device}`;

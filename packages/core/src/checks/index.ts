@@ -22,6 +22,7 @@ import { monoCancel } from './mono-cancel';
 import { noPhantom } from './no-phantom';
 import { phantomBlocked } from './phantom-blocked';
 import { phantomIntoOutput } from './phantom-into-output';
+import { leak } from './leak';
 import { notArriving } from './not-arriving';
 import { outputsFight } from './outputs-fight';
 import { overfed } from './overfed';
@@ -32,6 +33,7 @@ import { usbCableTooLong } from './usb-cable-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
+export { meantOf, type Meant } from './meant';
 export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
@@ -70,6 +72,7 @@ export const CHECKS: Check[] = [
   polarity,
   voicesNotApart,
   notArriving,
+  leak,
 ];
 
 /** A voice that does not arrive is no news where a graver or equal finding on its way says why. */

@@ -1,10 +1,11 @@
-import { channelsOf, sinksOf, type FlowNode } from '../flow';
+import { channelsOf, type FlowNode } from '../flow';
 import { levelAt } from '../gain';
-import { changeLead, connect, putApp, type App, type Intent, type Rig } from '../rig';
+import { changeLead, connect, putApp, type App, type Rig } from '../rig';
 import { finding, type Check, type Fix, type Found, type Place, type Solved } from './finding';
 import { bestLead, matingLeads, type PortRef } from './fixes/trial';
 import { setInputTo } from './fixes/level';
 import { ordered, useBestLead, withArticle } from './fixes/rewire';
+import { arrivesAt, intentSentence } from './meant';
 import { isListening, reachings } from './reaching';
 
 /** What an operator sees of the place where a sound ends. */
@@ -224,61 +225,26 @@ const voices = (solved: Solved): Found[] =>
           });
         });
 
-const isMeant = ({ find, graph, rig }: Solved, { source, sink }: Intent) => {
-  const sources = graph.sources.filter((one) =>
-    'person' in source
-      ? one.person === source.person
-      : 'app' in source
-        ? one.app === source.app
-        : one.device === source.device,
-  );
-  const sinks = sinksOf(find, graph).filter((one) =>
-    'app' in sink
-      ? one.app === sink.app && (sink.track === undefined || one.track === sink.track)
-      : one.device === sink.device,
-  );
-  const name =
-    'person' in source
-      ? rig.people.find(({ id }) => id === source.person)?.name
-      : 'app' in source
-        ? find.app(source.app)?.name
-        : find.device(source.device)?.name;
-  const to = 'app' in sink ? find.app(sink.app)?.name : find.device(sink.device)?.name;
-  return { sources, sinks, name: name ?? '', to: to ?? '' };
-};
-
 /** What the operator said must arrive and does not. */
 const intents = (solved: Solved): Found[] =>
-  solved.rig.intents.flatMap((intent): Found[] => {
-    if (intent.want !== 'arrives') return [];
-    const { sources, sinks, name, to } = isMeant(solved, intent);
-    const isThere = solved.heard.arrivals.some(
-      ({ source, sink, isCrosstalk }) =>
-        !isCrosstalk &&
-        sources.some(({ node }) => node === source) &&
-        sinks.some(({ node }) => node === sink),
-    );
-    if (isThere) return [];
-    const person = 'person' in intent.source ? intent.source.person : undefined;
-    const device = 'device' in intent.source ? intent.source.device : undefined;
-    const sinkDevice =
-      'device' in intent.sink ? intent.sink.device : solved.find.app(intent.sink.app)?.computer;
-    return [
-      finding({
+  solved.rig.intents
+    .filter(({ source, sink, want }) => want === 'arrives' && !arrivesAt(solved, source, sink))
+    .map((intent): Found => {
+      const { source, sink } = intent;
+      const person = 'person' in source ? source.person : undefined;
+      const device = 'device' in sink ? sink.device : solved.find.app(sink.app)?.computer;
+      return finding({
         code: 'not-arriving',
         severity: 'fault',
-        title: `${name} does not arrive at ${to}`,
-        why: `It is meant to: this rig says that ${name} is to be heard there.`,
-        places: [
-          ...(sinkDevice ? [{ device: sinkDevice }] : []),
-          ...(person ? [{ person }] : []),
-          ...(device ? [{ device }] : []),
-        ],
+        title: intentSentence(solved, intent)
+          .replace('is to be heard at', 'does not arrive at')
+          .replace(/\.$/, ''),
+        why: `This rig says that it must. ${intentSentence(solved, intent)}`,
+        places: [...(person ? [{ person }] : []), ...(device ? [{ device }] : [])],
         figures: [{ label: 'Ways from one to the other', value: 0, unit: '', from: 'arrivals' }],
-        propose: () => (person ? propose(solved, person, sinkDevice ?? '') : []),
-      }),
-    ];
-  });
+        propose: () => (person ? propose(solved, person, device ?? '') : []),
+      });
+    });
 
 /** What should arrive, and does not. */
 export const notArriving: Check = (solved) => [...voices(solved), ...intents(solved)];

@@ -72,7 +72,7 @@ export const reachings = (solved: Solved): Reaching[] => {
  * plugged in, or a voice has come all the way to a computer. Before that it is still being built, and nothing is wrong yet.
  */
 export const isListening = (solved: Solved): boolean => {
-  const { rig, find, heard, strands, usb } = solved;
+  const { rig, find, heard, usb } = solved;
   const programs = rig.apps.filter(({ kind }) => kind !== 'player');
   const isPlugged = heard.sinks.some(
     ({ kind, device, app }) =>
@@ -80,16 +80,11 @@ export const isListening = (solved: Solved): boolean => {
       app === undefined &&
       (find.modelOf(device)?.ports ?? []).some(({ id, side }) => side === 'in' && find.inPort(device, id)),
   );
-  const comesToProgram = strands.some(
-    ({ person, stages }) =>
-      person !== null &&
-      stages.some(
-        ({ role, device }) =>
-          role === 'stream' &&
-          usb.hostsOf
-            .get(device ?? '')
-            ?.some(({ computer }) => programs.some((app) => app.computer === computer)),
-      ),
-  );
+  const comesToProgram = rig.people.some(({ id }) => {
+    const stream = streamReached(solved, id);
+    return usb.hostsOf
+      .get(stream?.device ?? '')
+      ?.some(({ computer }) => programs.some((app) => app.computer === computer));
+  });
   return programs.some(({ input }) => input !== null) || isPlugged || comesToProgram;
 };

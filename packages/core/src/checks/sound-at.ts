@@ -47,8 +47,9 @@ export const levelOf = (
   const output = outputOf(solved, coupling);
   if (!output) return undefined;
   const node = pointId(coupling.from.device, coupling.from.element);
-  const levels = solved.heard.graph.sources.flatMap(
-    (source, index) => levelAt(solved.heard, source, index, node) ?? [],
+  const { everywhere, graph } = solved.heard;
+  const levels = [...(everywhere.get(node)?.keys() ?? [])].flatMap(
+    (index) => levelAt(solved.heard, graph.sources[index]!, index, node) ?? [],
   );
   if (levels.length > 0) return { dbu: Math.max(...levels), isActual: true };
   const nominal = output.nominalDbu ?? NOMINAL_OUTPUT_DBU[output.signal];

@@ -80,15 +80,14 @@ const plugsInLeads = (find: Lookup) => {
 const joinedByLead = (find: Lookup, start: Lead, plugs: ReturnType<typeof plugsInLeads>): Reached[][] => {
   const kind = find.leadKindOf(start.id);
   if (!kind) return [];
-  const touches = (contact: string): boolean => {
-    const { end, pin } = splitContact(contact);
+  const touches = ({ end, pin }: Contact): boolean => {
     const plugged = start.ends[end];
     if (!plugged || !('device' in plugged)) return false;
     return kind.usb !== undefined || touchesMetal(find, start, kind, end, pin);
   };
   // A wire that touches no metal here is met from the lead where it does, or joins none.
-  return kind.conductors
-    .filter((conductor) => !find.isOpen(start, conductor.name) && conductor.joins.some(touches))
+  return wiresOf(kind)
+    .filter(({ name, contacts }) => !find.isOpen(start, name) && contacts.some(touches))
     .map(({ name }) => reachedBy(find, { lead: start, conductor: name, ohms: 0, leads: [] }, plugs));
 };
 
@@ -100,15 +99,14 @@ const reachedBy = (find: Lookup, start: Wire, plugs: ReturnType<typeof plugsInLe
   for (let at = queue.shift(); at; at = queue.shift()) {
     const { lead, conductor } = at;
     const kind = find.leadKindOf(lead.id);
-    const wire = kind?.conductors.find(({ name }) => name === conductor);
+    const wire = kind && wiresOf(kind).find(({ name }) => name === conductor);
     const key = `${lead.id} ${conductor}`;
     if (!kind || !wire || seen.has(key) || find.isOpen(lead, conductor)) continue;
     seen.add(key);
     const perM = kind.usb ? USB_OHMS_PER_M : kind.ohmsPerM;
     const ohms = at.ohms + perM * lead.lengthM + CONTACT_OHMS;
     const leads = [...at.leads, lead.id];
-    for (const contact of wire.joins) {
-      const { end, pin } = splitContact(contact);
+    for (const { end, pin } of wire.contacts) {
       const plugged = lead.ends[end];
       if (plugged && 'device' in plugged) {
         if (kind.usb || touchesMetal(find, lead, kind, end, pin))
@@ -122,18 +120,40 @@ const reachedBy = (find: Lookup, start: Wire, plugs: ReturnType<typeof plugsInLe
       if (!next?.lead || !nextKind) continue;
       const [mine, theirs] = [kind.ends[end]!.connector, nextKind.ends[next.end]?.connector ?? ''];
       for (const [ofMine, ofTheirs] of contactsBetween(mine, theirs) ?? []) {
-        const on = nextKind.conductors.find(({ joins }) => joins.includes(`${next.end}.${ofTheirs}`));
-        if (ofMine === pin && on) queue.push({ lead: next.lead, conductor: on.name, ohms, leads });
+        if (ofMine !== pin) continue;
+        const on = wiresOf(nextKind).find(({ contacts }) =>
+          contacts.some((one) => one.end === next.end && one.pin === ofTheirs),
+        );
+        if (on) queue.push({ lead: next.lead, conductor: on.name, ohms, leads });
       }
     }
   }
   return reached;
 };
 
-const splitContact = (contact: string): { end: number; pin: string } => {
-  const dot = contact.indexOf('.');
-  return { end: Number(contact.slice(0, dot)), pin: contact.slice(dot + 1) };
+/** A contact of a lead kind: which end, which pin of its plug. */
+interface Contact {
+  end: number;
+  pin: string;
+}
+
+/** The wires of a lead kind with their contacts taken apart. Kinds are never changed in place. */
+const wiresOf = (kind: LeadKind): { name: string; contacts: Contact[] }[] => {
+  let wires = WIRES.get(kind);
+  if (!wires) {
+    wires = kind.conductors.map(({ name, joins }) => ({
+      name,
+      contacts: joins.map((contact) => {
+        const dot = contact.indexOf('.');
+        return { end: Number(contact.slice(0, dot)), pin: contact.slice(dot + 1) };
+      }),
+    }));
+    WIRES.set(kind, wires);
+  }
+  return wires;
 };
+
+const WIRES = new WeakMap<LeadKind, { name: string; contacts: Contact[] }[]>();
 
 /** Whether a supply lead is drawn into the device: then that lead tells where its earth goes. */
 const isSupplied = (find: Lookup, device: string): boolean =>

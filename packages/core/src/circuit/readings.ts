@@ -69,7 +69,7 @@ export interface LoadReading extends ElementRef {
   volts: number;
   minVolts: number;
   maxVolts: number;
-  /** Feeds that bring it, strongest first. */
+  /** Feeds that bring it, strongest first; where it is more than it survives. */
   fedBy: ElementRef[];
   fed: boolean;
 }
@@ -83,10 +83,12 @@ export interface OutputDcReading extends ElementRef {
   milliwatts: number;
   /** On its legs against the room's ground: what is there equally on both does no harm. */
   legVolts: number;
-  /** The feed that brings most of it; absent where nothing stands on its legs. */
+  /** The feed that brings most of it, where it is more than the output survives. */
   fedBy: ElementRef | undefined;
 }
 
 /** Whether an output survives the DC on it: few enough volts, or a supply too weak to push much through it. */
-export const survivesDc = (limit: DcTolerance, { idleVolts, milliamps }: OutputDcReading): boolean =>
-  idleVolts <= limit.volts && milliamps <= limit.milliamps;
+export const survivesDc = (
+  limit: DcTolerance,
+  { idleVolts, milliamps }: Pick<OutputDcReading, 'idleVolts' | 'milliamps'>,
+): boolean => idleVolts <= limit.volts && milliamps <= limit.milliamps;

@@ -135,11 +135,25 @@ export const solveIsland = (parts: readonly Primitive[], hertz: number, memory?:
   };
   const isMetal = (source: string) => source.startsWith(METAL);
   const own = sources.filter((source) => !isMetal(source));
+  let totals: Float64Array | undefined;
+  /** Every source added up, by node; worked out when it is first asked for. */
+  const sumUp = (): Float64Array => {
+    const sums = new Float64Array(index.size);
+    sources.forEach((source, k) => {
+      if (!isMetal(source))
+        for (let node = 0; node < sums.length; node += 1) sums[node]! += re[node * width + k]!;
+    });
+    return sums;
+  };
   return {
     sources: own,
     metals: sources.filter(isMetal).map((source) => Number(source.slice(METAL.length))),
     volts: at,
     shifted: (metal, net) => (net === metal ? 1 : at(METAL + metal, net).re),
-    total: (net) => own.reduce((sum, source) => sum + at(source, net).re, 0),
+    total: (net) => {
+      const node = index.get(net);
+      totals ??= sumUp();
+      return node === undefined ? 0 : totals[node]!;
+    },
   };
 };

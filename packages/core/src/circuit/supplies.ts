@@ -1,6 +1,13 @@
 import { STANDS_VOLTS, type OutputElement } from '../catalogue';
 import type { Lookup } from '../rig';
-import type { ElementRef, FeedReading, LoadReading, OutputDcReading, RailReading } from './readings';
+import {
+  survivesDc,
+  type ElementRef,
+  type FeedReading,
+  type LoadReading,
+  type OutputDcReading,
+  type RailReading,
+} from './readings';
 import { loadNode } from './lower/load';
 import { isSwitchedOn, type OpenCircuit } from './open-circuit';
 import { outputLegs, type Elements, type Placed } from './placed';
@@ -51,13 +58,15 @@ const loadReading = (
   { device, element }: Elements['loads'][number],
 ): LoadReading => {
   const inside = volts(device, loadNode(element)) - volts(device, element.ground);
+  const maxVolts = element.maxVolts ?? STANDS_VOLTS[element.standard];
   return {
     device,
     element: element.id,
     volts: inside,
     minVolts: element.minVolts,
-    maxVolts: element.maxVolts ?? STANDS_VOLTS[element.standard],
-    fedBy: feedsAt(circuit, [circuit.nets.ofDevice(device, loadNode(element))]),
+    maxVolts,
+    // Asked only where it matters: for what stands on more than it survives.
+    fedBy: inside > maxVolts ? feedsAt(circuit, [circuit.nets.ofDevice(device, loadNode(element))]) : [],
     fed: inside >= element.minVolts,
   };
 };
@@ -99,10 +108,12 @@ export const solveSupplies = (circuit: OpenCircuit) => {
     feeds: elements.feeds.map((feed) => feedReading(find, volts, feed)),
     rails: elements.rails.map((rail) => railReading(find, volts, rail)),
     loads: elements.loads.map((load) => loadReading(circuit, volts, load)),
-    outputsDc: elements.outputs.map((output) => ({
-      ...outputReading(volts, idle, output),
-      fedBy: fedBy(circuit, output),
-    })),
+    outputsDc: elements.outputs.map((output) => {
+      const reading = outputReading(volts, idle, output);
+      const limit = output.element.tolerates;
+      // Asked only where it matters: for what gets more than it survives.
+      return { ...reading, fedBy: limit && !survivesDc(limit, reading) ? fedBy(circuit, output) : undefined };
+    }),
   };
 };
 

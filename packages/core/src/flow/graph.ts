@@ -79,6 +79,8 @@ export interface FlowGraph {
   sources: FlowSource[];
   /** Places in the order sound goes; those that feed one another stand together. */
   components: Component[];
+  /** Which of them each place is in. */
+  componentOf: Map<string, number>;
 }
 
 export type GraphMaker = ReturnType<typeof makeGraph>;
@@ -110,12 +112,10 @@ export const makeGraph = () => {
       push(out, edge.from, edge);
       push(into, edge.to, edge);
     },
-    finish: (): FlowGraph => ({
-      nodes,
-      out,
-      into,
-      sources,
-      components: componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE),
-    }),
+    finish: (): FlowGraph => {
+      const components = componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE);
+      const componentOf = new Map(components.flatMap((one, n) => one.nodes.map((id) => [id, n] as const)));
+      return { nodes, out, into, sources, components, componentOf };
+    },
   };
 };

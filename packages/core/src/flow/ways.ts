@@ -16,6 +16,22 @@ export const wayTo = (by: ReadonlyMap<string, FlowEdge>, start: string, end: str
   return way;
 };
 
+/** The components a place reaches, in the order sound goes. */
+const componentsFrom = (graph: FlowGraph, start: string): FlowGraph['components'] => {
+  const reached = new Set([start]);
+  const queue = [start];
+  for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
+    for (const { to } of edgesFrom(graph, id)) {
+      if (!reached.has(to)) {
+        reached.add(to);
+        queue.push(to);
+      }
+    }
+  }
+  const numbers = new Set([...reached].map((id) => graph.componentOf.get(id)!));
+  return [...numbers].sort((a, b) => a - b).map((n) => graph.components[n]!);
+};
+
 /** The strongest single way from a place to each it reaches: the edge each mainly hears it by. */
 export const mainWay = (graph: FlowGraph, start: string): Map<string, FlowEdge> => {
   const best = new Map<string, Db>([[start, 0]]);
@@ -40,7 +56,7 @@ export const mainWay = (graph: FlowGraph, start: string): Map<string, FlowEdge> 
     }
     return isBetter;
   };
-  for (const { nodes, isLoop } of graph.components) {
+  for (const { nodes, isLoop } of componentsFrom(graph, start)) {
     if (isLoop && nodes.some((id) => best.has(id))) {
       const own = new Set(nodes);
       for (let round = 0; round < nodes.length; round += 1) {

@@ -5,6 +5,8 @@ export * from './lead-response';
 export * from './try-model';
 export * from './solve-rig';
 export * from './fixes';
+export * from './place-device';
+export * from './apps';
 export * from './page-readings';
 export * from './preview';
 export * from './lead-offers';

@@ -2,13 +2,21 @@ import type { GroundLoop } from '../circuit';
 import type { Readings } from './solve-rig';
 
 /** What a page shows of every pass: findings, strands, and the rings its chart draws; the rest is asked for when opened. */
-export interface PageReadings extends Pick<Readings, 'findings' | 'toDo' | 'isHeard' | 'strands'> {
+export interface PageReadings extends Pick<Readings, 'findings' | 'toDo' | 'meant' | 'isHeard' | 'strands'> {
   groundLoops: GroundLoop[];
 }
 
-export const pageReadings = ({ findings, toDo, isHeard, strands, circuit }: Readings): PageReadings => ({
+export const pageReadings = ({
   findings,
   toDo,
+  meant,
+  isHeard,
+  strands,
+  circuit,
+}: Readings): PageReadings => ({
+  findings,
+  toDo,
+  meant,
   isHeard,
   strands,
   groundLoops: circuit.groundLoops,

@@ -1,9 +1,11 @@
 import {
   isSomethingArriving,
+  meantOf,
   runChecks,
   toDoOf,
   type Finding,
   type Found,
+  type Meant,
   type Solved,
   type ToDo,
 } from '../checks';
@@ -17,6 +19,8 @@ export interface Readings {
   findings: Finding[];
   /** What a rig still being built lacks. */
   toDo: ToDo[];
+  /** What is meant to arrive, in sentences. */
+  meant: Meant[];
   /** Something was meant to arrive, and does: with nothing found and nothing to do, the rig is clear. */
   isHeard: boolean;
   strands: Strand[];
@@ -43,7 +47,8 @@ export const makeEngineMemory = (): EngineMemory => ({ islands: makeIslandMemory
 const REMEMBERED = 3;
 
 /** The circuit of a rig: one of those worked out last where the wiring is the same, else worked out now. */
-export const circuitOf = (find: Lookup, memory: EngineMemory = makeEngineMemory()): Circuit => {
+export const circuitOf = (find: Lookup, memory?: EngineMemory): Circuit => {
+  if (!memory) return solveCircuit(find);
   if (find.conditions.length > 0) return solveCircuit(find, memory.islands);
   const known = memory.circuits.find((one) => isSameWiring(one.find.rig, find.rig));
   const found = { find, circuit: known?.circuit ?? solveCircuit(find, memory.islands) };
@@ -55,11 +60,7 @@ export const circuitOf = (find: Lookup, memory: EngineMemory = makeEngineMemory(
 export const plainFinding = ({ propose: _propose, ...finding }: Found): Finding => finding;
 
 /** A rig with everything worked out that the checks read. */
-export const solve = (
-  rig: Rig,
-  memory: EngineMemory = makeEngineMemory(),
-  conditions: readonly Condition[] = [],
-): Solved => {
+export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Condition[] = []): Solved => {
   const bare = lookup(rig);
   const find = conditions.length > 0 ? withConditions(bare, conditions) : bare;
   const circuit = circuitOf(find, memory);
@@ -78,6 +79,7 @@ export const solveRig = (rig: Rig, memory?: EngineMemory, conditions?: readonly 
   return {
     findings: runChecks(solved).map(plainFinding),
     toDo: toDoOf(solved),
+    meant: meantOf(solved),
     isHeard: isSomethingArriving(solved),
     strands: solved.strands,
     arrivals: solved.heard.arrivals,

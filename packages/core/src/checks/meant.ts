@@ -1,0 +1,91 @@
+import { isDestination } from '../flow';
+import type { Intent, SinkRef, SourceRef } from '../rig';
+import type { Solved } from './finding';
+import { reachings } from './reaching';
+
+/** What is to arrive somewhere, in a sentence, and whether it does. */
+export interface Meant {
+  sentence: string;
+  isMet: boolean;
+  /** The operator's own; absent: taken for granted from who is there and what is plugged. */
+  intent?: Intent;
+}
+
+const sourceName = ({ find, rig }: Solved, ref: SourceRef): string => {
+  if ('person' in ref) return rig.people.find(({ id }) => id === ref.person)?.name ?? ref.person;
+  if ('app' in ref) return `the far end of ${find.app(ref.app)?.name ?? ref.app}`;
+  return find.device(ref.device)?.name ?? ref.device;
+};
+
+const sinkName = ({ find }: Solved, ref: SinkRef): string => {
+  if ('device' in ref) return find.device(ref.device)?.name ?? ref.device;
+  const app = find.app(ref.app);
+  const track = app?.tracks.find(({ id }) => id === ref.track)?.name;
+  const computer = find.device(app?.computer ?? '')?.name ?? '';
+  return track ? `track ${track} of ${app?.name}` : `${app?.name ?? ref.app} on ${computer}`;
+};
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Whether anything of a source arrives at a sink, crosstalk aside. */
+export const arrivesAt = ({ heard }: Solved, source: SourceRef, sink: SinkRef): boolean => {
+  const sources = new Set(
+    heard.graph.sources
+      .filter((one) =>
+        'person' in source
+          ? one.person === source.person
+          : 'app' in source
+            ? one.app === source.app
+            : one.device === source.device,
+      )
+      .map(({ node }) => node),
+  );
+  const sinks = new Set(
+    heard.sinks
+      .filter((one) =>
+        'app' in sink
+          ? one.app === sink.app && (sink.track === undefined || one.track === sink.track)
+          : one.device === sink.device,
+      )
+      .map(({ node }) => node),
+  );
+  return heard.arrivals.some(
+    (arrival) => !arrival.isCrosstalk && sources.has(arrival.source) && sinks.has(arrival.sink),
+  );
+};
+
+/** One of the operator's own intents as a sentence. */
+export const intentSentence = (solved: Solved, { source, sink, want }: Intent): string =>
+  capital(
+    `${sourceName(solved, source)} ${want === 'arrives' ? 'is to be heard' : 'is never to be heard'} at ${sinkName(solved, sink)}.`,
+  );
+
+/** Everything that is meant to arrive, or never to: what goes without saying first, then the operator's own. */
+export const meantOf = (solved: Solved): Meant[] => {
+  const { rig, heard } = solved;
+  const recorded = reachings(solved).map(({ person, arrives }): Meant => ({
+    sentence: `${person.name} is recorded or sent.`,
+    isMet: arrives,
+  }));
+  const calls = rig.apps.filter(({ kind, input, output }) => kind === 'call' && (input || output));
+  const heardBack = calls.map((call): Meant => ({
+    sentence: `The far end of ${call.name} is heard by somebody.`,
+    isMet: heard.arrivals.some(
+      ({ source, sink }) =>
+        heard.graph.sources.some(({ node, app }) => node === source && app === call.id) &&
+        heard.sinks.some((one) => one.node === sink && (!isDestination(one.kind) || one.kind === 'track')),
+    ),
+  }));
+  const itself = calls
+    .filter(({ input }) => input)
+    .map((call): Meant => ({
+      sentence: `The far end of ${call.name} does not hear itself come back.`,
+      isMet: !arrivesAt(solved, { app: call.id }, { app: call.id }),
+    }));
+  const own = rig.intents.map((intent): Meant => ({
+    sentence: intentSentence(solved, intent),
+    isMet: arrivesAt(solved, intent.source, intent.sink) === (intent.want === 'arrives'),
+    intent,
+  }));
+  return [...recorded, ...heardBack, ...itself, ...own];
+};

@@ -1,0 +1,68 @@
+import { channelsOf, usbTree } from '../flow';
+import { lookup, putApp, type App, type DeviceStream, type Edit, type Rig, type StreamChoice } from '../rig';
+
+/** A stream an app may choose, in an operator's words. */
+export interface StreamOption extends DeviceStream {
+  label: string;
+  channels: number;
+  /** The device hangs on this computer, so the stream is really there. */
+  isThere: boolean;
+}
+
+/** Every stream of the rig in one direction, as a program on a computer sees it: those that are there first. */
+export const streamOptions = (
+  rig: Rig,
+  computer: string,
+  direction: 'to-computer' | 'from-computer',
+): StreamOption[] => {
+  const find = lookup(rig);
+  const usb = usbTree(find);
+  const all = rig.devices.flatMap((device) =>
+    (find.modelOf(device.id)?.streams ?? [])
+      .filter((stream) => stream.direction === direction)
+      .map((stream): StreamOption => ({
+        device: device.id,
+        stream: stream.id,
+        label: `${device.name}, ${stream.label}`,
+        channels: stream.channels.length,
+        isThere: channelsOf(find, usb, computer, { device: device.id, stream: stream.id }).length > 0,
+      })),
+  );
+  // The sockets of other computers are nobody's here.
+  const own = all.filter(({ device, isThere }) => isThere || find.modelOf(device)?.kind !== 'computer');
+  return [...own.filter(({ isThere }) => isThere), ...own.filter(({ isThere }) => !isThere)];
+};
+
+/** How many channels a choice has, whether it is plugged in or not. */
+export const channelCount = (rig: Rig, choice: StreamChoice | null): number => {
+  const find = lookup(rig);
+  return find
+    .streamsOf(choice)
+    .reduce(
+      (sum, { device, stream }) =>
+        sum + (find.modelOf(device)?.streams.find(({ id }) => id === stream)?.channels.length ?? 0),
+      0,
+    );
+};
+
+/** A track for every channel of what an app listens to that has none yet. */
+export const withAllTracks = (rig: Rig, app: App): App => {
+  const have = new Set(app.tracks.map(({ channel }) => channel));
+  const missing = Array.from({ length: channelCount(rig, app.input) }, (_, n) => n + 1).filter(
+    (channel) => !have.has(channel),
+  );
+  const ids = new Set(app.tracks.map(({ id }) => id));
+  const added = missing.map((channel) => {
+    let id = `t${channel}`;
+    for (let n = 2; ids.has(id); n += 1) id = `t${channel}-${n}`;
+    ids.add(id);
+    return { id, name: `Channel ${channel}`, channel };
+  });
+  return { ...app, tracks: [...app.tracks, ...added] };
+};
+
+/** Lets an app listen to a stream; a recorder without tracks gets one for every channel. */
+export const listenTo = (rig: Rig, app: App, input: StreamChoice | null): Edit => {
+  const next = { ...app, input };
+  return putApp(rig, app.kind === 'recorder' && app.tracks.length === 0 ? withAllTracks(rig, next) : next);
+};
