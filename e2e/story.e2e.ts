@@ -20,7 +20,7 @@ test('warned of 46 V, mended in one click, a microphone added, levels changed, a
   // Warned, with figures.
   const danger = finding(page, 'phantom-into-output');
   await expect(danger).toContainText("Caller's laptop gets 46 V into its headset jack");
-  await expect(danger).toContainText('14.1 mA');
+  await expect(danger).toContainText('7.0 mA');
 
   // Mended in one click.
   await danger.getByRole('button', { name: 'Put a laptop isolator box in between' }).click();

@@ -7,12 +7,16 @@ export interface RigSummary {
   people: number;
   target: Rig['target'];
   findings: Record<Severity, number>;
+  /** How many things a rig still being built lacks. */
+  toDo: number;
+  /** Something was meant to arrive, and does. */
+  isHeard: boolean;
   /** The gravest finding in one sentence, or null. */
   gravest: string | null;
 }
 
 const summarise = (rig: Rig): RigSummary => {
-  const { findings } = solveRig(rig);
+  const { findings, toDo, isHeard } = solveRig(rig);
   return {
     devices: rig.devices.length,
     leads: rig.leads.length,
@@ -21,6 +25,8 @@ const summarise = (rig: Rig): RigSummary => {
     findings: Object.fromEntries(
       SEVERITIES.map((severity) => [severity, findings.filter((f) => f.severity === severity).length]),
     ) as RigSummary['findings'],
+    toDo: toDo.length,
+    isHeard,
     gravest: findings[0]?.title ?? null,
   };
 };

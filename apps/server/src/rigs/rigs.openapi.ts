@@ -32,6 +32,8 @@ export const SHELF: SchemaObject = {
       people: whole,
       target: text,
       findings: object({ danger: whole, fault: whole, caution: whole, advice: whole }),
+      toDo: whole,
+      isHeard: { type: 'boolean' },
       gravest: { ...text, nullable: true },
     }),
   }),

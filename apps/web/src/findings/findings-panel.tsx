@@ -1,8 +1,10 @@
-import { SEVERITIES, type Finding, type Place } from '@diaphon/core';
+import { SEVERITIES, type Finding, type PageReadings, type Place } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { useAppSelector } from '../store/store';
 import { FindingCard } from './finding-card';
+import { MeantList } from './meant-list';
+import { ToDoList } from './to-do-list';
 
 interface FindingsPanelProps {
   onShow: (places: Place[]) => void;
@@ -22,10 +24,25 @@ const Tally = ({ findings }: { findings: Finding[] }) => (
   </span>
 );
 
+/** What there is to say when nothing is found: clear only where something was meant to arrive, and does. */
+const Standing = ({ readings: { findings, toDo, isHeard } }: { readings: PageReadings }) => {
+  if (findings.length > 0) return null;
+  if (toDo.length > 0) return null;
+  return isHeard ? (
+    <p className="px-3 pb-3 text-good">
+      Clear. Every voice arrives, and nothing in this wiring endangers gear.
+    </p>
+  ) : (
+    <p className="px-3 pb-3 text-faint">Nothing sounds here yet. Add a microphone and what is to hear it.</p>
+  );
+};
+
 /** Everything found, the gravest first and open. */
 export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
   const readings = useAppSelector((state) => state.readings.readings);
+  const rig = useAppSelector((state) => state.rig.document);
   const findings = useMemo(() => readings?.findings ?? [], [readings]);
+  const toDo = readings?.toDo ?? [];
   const [chosen, setChosen] = useState<string | null | undefined>(undefined);
   // Until the operator chooses, and whenever the chosen one is mended, the gravest is open.
   const isThere = chosen === null || findings.some(({ id }) => id === chosen);
@@ -41,11 +58,7 @@ export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
         {readings && `${findings.length} findings. ${findings[0]?.title ?? ''}`}
       </div>
       {!readings && <p className="px-3 text-faint">Working it out …</p>}
-      {readings && findings.length === 0 && (
-        <p className="px-3 pb-3 text-good">
-          Clear. Nothing in this wiring endangers gear or silences anyone.
-        </p>
-      )}
+      {readings && <Standing readings={readings} />}
       <ul className="min-h-0 flex-1 space-y-1.5 overflow-y-auto px-3 pb-3">
         {findings.map((finding) => (
           <FindingCard
@@ -57,6 +70,8 @@ export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
           />
         ))}
       </ul>
+      {toDo.length > 0 && <ToDoList toDo={toDo} onShow={onShow} />}
+      {readings && rig && readings.meant.length > 0 && <MeantList rig={rig} meant={readings.meant} />}
     </section>
   );
 };

@@ -1,4 +1,5 @@
 import {
+  DEFAULT_EARTH_HUM_MILLIVOLTS,
   DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
   DEFAULT_PROGRAMME_LIKENESS,
   setAssumptions,
@@ -62,6 +63,17 @@ const ROWS: Row[] = [
     max: 30,
     step: 1,
     times: 1,
+  },
+  {
+    key: 'earthHumMillivolts',
+    label: 'Hum between the earths of two plugs',
+    note: '5 is common practice; more between rooms, less on one outlet strip',
+    unit: 'mV',
+    min: 0,
+    max: 1000,
+    step: 1,
+    times: 1,
+    absent: DEFAULT_EARTH_HUM_MILLIVOLTS,
   },
   {
     key: 'interferenceNanoampsPerM',

@@ -30,6 +30,8 @@ export interface RigOnShelf {
     people: number;
     target: Rig['target'];
     findings: Record<Severity, number>;
+    toDo: number;
+    isHeard: boolean;
     gravest: string | null;
   };
 }

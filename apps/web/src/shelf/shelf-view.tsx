@@ -16,7 +16,15 @@ import { downloadRig } from './download-rig';
 
 const Findings = ({ rig }: { rig: RigOnShelf }) => {
   const found = SEVERITIES.filter((severity) => rig.summary.findings[severity] > 0);
-  if (found.length === 0) return <span className="text-good">Clear</span>;
+  if (found.length === 0) {
+    const { toDo, isHeard } = rig.summary;
+    if (toDo > 0) return <span>{toDo} still to do</span>;
+    return isHeard ? (
+      <span className="text-good">Clear</span>
+    ) : (
+      <span className="text-faint">Empty so far</span>
+    );
+  }
   return (
     <span className="flex flex-wrap gap-x-3 gap-y-0.5">
       {found.map((severity) => (

@@ -1,5 +1,5 @@
 import {
-  addDevice,
+  placeDevice,
   DEVICE_KINDS,
   DEVICE_MODELS,
   readModelText,
@@ -150,7 +150,7 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   }, [onShelf, shelf, text]);
 
   const add = (model: DeviceModel) => {
-    edit((rig) => addDevice(rig, model), { announce: true });
+    edit((rig) => placeDevice(rig, model), { announce: true });
     rememberModel(localStorage, model.id);
     const devices = store.getState().rig.document?.devices ?? [];
     const last = devices[devices.length - 1];

@@ -12,6 +12,7 @@ import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
+import { Apps } from './apps';
 import { ConnectorFace } from './connector-face';
 import { ControlField } from './control-field';
 import { InspectorHead } from './inspector-head';
@@ -93,6 +94,7 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
         onClose={() => onSelect({})}
       />
       {capsules.length > 0 && <Talkers rig={rig} device={device} capsules={capsules} />}
+      {model.kind === 'computer' && <Apps rig={rig} device={device} />}
       {model.controls.length > 0 && (
         <section aria-label="Controls" className="space-y-1.5 px-3 py-2">
           <h3 className="font-bold">Controls</h3>

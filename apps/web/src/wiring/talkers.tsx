@@ -10,6 +10,7 @@ import {
   type Rig,
   type VoiceEffort,
 } from '@diaphon/core';
+import { useState } from 'react';
 import { Button } from '../look/button';
 import { Choice } from '../look/choice';
 import { NumberField } from '../look/number-field';
@@ -53,6 +54,33 @@ export const VoiceFields = ({ rig, placement }: { rig: Rig; placement: Placement
   );
 };
 
+/** Asks who speaks; without a name they get a number. */
+const NewTalker = ({ isFirst, onSeat }: { isFirst: boolean; onSeat: (name: string) => void }) => {
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="flex items-end gap-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSeat(name.trim());
+        setName('');
+      }}
+    >
+      <label className="min-w-0 flex-1">
+        {isFirst ? 'Who speaks into it?' : 'Who else?'}
+        <input
+          className="field block w-full"
+          placeholder="Name"
+          value={name}
+          maxLength={200}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <Button type="submit">{name.trim() ? `Seat ${name.trim()}` : 'Someone new speaks here'}</Button>
+    </form>
+  );
+};
+
 /** Who speaks into a microphone. */
 export const Talkers = ({ rig, device, capsules }: { rig: Rig; device: Device; capsules: Point[] }) => {
   const edit = useEdit();
@@ -64,10 +92,10 @@ export const Talkers = ({ rig, device, capsules }: { rig: Rig; device: Device; c
     distanceM: 0.15,
     offAxisDeg: 0,
   });
-  const someoneNew = (capsule: string) =>
+  const someoneNew = (capsule: string, name: string) =>
     edit((now) => {
       const id = freeId(now, 'talker');
-      const person = { id, name: `Talker ${now.people.length + 1}`, effort: 'normal' as const };
+      const person = { id, name: name || `Talker ${now.people.length + 1}`, effort: 'normal' as const };
       return combineEdits(
         `Seat ${person.name}`,
         putPerson(now, person),
@@ -129,8 +157,8 @@ export const Talkers = ({ rig, device, capsules }: { rig: Rig; device: Device; c
                   {person.name} speaks here
                 </Button>
               ))}
-              <Button onClick={() => someoneNew(capsule.id)}>Someone new speaks here</Button>
             </div>
+            <NewTalker isFirst={here.length === 0} onSeat={(name) => someoneNew(capsule.id, name)} />
           </div>
         );
       })}

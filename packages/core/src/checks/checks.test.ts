@@ -597,7 +597,9 @@ describe('what the operator says is to arrive', () => {
     expect(solveRig(apart).findings.map(({ title }) => title)).toContain(
       'Talker does not arrive at Recorder on Laptop with USB-C only',
     );
-    expect(codes({ ...voice({ gain: 50, distanceM: 0.05 }), intents: [meant] })).not.toContain('not-arriving');
+    expect(codes({ ...voice({ gain: 50, distanceM: 0.05 }), intents: [meant] })).not.toContain(
+      'not-arriving',
+    );
   });
 
   it('stands in sentences beside what goes without saying', () => {

@@ -263,9 +263,26 @@ export const solveSound = ({ nets, elements, islands, parts, solve }: OpenCircui
       });
     }
   }
+  sound.terminals.push(...groundedOutputs(elements.outputs));
   markCrosstalk(sound.couplings);
   return sound;
 };
+
+/** Outputs whose every driven leg lies on the room's ground: they are in no island, and nothing is left of them. */
+const groundedOutputs = (outputs: Elements['outputs']): TerminalReading[] =>
+  outputs
+    .filter(({ element, nets }) => {
+      const legs = legNets(element, nets);
+      return drivenLegs(element, legs).every(({ leg }) => isGround(leg));
+    })
+    .map(({ device, element }) => ({
+      device,
+      element: element.id,
+      volts: 0,
+      topVolts: 0,
+      bestLeg: 0,
+      worstLeg: 0,
+    }));
 
 /** A way far weaker than the best of its output and than the best of its input is nobody's purpose. */
 const markCrosstalk = (couplings: readonly Coupling[]): void => {

@@ -3,7 +3,7 @@ import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, plugName, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
-import { turnsGainOnly } from './mend';
+import { turnsGainOnly, turnsOnly } from './mend';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 import { splitLeads } from './split-leads';
 
@@ -26,7 +26,34 @@ export interface LeadOffer {
   /** What the room's hum would be at the input this lead feeds; absent where no sound arrives on wires. */
   hum?: { humDbu: number; underSoundDb: number };
   findings: Finding[];
+  /** Level at which sound passes, dB; −Infinity when none does. */
+  passesDb: number;
 }
+
+/** So much less than another lead brings is too little to call good, dB. Common practice, no published source. */
+const TOO_LITTLE_DB = 12;
+
+/** Leads that are sound in themselves and bring far less than another sound one, or next to nothing. */
+const weaken = (offers: LeadOffer[]): void => {
+  const good = offers.filter(({ verdict, passesDb }) => verdict === 'good' && Number.isFinite(passesDb));
+  const best = good.reduce<LeadOffer | undefined>(
+    (a, b) => (a && a.passesDb >= b.passesDb ? a : b),
+    undefined,
+  );
+  for (const offer of good) {
+    const lessDb = best!.passesDb - offer.passesDb;
+    if (offer.passesDb < LEAK_DB) {
+      offer.verdict = 'fault';
+      offer.words = `Only ${figureText(offer.passesDb, 0)} dB get through: as good as nothing.`;
+    } else if (lessDb > TOO_LITTLE_DB) {
+      offer.verdict = 'caution';
+      offer.words = `Sound passes with ${figureText(offer.passesDb)} dB, ${figureText(lessDb, 0)} dB less than by “${best!.name}”.`;
+    }
+  }
+};
+
+/** Less than this over a lead is what leaks through it, dB. Common practice, no published source. */
+const LEAK_DB = -50;
 
 /** The best level at which sound passes between two devices, dB; −Infinity when none does. */
 const passingDb = ({ couplings }: Circuit, a: PortRef, b: PortRef): number =>
@@ -53,6 +80,9 @@ const humBetween = (rig: Rig, circuit: Circuit, a: PortRef, b: PortRef): LeadOff
     .sort((x, y) => y.soundDbu - x.soundDbu)[0];
   return heard && { humDbu: heard.humDbu, underSoundDb: heard.underSoundDb };
 };
+
+/** What only a setting of the input is wrong about, not the lead. */
+const LEVEL_CODES: ReadonlySet<Finding['code']> = new Set(['input-loading', 'level-mismatch']);
 
 /** What leads that are no sound circuit carry. */
 const CARRIES: Record<Exclude<Medium, 'analogue'>, string> = {
@@ -117,7 +147,7 @@ export const offerLeads = (
     const toTurn = found.flatMap((one) =>
       one
         .propose()
-        .filter((fix) => turnsGainOnly(result.rig, fix))
+        .filter((fix) => turnsGainOnly(result.rig, fix) || (LEVEL_CODES.has(one.code) && turnsOnly(fix)))
         .slice(0, 1)
         .map((fix) => ({ one, fix })),
     );
@@ -133,12 +163,14 @@ export const offerLeads = (
         ...(also ? { also } : {}),
         ...(toTurn[0] ? { afterwards: `${toTurn[0].fix.label}: ${toTurn[0].one.title}.` } : {}),
         ...(hum ? { hum } : {}),
+        passesDb: passingDb(solved.circuit, a, b),
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }
           : judge(kind, solved.circuit, a, b)),
       },
     ];
   });
+  weaken(offers);
   const rank = (offer: LeadOffer) => (offer.verdict === 'good' ? 9 : SEVERITIES.indexOf(offer.verdict));
   return offers.sort((x, y) => rank(y) - rank(x));
 };

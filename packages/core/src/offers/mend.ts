@@ -19,7 +19,7 @@ const turnedBy = ({ edit }: Fix): { device: string; control: string }[] | undefi
 };
 
 /** Whether a fix only turns a control: it costs nothing, moves nobody and swaps nothing. */
-const turnsOnly = (fix: Fix): boolean => turnedBy(fix) !== undefined;
+export const turnsOnly = (fix: Fix): boolean => turnedBy(fix) !== undefined;
 
 /** Whether a fix only turns gains. */
 export const turnsGainOnly = (rig: Rig, fix: Fix): boolean =>

@@ -1,5 +1,14 @@
 import { modelById } from '../catalogue';
-import { addDevice, applyEdit, connect, emptyRig, putPerson, putPlacement, type Edit, type Rig } from '../rig';
+import {
+  addDevice,
+  applyEdit,
+  connect,
+  emptyRig,
+  putPerson,
+  putPlacement,
+  type Edit,
+  type Rig,
+} from '../rig';
 import { fixesFor } from './fixes';
 import { listenTo, streamOptions } from './apps';
 import { newApp, placeDevice } from './place-device';
@@ -15,7 +24,9 @@ describe('a rig made by hand, from nothing', () => {
 
   it('says what is missing until a voice is recorded, and nothing after that', () => {
     let rig = after(emptyRig('New'), placeDevice(emptyRig('New'), modelById('laptop-c')));
-    expect(rig.apps).toMatchObject([{ name: 'Recorder', kind: 'recorder', computer: 'laptop-c', input: null }]);
+    expect(rig.apps).toMatchObject([
+      { name: 'Recorder', kind: 'recorder', computer: 'laptop-c', input: null },
+    ]);
     const words = () => solveRig(rig).toDo.map((one) => one.words);
     expect(words()).toEqual(['Recorder on Laptop with USB-C only listens to nothing yet']);
 

@@ -118,6 +118,9 @@ export const bypass = (rig: Rig, device: string): Fix[] => {
   ];
 };
 
+/** More boxes than this for one place are a catalogue, not an offer. */
+const MOST_BOXES = 2;
+
 /** Inputs of a device that a box may go into: the one in use first, then those that are free. */
 const targetsFor = (rig: Rig, used: PortRef): PortRef[] => {
   const find = lookup(rig);
@@ -165,7 +168,10 @@ export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[
     const small = subRig(after(rig, edit), [from.device, id, to.device]);
     return [{ label, edit, score: scoreOf(reach(small, from.device, to.device)) }];
   });
-  return ways.sort((a, b) => b.score - a.score).map(({ label, edit }) => ({ label, edit }));
+  return ways
+    .sort((a, b) => b.score - a.score)
+    .slice(0, MOST_BOXES)
+    .map(({ label, edit }) => ({ label, edit }));
 };
 
 /** A box with a transformer: it keeps DC back, opens hum rings, and hands on what leaves it on two legs. */

@@ -156,14 +156,16 @@ const connectorOf = (rig: Rig, ref: PortRef): string =>
 /** Two-ended lead kinds that go into both sockets; `flipped` when the kind's first end goes into `b`. */
 export const matingLeads = (rig: Rig, a: PortRef, b: PortRef): { kind: LeadKind; flipped: boolean }[] => {
   const [socketA, socketB] = [connectorOf(rig, a), connectorOf(rig, b)];
+  const side = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.side;
+  const isTowards = side(a) === 'in' && side(b) === 'out';
   return knownLeadKinds(rig).flatMap((kind): { kind: LeadKind; flipped: boolean }[] => {
     if (kind.ends.length !== 2) return [];
     const [first, second] = kind.ends.map((end) => end.connector) as [string, string];
-    if (contactsBetween(first, socketA) && contactsBetween(second, socketB))
-      return [{ kind, flipped: false }];
-    return contactsBetween(first, socketB) && contactsBetween(second, socketA)
-      ? [{ kind, flipped: true }]
-      : [];
+    const straight = contactsBetween(first, socketA) && contactsBetween(second, socketB);
+    const turned = contactsBetween(first, socketB) && contactsBetween(second, socketA);
+    if (!straight && !turned) return [];
+    // Where both ways go in, the first end of a lead is the one the sound comes from.
+    return [{ kind, flipped: straight && turned ? isTowards : !straight }];
   });
 };
 

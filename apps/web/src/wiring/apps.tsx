@@ -1,0 +1,156 @@
+import {
+  channelCount,
+  listenTo,
+  newApp,
+  putApp,
+  removeApp,
+  streamOptions,
+  withAllTracks,
+  type App,
+  type Device,
+  type Rig,
+  type StreamChoice,
+} from '@diaphon/core';
+import { Button } from '../look/button';
+import { useEdit } from '../store/use-edit';
+import { Tracks } from './tracks';
+
+const KIND_WORDS: Record<App['kind'], string> = {
+  recorder: 'records',
+  call: 'a call with people elsewhere',
+  encoder: 'sends a stream',
+  player: 'plays',
+};
+const ADDABLE: { kind: App['kind']; label: string }[] = [
+  { kind: 'recorder', label: 'Add a recorder' },
+  { kind: 'call', label: 'Add a call' },
+  { kind: 'encoder', label: 'Add a stream' },
+  { kind: 'player', label: 'Add a player' },
+];
+
+const keyOf = (choice: StreamChoice | null): string =>
+  !choice ? '' : 'joined' in choice ? `joined ${choice.joined}` : `${choice.device} ${choice.stream}`;
+
+interface StreamFieldProps {
+  rig: Rig;
+  app: App;
+  side: 'input' | 'output';
+  onChoose: (choice: StreamChoice | null) => void;
+}
+
+/** What an app listens to, or plays into: streams of devices that hang on its computer first. */
+const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
+  const options = streamOptions(rig, app.computer, side === 'input' ? 'to-computer' : 'from-computer');
+  const joined = side === 'input' ? rig.joinedInputs.filter(({ computer }) => computer === app.computer) : [];
+  const choices = new Map<string, StreamChoice>([
+    ...options.map(({ device, stream }): [string, StreamChoice] => [
+      `${device} ${stream}`,
+      { device, stream },
+    ]),
+    ...joined.map(({ id }): [string, StreamChoice] => [`joined ${id}`, { joined: id }]),
+  ]);
+  return (
+    <label className="block">
+      {side === 'input' ? 'Listens to' : 'Plays into'}
+      <select
+        className="field mt-0.5 block w-full"
+        aria-label={`${app.name} ${side === 'input' ? 'listens to' : 'plays into'}`}
+        value={keyOf(app[side])}
+        onChange={(event) => onChoose(choices.get(event.target.value) ?? null)}
+      >
+        <option value="">Nothing yet</option>
+        {options.map(({ device, stream, label, isThere }) => (
+          <option key={`${device} ${stream}`} value={`${device} ${stream}`}>
+            {label}
+            {isThere ? '' : ' (not plugged into this computer)'}
+          </option>
+        ))}
+        {joined.map(({ id, name }) => (
+          <option key={id} value={`joined ${id}`}>
+            {name}, joined
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+};
+
+const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
+  const edit = useEdit();
+  const { kind } = app;
+  const channels = channelCount(rig, app.input);
+  return (
+    <li className="space-y-1.5 border-l-2 border-line py-1 pl-2" aria-label={app.name}>
+      <div className="flex items-end gap-2">
+        <label className="min-w-0 flex-1">
+          <span className="text-faint">{KIND_WORDS[kind]}</span>
+          <input
+            className="field block w-full"
+            aria-label="Name of the program"
+            key={app.name}
+            defaultValue={app.name}
+            maxLength={200}
+            onBlur={(event) => {
+              const name = event.target.value.trim();
+              if (name && name !== app.name) edit((now) => putApp(now, { ...app, name }));
+            }}
+          />
+        </label>
+        <Button
+          aria-label={`Remove ${app.name}`}
+          onClick={() => edit((now) => removeApp(now, app.id), { announce: true })}
+        >
+          Remove
+        </Button>
+      </div>
+      {kind !== 'player' && (
+        <StreamField
+          rig={rig}
+          app={app}
+          side="input"
+          onChoose={(input) => edit((now) => listenTo(now, app, input))}
+        />
+      )}
+      {(kind === 'call' || kind === 'player') && (
+        <StreamField
+          rig={rig}
+          app={app}
+          side="output"
+          onChoose={(output) => edit((now) => putApp(now, { ...app, output }))}
+        />
+      )}
+      {kind === 'recorder' && (
+        <Tracks
+          app={app}
+          channels={channels}
+          onChange={(tracks) => edit((now) => putApp(now, { ...app, tracks }))}
+          onAll={() => edit((now) => putApp(now, withAllTracks(now, app)))}
+        />
+      )}
+    </li>
+  );
+};
+
+/** The programs on a computer: what each listens to, plays into and records. */
+export const Apps = ({ rig, device }: { rig: Rig; device: Device }) => {
+  const edit = useEdit();
+  const own = rig.apps.filter(({ computer }) => computer === device.id);
+  return (
+    <section aria-label="Programs" className="space-y-2 px-3 py-2">
+      <h3 className="font-bold">Programs</h3>
+      {own.length === 0 && <p className="text-faint">None yet: nothing here records, sends or plays.</p>}
+      <ul className="space-y-2">
+        {own.map((app) => (
+          <AppFields key={app.id} rig={rig} app={app} />
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-1.5">
+        {ADDABLE.map(({ kind, label }) => (
+          <Button key={kind} onClick={() => edit((now) => putApp(now, newApp(now, device.id, kind)))}>
+            {label}
+          </Button>
+        ))}
+      </div>
+    </section>
+  );
+};
