@@ -1,12 +1,32 @@
 import { firstClipping, pads, stepBack, unplugStrand, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
-import { insertPad } from './fixes/insert';
+import { pointId } from '../flow';
+import { insertIsolator, insertPad } from './fixes/insert';
+import { setInputTo } from './fixes/level';
+import { useBestLead, useOtherInput } from './fixes/rewire';
 
 /** A pad at the input that the microphone's lead goes into. */
 const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {
   const microphone = strand.stages.find((stage) => stage.role === 'capsule')?.device;
   const lead = microphone ? solved.find.inPort(microphone, 'out')?.lead : undefined;
   return lead ? insertPad(solved.rig, lead) : [];
+};
+
+/** Another lead, another setting, a box: what makes a sound weaker before an input that clips. */
+const weakerLead = ({ rig, find }: Solved, { stage }: Clipping): Fix[] => {
+  const device = stage.role === 'input' ? stage.device : null;
+  const input = find
+    .modelOf(device ?? '')
+    ?.elements.find(({ id }) => stage.node === pointId(device ?? '', id));
+  const port = input?.kind === 'input' ? input.plus.split('.')[0]! : '';
+  const lead = device === null ? undefined : find.inPort(device, port)?.lead;
+  if (!lead) return [];
+  return [
+    ...setInputTo({ rig, find }, lead, 'line'),
+    ...useBestLead(rig, lead),
+    ...useOtherInput(rig, lead),
+    ...insertIsolator(rig, lead),
+  ];
 };
 
 /** Peaks go through the ceiling before any gain was added: turning down does not help. */
@@ -36,6 +56,7 @@ export const clipInput: Check = (solved) =>
             ? stepBack(solved, clipping)
             : [
                 ...pads(solved, strand),
+                ...weakerLead(solved, clipping),
                 ...inLinePad(solved, clipping),
                 ...stepBack(solved, clipping),
                 ...unplugStrand(solved, clipping),

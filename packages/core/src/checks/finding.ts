@@ -63,6 +63,8 @@ export interface Figure {
 export interface Fix {
   label: string;
   edit: Edit;
+  /** It ends the finding by doing without: offered after everything else. */
+  isLastResort?: true;
 }
 
 export interface Finding {

@@ -76,7 +76,7 @@ export const groundLoop: Check = (solved) => {
       finding({
         code: 'ground-loop',
         severity: 'caution',
-        title: `Hum flows round through ${name(sound.from)} and ${name(input.device)}: only ${figureText(underDb, 0)} dB under the sound`,
+        title: `Hum through ${name(sound.from)} and ${name(input.device)}: only ${figureText(underDb, 0)} dB under the sound`,
         why: `Both stand on the mains earth, and the screen of this lead joins them a second time: ${ringWords(solved, loop)}. What flows through the screen is added to the sound, because the lead does not carry it on two legs into an input that takes the difference. Open the ring in the sound: a balanced lead, an isolator, a floating supply. Never lift a mains earth: it is there to save lives.`,
         places: [
           { lead: lead.id },

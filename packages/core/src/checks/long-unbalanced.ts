@@ -10,7 +10,7 @@ import { shortenLead, useOtherInput } from './fixes/rewire';
 const WANTED_DISTANCE_DB = 60;
 
 /** Hum counts once it stands out of the noise that is there anyway, dB. Common practice, no published source. */
-const AUDIBLE_DB = 6;
+const AUDIBLE_DB = 12;
 
 /** Of several leads one in the other, the one that picks up most. */
 const longest = (find: Lookup, ids: readonly string[]): Lead | undefined =>

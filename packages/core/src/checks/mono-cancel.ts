@@ -2,7 +2,7 @@ import { couplingLevel, type Coupling } from '../circuit';
 import { CANCELLED_DB, meetingLevelDb, pointId } from '../flow';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
-import { isTwoVoices } from './roots';
+import { carryOneSound, isTwoVoices } from './roots';
 import { figureText, finding, type Check, type Found } from './finding';
 import { insertIsolator } from './fixes/insert';
 import { splitToTwoInputs, unplug, useOtherInput } from './fixes/rewire';
@@ -26,13 +26,22 @@ export const monoCancel: Check = ({ rig, find, circuit, graph }) => {
     if (couplings.length < 2) continue;
     for (const left of couplings) {
       const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
-      if (element?.kind !== 'output' || !element.pair || element.id > element.pair) continue;
+      if (element?.kind !== 'output') continue;
       const right = couplings.find(
-        (c) => c.from.device === left.from.device && c.from.element === element.pair,
+        (c) =>
+          c.from.device === left.from.device &&
+          c.from.element > element.id &&
+          (c.from.element === element.pair || carryOneSound(graph, left.from, c.from)),
       );
       if (!right) continue;
       // Two voices that know nothing of each other cannot cancel.
-      if (isTwoVoices(graph, pointId(left.from.device, element.id), pointId(left.from.device, element.pair)))
+      if (
+        isTwoVoices(
+          graph,
+          pointId(left.from.device, element.id),
+          pointId(right.from.device, right.from.element),
+        )
+      )
         continue;
       // Exact cancellation is −∞ dB; figures stay finite.
       const mono = Math.max(1e-6, couplingLevel({ re: left.re + right.re, im: left.im + right.im }));

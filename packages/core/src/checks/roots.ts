@@ -1,4 +1,5 @@
-import { edgesInto, type FlowGraph, type FlowNode } from '../flow';
+import type { ElementRef } from '../circuit';
+import { edgesInto, pointId, type FlowGraph, type FlowNode } from '../flow';
 
 const STARTS: readonly FlowNode['role'][] = ['voice', 'capsule', 'programme'];
 
@@ -22,6 +23,12 @@ export const rootsOf = (graph: FlowGraph, node: string): FlowNode[] => {
     }
   }
   return roots;
+};
+
+/** Whether two outputs carry the same sound, or parts of it: something begins in both. */
+export const carryOneSound = (graph: FlowGraph, a: ElementRef, b: ElementRef): boolean => {
+  const roots = new Set(rootsOf(graph, pointId(a.device, a.element)).map(({ id }) => id));
+  return rootsOf(graph, pointId(b.device, b.element)).some(({ id }) => roots.has(id));
 };
 
 /**

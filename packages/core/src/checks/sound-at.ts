@@ -24,7 +24,7 @@ const outputOf = ({ find }: Solved, { from }: Coupling): OutputElement | undefin
   return element?.kind === 'output' ? element : undefined;
 };
 
-/** How far the volumes ahead of an output stand from where they come, dB. */
+/** What the volumes ahead of an output take off its usual level, which it has with them full up, dB. */
 const volumeDb = ({ find }: Solved, { from }: Coupling): Db => {
   const device = find.device(from.device);
   const model = find.modelOf(from.device);
@@ -33,7 +33,7 @@ const volumeDb = ({ find }: Solved, { from }: Coupling): Db => {
   return (model?.controls ?? []).reduce(
     (sum, control) =>
       control.kind === 'gain' && ids.has(control.id) && device
-        ? sum + Number(settingOf(device, control)) - control.initial
+        ? sum + Number(settingOf(device, control))
         : sum,
     0,
   );
@@ -53,7 +53,9 @@ export const levelOf = (
   );
   if (levels.length > 0) return { dbu: Math.max(...levels), isActual: true };
   const nominal = output.nominalDbu ?? NOMINAL_OUTPUT_DBU[output.signal];
-  return { dbu: nominal + volumeDb(solved, coupling), isActual: false };
+  // A loudspeaker output is judged by what it can do: its volume is turned while people listen.
+  const volume = output.signal === 'loudspeaker' ? 0 : volumeDb(solved, coupling);
+  return { dbu: nominal + volume, isActual: false };
 };
 
 /** The loudest sound at an input; undefined where none arrives. */

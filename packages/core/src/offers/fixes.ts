@@ -1,6 +1,7 @@
 import { runChecks, runEveryCheck, SEVERITIES, type Finding, type Fix } from '../checks';
 import { deepEqual, tryEdit, type Rig } from '../rig';
 import type { Preview } from './preview';
+import { turnsOnly } from './turns';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 
 /** A way to mend a finding that was tried: it ends it, and brings nothing graver. */
@@ -28,6 +29,8 @@ export const fixesFor = (
   const was = new Set(before.map(({ id }) => id));
   const gravity = gravityOf([found]);
   const labels = new Set<string>();
+  /** What came and only wants a setting turned: no reason to put a fix behind others. */
+  const turnable = new Set<string>();
   const tried = found.propose().flatMap((fix): OfferedFix[] => {
     if (labels.has(fix.label)) return [];
     const result = tryEdit(rig, fix.edit);
@@ -40,10 +43,11 @@ export const fixesFor = (
     const come = after.filter(({ id }) => !was.has(id));
     if (come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity) return [];
     labels.add(fix.label);
+    for (const one of come) if (one.propose().some(turnsOnly)) turnable.add(one.id);
     const gone = before.filter(({ id }) => !is.has(id));
     return [
       {
-        label: fix.label,
+        ...fix,
         edit: { ...fix.edit, label: fix.label },
         preview: { possible: true, gone: gone.map(plainFinding), come: come.map(plainFinding) },
       },
@@ -51,7 +55,15 @@ export const fixesFor = (
   });
   // Stable: what brings less comes first only where it brings a different gravity.
   return tried
-    .map((fix, index) => ({ fix, index, brings: gravityOf(fix.preview.come) <= gravity ? 1 : 0 }))
+    .map((fix, index) => ({
+      fix,
+      index,
+      brings: fix.isLastResort
+        ? 2
+        : gravityOf(fix.preview.come.filter(({ id }) => !turnable.has(id))) <= gravity
+          ? 1
+          : 0,
+    }))
     .sort((a, b) => a.brings - b.brings || a.index - b.index)
     .map(({ fix }) => fix);
 };

@@ -3,7 +3,7 @@ import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, plugName, tryEdit, type Edit, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
-import { turnsGainOnly, turnsOnly } from './mend';
+import { turnsGainOnly, turnsOnly } from './turns';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 import { splitLeads } from './split-leads';
 

@@ -1,34 +1,13 @@
-import { runChecks, type Fix } from '../checks';
-import { applyEdit, lookup, type Rig } from '../rig';
+import { runChecks } from '../checks';
+import { applyEdit, type Rig } from '../rig';
 import { fixesFor } from './fixes';
 import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
+import { turnsOnly } from './turns';
 
 /** A rig mended by its own findings' fixes. */
 
 /** More rounds than this mean that two fixes undo one another. */
 const MOST_ROUNDS = 60;
-
-/** The settings a fix turns, where it does nothing else. */
-const turnedBy = ({ edit }: Fix): { device: string; control: string }[] | undefined => {
-  const turned = edit.steps.map(({ collection, id, path }) =>
-    collection === 'devices' && path[0] === 'settings' && path.length === 2
-      ? { device: id, control: String(path[1]) }
-      : undefined,
-  );
-  return turned.every((one) => one !== undefined) ? turned : undefined;
-};
-
-/** Whether a fix only turns a control: it costs nothing, moves nobody and swaps nothing. */
-export const turnsOnly = (fix: Fix): boolean => turnedBy(fix) !== undefined;
-
-/** Whether a fix only turns gains. */
-export const turnsGainOnly = (rig: Rig, fix: Fix): boolean =>
-  turnedBy(fix)?.every(
-    ({ device, control }) =>
-      lookup(rig)
-        .modelOf(device)
-        ?.controls.find(({ id }) => id === control)?.kind === 'gain',
-  ) ?? false;
 
 /**
  * Turns every gain, switch and supply as the findings' own fixes say, until none of them is left to turn.

@@ -1,14 +1,5 @@
 import { modelById } from '../catalogue';
-import {
-  addDevice,
-  applyEdit,
-  connect,
-  emptyRig,
-  putPerson,
-  putPlacement,
-  type Edit,
-  type Rig,
-} from '../rig';
+import { addDevice, applyEdit, emptyRig, putPerson, putPlacement, type Edit, type Rig } from '../rig';
 import { fixesFor } from './fixes';
 import { listenTo, streamOptions } from './apps';
 import { newApp, placeDevice } from './place-device';

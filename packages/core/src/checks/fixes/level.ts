@@ -50,7 +50,11 @@ export const addBooster = (
 };
 
 /** Sets the input a lead goes into to another kind of signal, where a switch or a choice there does that. */
-export const setInputTo = ({ find, rig }: Solved, lead: Lead, signal: SignalKind): Fix[] =>
+export const setInputTo = (
+  { find, rig }: Pick<Solved, 'find' | 'rig'>,
+  lead: Lead,
+  signal: SignalKind,
+): Fix[] =>
   lead.ends.flatMap((end, index): Fix[] => {
     if (!end || !('device' in end)) return [];
     const model = find.modelOf(end.device);

@@ -72,6 +72,7 @@ export const unplugFrom = (rig: Rig, device: string): Fix[] =>
 export const unplug = (rig: Rig, lead: Lead): Fix => ({
   label: 'Unplug this lead',
   edit: removeLead(rig, lead.id),
+  isLastResort: true,
 });
 
 /** Moves a lead's sound to another free input of the same device where it arrives whole and harms nobody. */
