@@ -101,9 +101,11 @@ export const LevelsView = () => {
                 {strand.sourceName} to {strand.sinkLabel}
               </h2>
               <p className="text-faint">
-                {strand.arrives
-                  ? `Numbers in the channel: dB of room between the peaks and the ceiling. Aim for ${aim.words}.`
-                  : 'This sound does not arrive. The findings in Wiring say why.'}
+                {strand.isCrosstalk
+                  ? 'Crosstalk: what a shared wire lets over. It is heard, and nobody means it to be.'
+                  : strand.arrives
+                    ? `Numbers in the channel: dB of room between the peaks and the ceiling. Aim for ${aim.words}.`
+                    : 'This sound does not arrive. The findings in Wiring say why.'}
               </p>
             </div>
             <Choice

@@ -1,4 +1,4 @@
-import { aimFor, verdictOf, type Strand, type Target } from '@diaphon/core';
+import { aimFor, isDestination, verdictOf, type Strand, type Target } from '@diaphon/core';
 import { figure, quantity } from '../look/figures';
 
 /** How a strand stands, in a few words; only voices have an aim. */
@@ -6,7 +6,9 @@ export const standing = (strand: Strand, target: Target): { words: string; isTro
   const end = strand.stages[strand.stages.length - 1]!;
   if (strand.isCrosstalk) return { words: `${quantity(end.typical, end.unit)}, crosstalk`, isTrouble: false };
   if (!strand.arrives) return { words: `does not get past “${end.label}”`, isTrouble: true };
-  if (strand.person === null) return { words: quantity(end.typical, end.unit), isTrouble: false };
+  // Ears and rooms have a level, and no aim of a track's.
+  if (strand.person === null || (strand.sinkKind && !isDestination(strand.sinkKind)))
+    return { words: quantity(end.typical, end.unit), isTrouble: false };
   const { kind, level, byDb } = verdictOf(target, strand);
   const measure = aimFor(target, strand.sinkKind).measure === 'peak' ? 'peaks ' : '';
   const reading = `${measure}${quantity(level, end.unit)}`;

@@ -590,6 +590,29 @@ describe('every check fires, spares its near-twin, and is mended by its first fi
   });
 });
 
+describe('a voice heard by those present only', () => {
+  it('is not held against the aim of a track: nothing records in this rig', () => {
+    const rig = buildRig({
+      name: 'public address',
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-4-usb', settings: { gain1: 40 } },
+        { id: 'ears', model: 'headphones' },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+      ],
+      people: [{ id: 'ann', name: 'Ann', effort: 'normal' }],
+      placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.1, offAxisDeg: 0 }],
+    });
+    const { findings, strands, isHeard } = solveRig(rig);
+    expect(findings).toEqual([]);
+    expect(strands.map(({ sinkKind }) => sinkKind)).toEqual(['ears', 'ears']);
+    expect(isHeard).toBe(true);
+  });
+});
+
 describe('what the operator says is to arrive', () => {
   const meant = { ...NEVER, want: 'arrives' as const };
   it('is a fault while it does not, and none once it does', () => {

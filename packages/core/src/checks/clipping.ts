@@ -1,3 +1,4 @@
+import { isDestination } from '../flow';
 import { aimFor, missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
 import type { Fix, Solved } from './finding';
@@ -46,7 +47,8 @@ export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] =
   const end = strand.stages[strand.stages.length - 1]!;
   if (!gain || gain.value <= gain.control.minDb) return [];
   const aim = aimFor(solved.rig.target, strand.sinkKind);
-  const change = Math.min(-worstDb - 1, strand.arrives ? missingDb(aim, end.typical, end.peak) : 0);
+  const hasAim = strand.arrives && strand.sinkKind !== undefined && isDestination(strand.sinkKind);
+  const change = Math.min(-worstDb - 1, hasAim ? missingDb(aim, end.typical, end.peak) : 0);
   return gain.value + change < gain.control.minDb
     ? []
     : [setGain(solved.rig, gain, Math.floor(gain.value + change))];

@@ -99,9 +99,12 @@ export type Check = (solved: Solved) => Found[];
 const placeKey = ({ device, port, lead, person, control }: Place): string =>
   [device, port, lead, person, control].filter(Boolean).join('.');
 
-/** Puts a finding together with its stable id. */
-export const finding = (parts: Omit<Found, 'id'>): Found => ({
-  id: `${parts.code} ${parts.places.map(placeKey).join(' ')}`,
+/**
+ * Puts a finding together with its stable id.
+ * @param about what the finding is about, where its places change while the cause stays; absent: its places
+ */
+export const finding = ({ about, ...parts }: Omit<Found, 'id'> & { about?: Place[] }): Found => ({
+  id: `${parts.code} ${(about ?? parts.places).map(placeKey).join(' ')}`,
   ...parts,
   propose: () =>
     [

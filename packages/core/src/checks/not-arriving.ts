@@ -213,6 +213,7 @@ const voices = (solved: Solved): Found[] =>
             title: `${person.name} is heard by no track and no call`,
             why: `${endWords(solved, end, microphone)} Someone speaks there, and what is spoken is lost.`,
             places,
+            about: [{ person: person.id }],
             figures: [
               {
                 label: 'Listeners that keep or send this voice',
@@ -241,6 +242,7 @@ const intents = (solved: Solved): Found[] =>
           .replace(/\.$/, ''),
         why: `This rig says that it must. ${intentSentence(solved, intent)}`,
         places: [...(person ? [{ person }] : []), ...(device ? [{ device }] : [])],
+        about: [{ control: intent.id }],
         figures: [{ label: 'Ways from one to the other', value: 0, unit: '', from: 'arrivals' }],
         propose: () => (person ? propose(solved, person, device ?? '') : []),
       });

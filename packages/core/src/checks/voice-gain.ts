@@ -1,4 +1,5 @@
 import type { GainControl } from '../catalogue';
+import { isDestination } from '../flow';
 import { verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
 import type { Solved } from './finding';
@@ -55,9 +56,12 @@ export const snapGain = (control: GainControl, value: number): number => {
   return Math.min(control.maxDb, Math.max(control.minDb, control.minDb + steps * control.stepDb));
 };
 
-/** Voices that reach a track. */
+/** Voices that reach something that keeps or sends them; ears and rooms have no aim of a track's. */
 export const voices = (solved: Solved): Strand[] =>
-  solved.strands.filter((strand) => strand.person !== null && strand.arrives);
+  solved.strands.filter(
+    ({ person, arrives, sinkKind }) =>
+      person !== null && arrives && sinkKind !== undefined && isDestination(sinkKind),
+  );
 
 /** The microphone device a voice speaks into, and that placement. */
 export const placementOf = (solved: Solved, strand: Strand) => {

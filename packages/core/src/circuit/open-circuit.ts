@@ -3,7 +3,7 @@ import { type IslandMemory } from './island-memory';
 import { joinPins, splitIslands, type Nets } from './nets';
 import { partsOf } from './parts';
 import { gatherElements, type Elements } from './placed';
-import { isGround, netsOf, type Analysis, type Net, type Primitive } from './primitives';
+import { isGround, netsOf, type Analysis, type Lowered, type Net, type Primitive } from './primitives';
 import { solveIsland, type Solution } from './solve';
 
 /** A rig as a circuit, ready to be solved: the one walk that sound, supplies, leads and decks share. */
@@ -58,10 +58,12 @@ const solveFed = (
 
 const hasSupply = (parts: readonly Primitive[]): boolean => parts.some(({ kind }) => kind === 'emf');
 
-const solveDc = (all: readonly Primitive[], solve: OpenCircuit['solve']): DcVolts => {
+/** What every net stands at, by the solution that says so. */
+const solveDc = (all: readonly Primitive[], solve: OpenCircuit['solve']): Solved => {
   const byNet = new Map<Net, Solution>();
   const parts: Primitive[] = [];
-  for (const start of hasSupply(all) ? splitIslands(all) : []) {
+  if (!hasSupply(all)) return { byNet, parts: [...all] };
+  for (const start of splitIslands(all)) {
     if (!hasSupply(start)) {
       parts.push(...start);
       continue;
@@ -70,12 +72,39 @@ const solveDc = (all: readonly Primitive[], solve: OpenCircuit['solve']): DcVolt
     parts.push(...island);
     for (const part of island) for (const net of netsOf(part)) byNet.set(net, solution);
   }
-  return {
-    at: (net) => (isGround(net) ? 0 : (byNet.get(net)?.total(net) ?? 0)),
-    from: (source, net) => byNet.get(net)?.volts(source, net).re ?? 0,
-    parts: hasSupply(all) ? parts : [...all],
-  };
+  return { byNet, parts };
 };
+
+interface Solved {
+  byNet: ReadonlyMap<Net, Solution>;
+  parts: Primitive[];
+}
+
+const isSleeper = (part: Primitive): boolean => part.kind === 'resistor' && part.idleOhms !== undefined;
+const asleep = (part: Primitive): Primitive =>
+  part.kind === 'resistor' && part.idleOhms !== undefined ? { ...part, ohms: part.idleOhms } : part;
+
+/** The same with outputs asleep: only islands that have such an output are solved anew. */
+const solveIdle = (all: readonly Primitive[], awake: Solved, solve: OpenCircuit['solve']): Solved => {
+  const byNet = new Map(awake.byNet);
+  const parts: Primitive[] = [];
+  for (const start of splitIslands(all)) {
+    if (!start.some(isSleeper) || !hasSupply(start)) {
+      parts.push(...start.map(asleep));
+      continue;
+    }
+    const { island, solution } = solveFed(start.map(asleep), solve);
+    parts.push(...island);
+    for (const part of island) for (const net of netsOf(part)) byNet.set(net, solution);
+  }
+  return { byNet, parts };
+};
+
+const voltsOf = ({ byNet, parts }: Solved): DcVolts => ({
+  at: (net) => (isGround(net) ? 0 : (byNet.get(net)?.total(net) ?? 0)),
+  from: (source, net) => byNet.get(net)?.volts(source, net).re ?? 0,
+  parts,
+});
 
 /**
  * Joins a rig's pins and gathers its elements.
@@ -85,15 +114,18 @@ export const openCircuit = (find: Lookup, memory?: IslandMemory): OpenCircuit =>
   const nets = joinPins(find);
   const elements = gatherElements(find, nets);
   const solve: OpenCircuit['solve'] = (island, hertz) => solveIsland(island, hertz, memory);
-  const once = <K, V>(make: (key: K) => V) => {
+  const once = <K, V>(make: (key: K) => V): ((key: K) => V) => {
     const known = new Map<K, V>();
     return (key: K): V => {
       if (!known.has(key)) known.set(key, make(key));
       return known.get(key)!;
     };
   };
-  const bare = once((analysis: Analysis) => partsOf(find, nets, analysis));
-  const dc = once((analysis: 'dc' | 'dc-idle') => solveDc(bare(analysis), solve));
+  const bare = once((analysis: Lowered) => partsOf(find, nets, analysis));
+  const solved: (analysis: 'dc' | 'dc-idle') => Solved = once((analysis: 'dc' | 'dc-idle'): Solved =>
+    analysis === 'dc' ? solveDc(bare('dc'), solve) : solveIdle(bare('dc'), solved('dc'), solve),
+  );
+  const dc = once((analysis: 'dc' | 'dc-idle') => voltsOf(solved(analysis)));
   const parts: OpenCircuit['parts'] = (analysis) => (analysis === 'ac' ? bare(analysis) : dc(analysis).parts);
   return {
     find,

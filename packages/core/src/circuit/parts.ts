@@ -9,7 +9,7 @@ import {
 import { conductorsOf } from './conductors';
 import { lower } from './lower';
 import type { Nets } from './nets';
-import { GROUND, type Analysis, type Net, type Primitive } from './primitives';
+import { GROUND, type Lowered, type Net, type Primitive } from './primitives';
 
 /** Leak from a battery device's metal to the room, ohms: a hand, a table. Common practice, no published source. */
 const FLOATING_LEAK_OHMS = 10e6;
@@ -21,7 +21,7 @@ export const isActive = (find: Lookup, device: Device, when: When | undefined): 
   return model !== undefined && controlValue(device, model, when.control) === when.is;
 };
 
-const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Analysis): Primitive[] => {
+const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Lowered): Primitive[] => {
   const model = find.modelOf(device.id);
   if (!model) return [];
   const net = (pin: string) => nets.ofDevice(device.id, pin);
@@ -61,7 +61,7 @@ const interferenceInto = (net: Net, find: Lookup, lengthM: number): Primitive =>
   };
 };
 
-const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Primitive[] => {
+const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Lowered): Primitive[] => {
   const kind = find.leadKindOf(lead.id);
   if (!kind || kind.usb) return [];
   const net = (pin: string) => nets.ofLead(lead.id, pin);
@@ -98,7 +98,7 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Analysis): Pr
 };
 
 /** Everything in the rig as primitives, for one analysis; electronics as if they starved. */
-export const partsOf = (find: Lookup, nets: Nets, analysis: Analysis): Primitive[] => {
+export const partsOf = (find: Lookup, nets: Nets, analysis: Lowered): Primitive[] => {
   const parts: Primitive[] = [];
   for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis));
   for (const lead of find.rig.leads) parts.push(...leadParts(find, nets, lead, analysis));

@@ -15,6 +15,8 @@ export type Primitive =
       a: Net;
       b: Net;
       ohms: number;
+      /** Of an output, while it sleeps, ohms. */
+      idleOhms?: number;
       /** Of an input. */
       isInput?: true;
       /** Of something passive in between: a pad, a winding. */
@@ -35,6 +37,9 @@ export type Primitive =
  * `dc-idle`: as `dc`, with outputs that have not woken up yet.
  */
 export type Analysis = 'ac' | 'dc' | 'dc-idle';
+
+/** What parts are made for: outputs that sleep are the awake ones with other resistances. */
+export type Lowered = Exclude<Analysis, 'dc-idle'>;
 
 export const netsOf = (part: Primitive): Net[] =>
   part.kind === 'transformer' ? [...part.primary, ...part.secondary] : [part.a, part.b];

@@ -13,46 +13,56 @@ export const componentsOf = (
   nodes: readonly string[],
   out: (id: string) => readonly { to: string }[],
 ): Component[] => {
-  const index = new Map<string, number>();
-  const low = new Map<string, number>();
-  const open = new Set<string>();
-  const stack: string[] = [];
+  const number = new Map(nodes.map((id, i) => [id, i]));
+  const next: Int32Array[] = nodes.map((id) => {
+    const edges = out(id);
+    const to = new Int32Array(edges.length);
+    for (let i = 0; i < edges.length; i += 1) to[i] = number.get(edges[i]!.to)!;
+    return to;
+  });
+  const UNSEEN = -1;
+  const index = new Int32Array(nodes.length).fill(UNSEEN);
+  const low = new Int32Array(nodes.length);
+  const isOpen = new Uint8Array(nodes.length);
+  const at = new Int32Array(nodes.length);
+  const stack: number[] = [];
+  const walk: number[] = [];
   const components: Component[] = [];
-  const enter = (id: string, walk: { id: string; next: number }[]) => {
-    index.set(id, index.size);
-    low.set(id, index.get(id)!);
-    stack.push(id);
-    open.add(id);
-    walk.push({ id, next: 0 });
+  let seen = 0;
+  const enter = (node: number) => {
+    index[node] = seen;
+    low[node] = seen;
+    seen += 1;
+    isOpen[node] = 1;
+    stack.push(node);
+    walk.push(node);
   };
-  const lower = (id: string, to: number) => low.set(id, Math.min(low.get(id)!, to));
-  const close = (root: string) => {
+  const close = (root: number) => {
     const own: string[] = [];
-    for (let id = ''; id !== root;) {
-      id = stack.pop()!;
-      open.delete(id);
-      own.push(id);
+    for (let node = UNSEEN; node !== root;) {
+      node = stack.pop()!;
+      isOpen[node] = 0;
+      own.push(nodes[node]!);
     }
-    const isLoop = own.length > 1 || out(root).some(({ to }) => to === root);
-    components.push({ nodes: own.reverse(), isLoop });
+    components.push({ nodes: own.reverse(), isLoop: own.length > 1 || next[root]!.includes(root) });
   };
-  for (const root of nodes) {
-    if (index.has(root)) continue;
-    const walk: { id: string; next: number }[] = [];
-    enter(root, walk);
+  for (let root = 0; root < nodes.length; root += 1) {
+    if (index[root] !== UNSEEN) continue;
+    enter(root);
     while (walk.length > 0) {
-      const top = walk[walk.length - 1]!;
-      const edge = out(top.id)[top.next];
-      top.next += 1;
-      if (edge) {
-        if (!index.has(edge.to)) enter(edge.to, walk);
-        else if (open.has(edge.to)) lower(top.id, index.get(edge.to)!);
+      const node = walk[walk.length - 1]!;
+      const edges = next[node]!;
+      if (at[node]! < edges.length) {
+        const to = edges[at[node]!]!;
+        at[node]! += 1;
+        if (index[to] === UNSEEN) enter(to);
+        else if (isOpen[to]) low[node] = Math.min(low[node]!, index[to]!);
         continue;
       }
       walk.pop();
       const above = walk[walk.length - 1];
-      if (above) lower(above.id, low.get(top.id)!);
-      if (low.get(top.id) === index.get(top.id)) close(top.id);
+      if (above !== undefined) low[above] = Math.min(low[above]!, low[node]!);
+      if (low[node] === index[node]) close(node);
     }
   }
   return components.reverse();

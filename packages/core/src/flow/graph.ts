@@ -114,7 +114,8 @@ export const makeGraph = () => {
     },
     finish: (): FlowGraph => {
       const components = componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE);
-      const componentOf = new Map(components.flatMap((one, n) => one.nodes.map((id) => [id, n] as const)));
+      const componentOf = new Map<string, number>();
+      components.forEach((one, n) => one.nodes.forEach((id) => componentOf.set(id, n)));
       return { nodes, out, into, sources, components, componentOf };
     },
   };

@@ -30,8 +30,12 @@ interface LawRows extends Partial<Omit<FlowEdge, 'from' | 'to' | 'terms' | 'gain
 
 /** A way from one place to the next: its level is the sum of its terms, its polarity as given, else upright. */
 export const law = ({ from, to, terms, ...rest }: LawRows): FlowEdge => {
-  const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
-  const unitShiftDb = terms.reduce((sum, { db, isUnit }) => sum + (isUnit ? db : 0), 0);
+  let gainDb = 0;
+  let unitShiftDb = 0;
+  for (const { db, isUnit } of terms) {
+    gainDb += db;
+    if (isUnit) unitShiftDb += db;
+  }
   return {
     from,
     to,

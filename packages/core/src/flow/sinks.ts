@@ -52,7 +52,8 @@ export const sinksOf = (find: Lookup, graph: FlowGraph): Sink[] =>
       {
         node: node.id,
         kind,
-        label: node.label,
+        label:
+          node.app === undefined ? `${node.label} of ${find.device(node.device)?.name ?? ''}` : node.label,
         device: node.device,
         ...(node.app === undefined ? {} : { app: node.app }),
         ...(node.track === undefined ? {} : { track: node.track }),

@@ -98,8 +98,10 @@ export const hearEverything = (find: Lookup, graph: FlowGraph): Heardness => {
     loops: loopsOf(graph),
     ways: graph.sources.map(({ node }) => mainWay(graph, node)),
   };
-  const arrivals = graph.sources.flatMap((_, index) =>
-    all.sinks.flatMap((sink) => arrivalAt(all, index, sink)),
-  );
-  return { ...all, arrivals };
+  const bySource: Arrival[][] = graph.sources.map(() => []);
+  for (const sink of all.sinks) {
+    for (const index of all.everywhere.get(sink.node)?.keys() ?? [])
+      bySource[index]!.push(...arrivalAt(all, index, sink));
+  }
+  return { ...all, arrivals: bySource.flat() };
 };

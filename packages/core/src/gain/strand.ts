@@ -163,9 +163,15 @@ const unfinished = (heard: Heardness, index: number): Strand => {
  */
 export const strandsOf = (heard: Heardness): Strand[] => {
   const sinks = new Map(heard.sinks.map((sink) => [sink.node, sink]));
+  const bySource = new Map<string, Arrival[]>();
+  for (const arrival of heard.arrivals) {
+    const there = bySource.get(arrival.source);
+    if (there) there.push(arrival);
+    else bySource.set(arrival.source, [arrival]);
+  }
   return heard.graph.sources.flatMap((source, index): Strand[] => {
     if (!heard.graph.out.has(source.node)) return [];
-    const own = heard.arrivals.filter((arrival) => arrival.source === source.node);
+    const own = bySource.get(source.node) ?? [];
     const kept = own.filter(({ sink }) => isDestination(sinks.get(sink)!.kind));
     const shown = kept.some(({ isCrosstalk }) => !isCrosstalk) ? kept : own;
     if (shown.every(({ isCrosstalk }) => isCrosstalk)) return [unfinished(heard, index)];

@@ -1,11 +1,11 @@
 import type { FeedElement } from '../../catalogue';
-import type { Analysis, Primitive } from '../primitives';
+import type { Lowered, Primitive } from '../primitives';
 import type { Place } from './place';
 
 /** Volts behind a resistor on each leg. For sound the resistors are counted in the input's impedance. */
 export const lowerFeed = (
   element: FeedElement,
-  analysis: Analysis,
+  analysis: Lowered,
   { net, isOn, source }: Place,
 ): Primitive[] =>
   analysis === 'ac' || !isOn(element.control)

@@ -1,5 +1,5 @@
 import type { CircuitElement } from '../../catalogue';
-import type { Analysis, Primitive } from '../primitives';
+import type { Lowered, Primitive } from '../primitives';
 import { lowerFeed } from './feed';
 import { lowerInput } from './input';
 import { lowerLoad } from './load';
@@ -10,7 +10,7 @@ import { lowerTransformer } from './transformer';
 
 type Lowering<K extends CircuitElement['kind']> = (
   element: Extract<CircuitElement, { kind: K }>,
-  analysis: Analysis,
+  analysis: Lowered,
   place: Place,
 ) => Primitive[];
 
@@ -30,5 +30,5 @@ const LOWERINGS: { [K in CircuitElement['kind']]: Lowering<K> } = {
 };
 
 /** An element of a device or lead as primitives, for one analysis. */
-export const lower = (element: CircuitElement, analysis: Analysis, place: Place): Primitive[] =>
+export const lower = (element: CircuitElement, analysis: Lowered, place: Place): Primitive[] =>
   (LOWERINGS[element.kind] as Lowering<typeof element.kind>)(element as never, analysis, place);

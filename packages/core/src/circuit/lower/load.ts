@@ -1,5 +1,5 @@
 import type { LoadElement } from '../../catalogue';
-import type { Analysis, Primitive } from '../primitives';
+import type { Lowered, Primitive } from '../primitives';
 import type { Place } from './place';
 
 /** What joins each leg to the electronics inside: they live on either leg alone, ohms. */
@@ -15,7 +15,7 @@ export const loadNode = ({ id }: LoadElement): string => `${id}-inside`;
  * Electronics draw their stated current once they have their least volts, and below that in proportion to what they
  * have. They stand on a node of their own behind the legs, so one leg feeds them as well as two.
  */
-export const lowerLoad = (element: LoadElement, analysis: Analysis, { net }: Place): Primitive[] => {
+export const lowerLoad = (element: LoadElement, analysis: Lowered, { net }: Place): Primitive[] => {
   if (analysis === 'ac') return [];
   const amps = element.milliamps / 1000;
   const { minVolts } = element;

@@ -1,5 +1,5 @@
 import type { OutputElement } from '../../catalogue';
-import type { Analysis, Net, Primitive } from '../primitives';
+import type { Lowered, Net, Primitive } from '../primitives';
 import type { Place } from './place';
 
 /** The four ways of driving two legs, 1 V open-circuit between them (or to ground). */
@@ -30,21 +30,21 @@ const sound = (element: OutputElement, { net, source }: Place): Primitive[] => {
   }
 };
 
-const resistance = (element: OutputElement, idle: boolean, { net }: Place): Primitive[] => {
-  const { drive, plus, minus, ground } = element;
+const resistance = (element: OutputElement, { net }: Place): Primitive[] => {
+  const { drive, plus, minus, ground, idleOhms } = element;
   if (drive === 'floating') {
     return [{ kind: 'resistor', a: net(plus), b: net(minus!), ohms: element.dcOhms ?? element.ohms }];
   }
-  const driving = element.dcOhms ?? (drive === 'single' ? element.ohms : element.ohms / 2);
-  const ohms = idle ? (element.idleOhms ?? driving) : driving;
+  const ohms = element.dcOhms ?? (drive === 'single' ? element.ohms : element.ohms / 2);
   return [plus, ...(drive === 'single' ? [] : [minus!])].map((leg) => ({
     kind: 'resistor',
     a: net(leg),
     b: net(ground!),
     ohms,
+    ...(idleOhms === undefined ? {} : { idleOhms }),
   }));
 };
 
-/** An output: its EMF for sound, its resistance for DC. */
-export const lowerOutput = (element: OutputElement, analysis: Analysis, place: Place): Primitive[] =>
-  analysis === 'ac' ? sound(element, place) : resistance(element, analysis === 'dc-idle', place);
+/** An output: its EMF for sound, its resistance for DC, awake and asleep. */
+export const lowerOutput = (element: OutputElement, analysis: Lowered, place: Place): Primitive[] =>
+  analysis === 'ac' ? sound(element, place) : resistance(element, place);

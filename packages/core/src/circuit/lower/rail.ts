@@ -1,11 +1,11 @@
 import type { RailElement } from '../../catalogue';
-import type { Analysis, Primitive } from '../primitives';
+import type { Lowered, Primitive } from '../primitives';
 import type { Place } from './place';
 
 /** The supply behind several feeds: its volts, sagging through its own resistance, on a node of its own. */
 export const lowerRail = (
   element: RailElement,
-  analysis: Analysis,
+  analysis: Lowered,
   { net, isOn, source }: Place,
 ): Primitive[] =>
   analysis === 'ac' || !isOn(element.control)

@@ -1,11 +1,11 @@
 import type { TransformerElement } from '../../catalogue';
-import type { Analysis, Primitive } from '../primitives';
+import type { Lowered, Primitive } from '../primitives';
 import type { Place } from './place';
 
 /** For sound an ideal transformer behind its winding resistances; for DC two pieces of wire with nothing between. */
 export const lowerTransformer = (
   element: TransformerElement,
-  analysis: Analysis,
+  analysis: Lowered,
   { net }: Place,
 ): Primitive[] => {
   const [p, pReturn] = element.primary.map(net) as [number, number];
