@@ -1,4 +1,5 @@
 import { isDestination } from '../flow';
+import { isReallyHeard } from '../gain';
 import type { Intent, SinkRef, SourceRef } from '../rig';
 import type { Solved } from './finding';
 import { reachings } from './reaching';
@@ -50,7 +51,7 @@ export const arrivesAt = ({ heard }: Solved, source: SourceRef, sink: SinkRef): 
       .map(({ node }) => node),
   );
   return heard.arrivals.some(
-    (arrival) => !arrival.isCrosstalk && sources.has(arrival.source) && sinks.has(arrival.sink),
+    (arrival) => isReallyHeard(arrival) && sources.has(arrival.source) && sinks.has(arrival.sink),
   );
 };
 
@@ -70,11 +71,13 @@ export const meantOf = (solved: Solved): Meant[] => {
   const calls = rig.apps.filter(({ kind, input, output }) => kind === 'call' && (input || output));
   const heardBack = calls.map((call): Meant => ({
     sentence: `The far end of ${call.name} is heard by somebody.`,
-    isMet: heard.arrivals.some(
-      ({ source, sink }) =>
-        heard.graph.sources.some(({ node, app }) => node === source && app === call.id) &&
-        heard.sinks.some((one) => one.node === sink && (!isDestination(one.kind) || one.kind === 'track')),
-    ),
+    isMet: heard.arrivals
+      .filter(isReallyHeard)
+      .some(
+        ({ source, sink }) =>
+          heard.graph.sources.some(({ node, app }) => node === source && app === call.id) &&
+          heard.sinks.some((one) => one.node === sink && (!isDestination(one.kind) || one.kind === 'track')),
+      ),
   }));
   const itself = calls
     .filter(({ input }) => input)

@@ -1,4 +1,5 @@
 import { isDestination } from '../flow';
+import { isReallyHeard } from '../gain';
 import type { Place, Solved } from './finding';
 import { isListening, reachings } from './reaching';
 
@@ -50,5 +51,5 @@ export const toDoOf = (solved: Solved): ToDo[] => {
 /** Whether something was meant to arrive, and does: only then is a rig without findings clear. */
 export const isSomethingArriving = ({ heard }: Solved): boolean => {
   const kinds = new Map(heard.sinks.map(({ node, kind }) => [node, kind]));
-  return heard.arrivals.some(({ sink, isCrosstalk }) => !isCrosstalk && kinds.get(sink) !== undefined);
+  return heard.arrivals.some((arrival) => isReallyHeard(arrival) && kinds.has(arrival.sink));
 };

@@ -37,6 +37,13 @@ export interface Arrival {
   isCrosstalk: boolean;
 }
 
+/** So far below one way alone means that the ways have taken each other away, dB. Common practice, no published source. */
+const GONE_DB = -60;
+
+/** Whether an arrival is really heard: not crosstalk, and not cancelled where its ways meet. */
+export const isReallyHeard = ({ isCrosstalk, level, alone }: Arrival): boolean =>
+  !isCrosstalk && level > alone + GONE_DB;
+
 /** Everything that is heard, everywhere: what strands, findings and feeds are read from. */
 export interface Heardness {
   graph: FlowGraph;

@@ -1,3 +1,4 @@
+import type { Because } from '../flow';
 import { settingOf, type Lookup } from '../rig';
 import type { Stage, Strand } from './strand';
 
@@ -26,27 +27,46 @@ const startWords = (find: Lookup, strand: Strand): string => {
   }
 };
 
-/** What turned the level of the stage before into this one. */
-const gainWords = (find: Lookup, strand: Strand, stage: Stage): string => {
-  if (stage.role === 'capsule' && strand.person) {
-    const placement = find.rig.placements.find(
-      (candidate) => candidate.person === strand.person && candidate.device === stage.device,
-    );
-    return `${Math.round((placement?.distanceM ?? 1) * 100)} cm away (inverse-square law) and ${placement?.offAxisDeg ?? 0}° off axis`;
+const controlWords = (find: Lookup, device: string, id: string): string => {
+  const control = find.modelOf(device)?.controls.find((one) => one.id === id);
+  const at = find.device(device);
+  if (!control || !at) return id;
+  const value = settingOf(at, control);
+  const words =
+    typeof value === 'number' ? `${value} dB` : typeof value === 'boolean' ? (value ? 'on' : 'off') : value;
+  return `${control.label} at ${words}`.replace('-', '−');
+};
+
+/** Why a term of a level is what it is: read off the datum it comes from. */
+const becauseWords = (find: Lookup, because: Because): string => {
+  const placementOf = (id: string) => find.rig.placements.find((placement) => placement.id === id);
+  switch (because.kind) {
+    case 'model':
+      return `device model of ${find.device(because.device)?.name ?? 'the source'}`;
+    case 'control':
+      return controlWords(find, because.device, because.control);
+    case 'desk':
+      return because.words;
+    case 'circuit':
+      return 'solved circuit: source and input impedance, lead, everything else on these contacts';
+    case 'distance':
+      return `${Math.round((placementOf(because.placement)?.distanceM ?? 1) * 100)} cm away (inverse-square law)`;
+    case 'direction':
+      return `${placementOf(because.placement)?.offAxisDeg ?? 0}° off axis`;
+    case 'app':
+      return `${find.app(because.app)?.name ?? 'the program'} ${because.words}`;
+    case 'data':
+      return 'arrives as it left: as numbers';
   }
-  if (stage.role === 'input')
-    return 'solved circuit: source and input impedance, lead, everything else on these contacts';
-  const settings = stage.controls.flatMap(({ device: id, control: controlId }) => {
-    const device = find.device(id);
-    const control = find.modelOf(id)?.controls.find((candidate) => candidate.id === controlId);
-    if (!device || !control) return [];
-    const value = settingOf(device, control);
-    const words =
-      typeof value === 'number' ? `${value} dB` : typeof value === 'boolean' ? (value ? 'on' : 'off') : value;
-    return [`${control.label} at ${words}`.replace('-', '−')];
-  });
-  const model = `device model of ${find.device(stage.device ?? '')?.name ?? 'the app'}`;
-  return settings.length > 0 ? `${settings.join(', ')}; ${model}` : model;
+};
+
+/** What turned the level of the stage before into this one. */
+const gainWords = (find: Lookup, stage: Stage): string => {
+  // What is turned comes first, what is built in after it.
+  const turned = stage.terms.filter(({ because }) => because.kind === 'control');
+  const rest = stage.terms.filter(({ because }) => because.kind !== 'control');
+  const words = [...turned, ...rest].map(({ because }) => becauseWords(find, because));
+  return words.length > 0 ? [...new Set(words)].join('; ') : 'nothing on the way changes it';
 };
 
 const crestWords = (find: Lookup, strand: Strand): string => {
@@ -73,7 +93,7 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
       value: stage.typical,
       unit,
       from: before
-        ? `“${before.label}” ${signed(stage.gainDb)}: ${gainWords(find, strand, stage)}`
+        ? `“${before.label}” ${signed(stage.gainDb)}: ${gainWords(find, stage)}`
         : startWords(find, strand),
     },
     { label: 'Peaks', value: stage.peak, unit, from: crestWords(find, strand) },
