@@ -1,20 +1,74 @@
 import { solveRig, type Rig, type Strand } from '@diaphon/core';
 import { columns, figure } from './text';
 
+/** One place a sound passes. Levels in `unit`; null where there is none. */
+interface ReportedStage {
+  label: string;
+  device: string | null;
+  unit: string;
+  typical: number;
+  peak: number;
+  noise: number | null;
+  ceiling: number | null;
+  headroomDb: number | null;
+  signalToNoiseDb: number | null;
+  gainDb: number;
+  delayMs: number;
+}
+
+/** One sound on its way to one listener. */
+interface ReportedStrand {
+  source: string;
+  sink: string;
+  /** track, call, stream, camera, line, ears or room; null where it goes no further. */
+  sinkKind: string | null;
+  arrives: boolean;
+  isCrosstalk: boolean;
+  stages: ReportedStage[];
+}
+
 export interface LevelsReport {
   report: 'diaphon-levels';
-  version: 1;
+  version: 2;
   rig: string;
   target: Rig['target'];
-  strands: Strand[];
+  strands: ReportedStrand[];
 }
+
+const reported = ({
+  sourceName,
+  sinkLabel,
+  sinkKind,
+  arrives,
+  isCrosstalk,
+  stages,
+}: Strand): ReportedStrand => ({
+  source: sourceName,
+  sink: sinkLabel,
+  sinkKind: sinkKind ?? null,
+  arrives,
+  isCrosstalk,
+  stages: stages.map((stage) => ({
+    label: stage.label,
+    device: stage.device,
+    unit: stage.unit,
+    typical: stage.typical,
+    peak: stage.peak,
+    noise: stage.noise,
+    ceiling: stage.ceiling,
+    headroomDb: stage.headroomDb,
+    signalToNoiseDb: stage.signalToNoiseDb,
+    gainDb: stage.gainDb,
+    delayMs: stage.delayMs,
+  })),
+});
 
 export const levelsReport = (rig: Rig): LevelsReport => ({
   report: 'diaphon-levels',
-  version: 1,
+  version: 2,
   rig: rig.name,
   target: rig.target,
-  strands: solveRig(rig).strands,
+  strands: solveRig(rig).strands.map(reported),
 });
 
 const HEAD = ['stage', 'unit', 'level', 'peak', 'noise', 'ceiling', 'headroom', 'S/N'];
@@ -31,8 +85,12 @@ export const levelsText = ({ rig, target, strands }: LevelsReport): string => {
       figure(stage.headroomDb),
       figure(stage.signalToNoiseDb),
     ]);
-    const end = strand.arrives ? strand.sinkLabel : `goes no further than ${strand.sinkLabel}`;
-    return `${strand.sourceName} → ${end}\n${columns([HEAD, ...rows])}`;
+    const end = strand.arrives
+      ? strand.sink
+      : strand.isCrosstalk
+        ? `${strand.sink}, as crosstalk only`
+        : `goes no further than ${strand.sink}`;
+    return `${strand.source} → ${end}\n${columns([HEAD, ...rows])}`;
   });
   return `${rig} (target: ${target})\n\n${blocks.join('\n\n')}\n`;
 };

@@ -47,7 +47,7 @@ describe('diaphon check', () => {
   it('--json has the documented shape', async () => {
     const { out } = await run('check', '--json', fileOf('adapter.json', JSON.stringify(condenserOnAdapter)));
     const report = JSON.parse(out) as CheckReport;
-    expect(report).toMatchObject({ report: 'diaphon-check', version: 1, rig: condenserOnAdapter.name });
+    expect(report).toMatchObject({ report: 'diaphon-check', version: 2, rig: condenserOnAdapter.name });
     expect(report.counts).toEqual({ danger: 0, fault: 1, caution: 0, advice: 0 });
     const [found] = report.findings;
     expect(Object.keys(found!).sort()).toEqual(
@@ -74,8 +74,8 @@ describe('diaphon levels', () => {
   it('--json has the documented shape', async () => {
     const { out } = await run('levels', '--json', fileOf('museum.json', JSON.stringify(skerryLight)));
     const report = JSON.parse(out) as LevelsReport;
-    expect(report).toMatchObject({ report: 'diaphon-levels', version: 1, target: 'recording' });
-    const keeper = report.strands.find(({ sourceName }) => sourceName === 'Keeper')!;
+    expect(report).toMatchObject({ report: 'diaphon-levels', version: 2, target: 'recording' });
+    const keeper = report.strands.find(({ source }) => source === 'Keeper')!;
     expect(keeper.arrives).toBe(true);
     expect(Object.keys(keeper.stages[0]!)).toEqual(
       expect.arrayContaining([
