@@ -590,6 +590,32 @@ describe('every check fires, spares its near-twin, and is mended by its first fi
   });
 });
 
+describe('usual levels of outputs nothing plays through yet', () => {
+  const codesOf = (from: string, out: string, to: string, into: string, settings = {}) =>
+    codes(
+      buildRig({
+        name: 'no source',
+        devices: [
+          { id: 'a', model: from, settings },
+          { id: 'b', model: to },
+        ],
+        leads: [{ kind: 'trs-635', ends: [`a.${out}`, `b.${into}`], lengthM: 3 }],
+      }),
+    );
+
+  it.each([
+    ['preamp-two', 'line1', { gain1: 60 }, 'interface-2', 'in1'],
+    ['preamp-two', 'line2', {}, 'loudspeaker', 'in'],
+    ['interface-8', 'outL', { 'monitor-volume': 0 }, 'loudspeaker', 'in'],
+    ['mixer-4-usb', 'outL', { 'main-volume': -40 }, 'power-amplifier', 'in-left'],
+  ])(
+    '%s %s with %o into %s: a gain adds nothing to it, a volume takes off',
+    (from, out, settings, to, into) => {
+      expect(codesOf(from, out, to, into, settings)).toEqual([]);
+    },
+  );
+});
+
 describe('a voice heard by those present only', () => {
   it('is not held against the aim of a track: nothing records in this rig', () => {
     const rig = buildRig({

@@ -24,6 +24,9 @@ export const longUnbalanced: Check = (solved) => {
     const hum = humAt(circuit, find, input);
     // A sound that hardly arrives is another finding's matter.
     if (!hum || hum.underSoundDb > WANTED_DISTANCE_DB || hum.soundDbu - hum.nominalDbu < -40) return [];
+    // Nor does it matter at a source that is silent for want of its supply.
+    const { device } = hum.source.from;
+    if (circuit.loads.some((load) => load.device === device && !load.fed)) return [];
     // What lies under the source's own noise nobody hears.
     const noise = solved.heard.noise.get(pointId(input.device, input.element));
     if (noise !== undefined && hum.humDbu < noise + AUDIBLE_DB) return [];

@@ -33,7 +33,8 @@ const volumeDb = ({ find }: Solved, { from }: Coupling): Db => {
   return (model?.controls ?? []).reduce(
     (sum, control) =>
       control.kind === 'gain' && ids.has(control.id) && device
-        ? sum + Number(settingOf(device, control))
+        ? // What adds level is a gain, set for its source; what takes it off is a volume.
+          sum + Math.min(0, Number(settingOf(device, control)))
         : sum,
     0,
   );
