@@ -61,7 +61,10 @@ test('warned of 46 V, mended in one click, a microphone added, levels changed, a
   const context = await browser.newContext({ ...(baseURL ? { baseURL } : {}) });
   const tomorrow = await context.newPage();
   await tomorrow.goto(`/rigs/${id}/levels`);
-  await tomorrow.getByRole('button', { name: /^Talker 3/ }).first().click();
+  await tomorrow
+    .getByRole('button', { name: /^Talker 3/ })
+    .first()
+    .click();
   await expect(tomorrow.getByRole('button', { name: level, exact: true })).toBeVisible();
   await tomorrow.getByRole('link', { name: 'Wiring' }).click();
   await expect(tomorrow.locator('[data-code="phantom-into-output"]')).toHaveCount(0);

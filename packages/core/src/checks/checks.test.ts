@@ -786,4 +786,19 @@ describe('figures the trade knows (common practice, no published source)', () =>
     expect(gain / 56).toBeGreaterThan(0.4);
     expect(gain / 56).toBeLessThan(0.75);
   });
+
+  it('a gain is turned inside its travel where that brings the voice near enough', () => {
+    const rig = voice({ gain: 30, effort: 'raised' });
+    const mended = applyEdit(rig, fixesFor(rig, find(rig, 'gain-short').id)[0]!.edit).rig;
+    expect(codes(mended)).toEqual([]);
+  });
+
+  it.each([30, 44, 48, 56])('a voice too quiet behind a pad at %d dB gets the pad off first', (gain) => {
+    const rig = voice({ gain, pad: true, effort: 'raised' });
+    const fix = fixesFor(rig, find(rig, 'gain-short').id)[0]!;
+    expect(fix.label).toMatch(/^Switch Pad 1 .*off/);
+    const mended = applyEdit(rig, fix.edit).rig;
+    expect(mended.devices.find(({ id }) => id === 'box')!.settings['pad1']).toBe(false);
+    expect(codes(mended)).toEqual([]);
+  });
 });

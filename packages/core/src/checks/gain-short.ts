@@ -1,7 +1,7 @@
 import { aimFor, missingDb, onTarget } from '../gain';
 import { figureText, finding, type Check, type Found } from './finding';
-import { addBooster, moveTalker, setGain } from './fixes/level';
-import { gainsToTurn, placementOf, voices, type VoiceGain } from './voice-gain';
+import { addBooster, moveTalker, padOff, setGain } from './fixes/level';
+import { gainsToTurn, padsOn, placementOf, towardsAim, voices, type VoiceGain } from './voice-gain';
 
 /** So much less than one way alone means that ways take each other away, dB. */
 const CANCELS_DB = 3;
@@ -21,7 +21,8 @@ export const gainShort: Check = (solved) => {
     const spareOf = ({ control, value }: VoiceGain) => control.maxDb - value;
     const spare = gains.reduce((sum, one) => sum + spareOf(one), 0);
     const level = aim.measure === 'typical' ? typical : peak;
-    const enough = spare >= missing - (aim.best - aim.lowest);
+    const slack = aim.best - aim.lowest;
+    const enough = spare >= missing - slack;
     const placement = placementOf(solved, strand);
     const desk = solved.find.device(gain.device)?.name ?? gain.device;
     const short = aim.lowest - (level + spare);
@@ -53,10 +54,15 @@ export const gainShort: Check = (solved) => {
           },
         ],
         propose: () => [
+          ...padsOn(solved, strand).map((pad) => {
+            // By so much more it comes out louder: often more than is missing.
+            const value = towardsAim(solved, gain, missing + pad.db, slack);
+            return padOff(solved.rig, pad, gain, value);
+          }),
           // As early as possible; a gain that would clip on the way is tried and dropped.
           ...gains
-            .filter((one) => spareOf(one) >= missing - (aim.best - aim.lowest))
-            .map((one) => setGain(solved.rig, one, one.value + missing)),
+            .filter((one) => spareOf(one) >= missing - slack)
+            .map((one) => setGain(solved.rig, one, towardsAim(solved, one, missing, slack))),
           ...(enough
             ? []
             : [

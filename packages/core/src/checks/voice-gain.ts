@@ -2,6 +2,7 @@ import type { GainControl } from '../catalogue';
 import { isDestination } from '../flow';
 import { verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
+import type { Db } from '../units';
 import type { Solved } from './finding';
 
 /** The first gain a voice meets: level is made as early as possible, so this is the one to turn. */
@@ -48,6 +49,24 @@ export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
     controls: stage.controls.filter(({ device, control }) => !isShared(device, control)),
   }));
   return gainsOf(solved, settled.length > 0 ? { ...strand, stages: own } : strand);
+};
+
+/** Switches that are on and take level off a voice, in order: its pads. */
+export const padsOn = (solved: Solved, { stages }: Strand): { device: string; control: string; db: Db }[] =>
+  stages.flatMap(({ terms }) =>
+    terms.flatMap(({ because, db }) => {
+      if (because.kind !== 'control' || db >= 0) return [];
+      const { device, control } = because;
+      const kind = solved.find.modelOf(device)?.controls.find(({ id }) => id === control)?.kind;
+      return kind === 'switch' ? [{ device, control, db }] : [];
+    }),
+  );
+
+/** Where to turn a gain that misses so many dB: to the aim, or inside its travel where that still is near enough. */
+export const towardsAim = (solved: Solved, { control, value }: VoiceGain, missing: Db, slack: Db): number => {
+  const travel = solved.rig.assumptions.gainTravelLimit * (control.maxDb - control.minDb);
+  const inside = control.minDb + Math.floor(travel / control.stepDb) * control.stepDb;
+  return value + missing > inside && inside >= value + missing - slack ? inside : value + missing;
 };
 
 /** Nearest setting of a gain, in its steps and range. */

@@ -1,5 +1,5 @@
 import { boosters, contactsBetween, type SignalKind } from '../../catalogue';
-import { putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
+import { combineEdits, putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
 import { snapGain, type VoiceGain } from '../voice-gain';
@@ -17,6 +17,21 @@ export const setGain = (rig: Rig, gain: VoiceGain, value: number): Fix => {
     label: `Set ${gain.control.label} to ${figureText(snapped, Number.isInteger(snapped) ? 0 : 1)} dB`,
     edit: setControl(rig, gain.device, gain.control.id, snapped),
   };
+};
+
+/** Takes a pad out, with a gain turned to what is then needed. */
+export const padOff = (
+  rig: Rig,
+  pad: { device: string; control: string },
+  gain: VoiceGain,
+  value: number,
+): Fix => {
+  const off = turnControl(rig, pad.device, pad.control, false);
+  const snapped = snapGain(gain.control, value);
+  if (snapped === gain.value) return off;
+  const turn = setGain(rig, gain, snapped);
+  const label = `${off.label}; ${turn.label[0]!.toLowerCase()}${turn.label.slice(1)}`;
+  return { label, edit: combineEdits(label, off.edit, turn.edit) };
 };
 
 /** Moves a talker so that the level at the microphone changes by so many dB (inverse-square law). */
