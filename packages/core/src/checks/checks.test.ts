@@ -651,6 +651,19 @@ describe('what the operator says is to arrive', () => {
     );
   });
 
+  it('a leak is given by the sound that leaks, not by another that is meant to be there', () => {
+    const one = voice({ gain: 50 });
+    const own = solveRig(one).strands[0]!.stages.at(-1)!.typical;
+    const louder = { ...one.people[0]!, id: 'other', name: 'Other', effort: 'loud' as const };
+    const two = {
+      ...one,
+      intents: [NEVER],
+      people: [...one.people, louder],
+      placements: [...one.placements, { ...one.placements[0]!, id: 'other-there', person: 'other' }],
+    };
+    expect(find(two, 'leak').figures[0]!.value).toBeCloseTo(own, 6);
+  });
+
   it('stands in sentences beside what goes without saying', () => {
     const { meant: said } = solveRig({ ...voice({ gain: 50 }), intents: [meant] });
     expect(said.map(({ sentence, isMet }) => [sentence, isMet])).toEqual([

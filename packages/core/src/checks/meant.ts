@@ -1,5 +1,5 @@
 import { isDestination } from '../flow';
-import { isReallyHeard } from '../gain';
+import { isReallyHeard, type Arrival } from '../gain';
 import type { Intent, SinkRef, SourceRef } from '../rig';
 import type { Solved } from './finding';
 import { reachings } from './reaching';
@@ -28,8 +28,8 @@ const sinkName = ({ find }: Solved, ref: SinkRef): string => {
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** Whether anything of a source arrives at a sink, crosstalk aside. */
-export const arrivesAt = ({ heard }: Solved, source: SourceRef, sink: SinkRef): boolean => {
+/** What of a source arrives at a sink, crosstalk aside. */
+export const arrivalsBetween = ({ heard }: Solved, source: SourceRef, sink: SinkRef): Arrival[] => {
   const sources = new Set(
     heard.graph.sources
       .filter((one) =>
@@ -50,16 +50,22 @@ export const arrivesAt = ({ heard }: Solved, source: SourceRef, sink: SinkRef): 
       )
       .map(({ node }) => node),
   );
-  return heard.arrivals.some(
+  return heard.arrivals.filter(
     (arrival) => isReallyHeard(arrival) && sources.has(arrival.source) && sinks.has(arrival.sink),
   );
 };
 
+/** Whether anything of a source arrives at a sink. */
+export const arrivesAt = (solved: Solved, source: SourceRef, sink: SinkRef): boolean =>
+  arrivalsBetween(solved, source, sink).length > 0;
+
+/** Who is meant, what is so between them, and where, in one phrase. */
+export const intentPhrase = (solved: Solved, { source, sink }: Intent, between: string): string =>
+  capital(`${sourceName(solved, source)} ${between} ${sinkName(solved, sink)}`);
+
 /** One of the operator's own intents as a sentence. */
-export const intentSentence = (solved: Solved, { source, sink, want }: Intent): string =>
-  capital(
-    `${sourceName(solved, source)} ${want === 'arrives' ? 'is to be heard' : 'is never to be heard'} at ${sinkName(solved, sink)}.`,
-  );
+export const intentSentence = (solved: Solved, intent: Intent): string =>
+  `${intentPhrase(solved, intent, intent.want === 'arrives' ? 'is to be heard at' : 'is never to be heard at')}.`;
 
 /** Everything that is meant to arrive, or never to: what goes without saying first, then the operator's own. */
 export const meantOf = (solved: Solved): Meant[] => {

@@ -1,12 +1,11 @@
 import { channelsOf, type FlowNode } from '../flow';
-import { levelAt } from '../gain';
-import { changeLead, connect, putApp, type App, type Rig } from '../rig';
+import { changeLead, connect, putApp, type App, type Rig, type Track } from '../rig';
 import { finding, type Check, type Fix, type Found, type Place, type Solved } from './finding';
 import { bestLead, matingLeads, type PortRef } from './fixes/trial';
 import { setInputTo } from './fixes/level';
 import { ordered, useBestLead, withArticle } from './fixes/rewire';
-import { arrivesAt, intentSentence } from './meant';
-import { isListening, reachings } from './reaching';
+import { arrivesAt, intentPhrase, intentSentence } from './meant';
+import { HEARD_DBFS, isListening, reachings, voiceAt, voiceIndex } from './reaching';
 
 /** What an operator sees of the place where a sound ends. */
 const endWords = ({ find }: Solved, end: FlowNode | undefined, microphone: string): string => {
@@ -31,14 +30,10 @@ const endWords = ({ find }: Solved, end: FlowNode | undefined, microphone: strin
 /** Tracks and programs set to take the channel where the voice really is. */
 const takeIt = (solved: Solved, person: string): Fix[] => {
   const { rig, find, usb, heard } = solved;
-  const index = heard.graph.sources.findIndex((source) => source.person === person);
-  const source = heard.graph.sources[index];
-  if (!source) return [];
-  const loudness = (channel: string) => levelAt(heard, source, index, channel) ?? -Infinity;
   const bestOf = (channels: readonly string[]) =>
     channels
-      .map((channel, n) => ({ channel: n + 1, level: loudness(channel) }))
-      .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: -100 });
+      .map((channel, n) => ({ channel: n + 1, level: voiceAt(solved, person, channel) }))
+      .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: HEARD_DBFS });
   const name = rig.people.find(({ id }) => id === person)?.name ?? person;
   return rig.apps.flatMap((app): Fix[] => {
     if (app.kind === 'player') return [];
@@ -47,7 +42,11 @@ const takeIt = (solved: Solved, person: string): Fix[] => {
     if (app.kind === 'recorder' && own.channel > 0) {
       const free = app.tracks.find(
         ({ channel }) =>
-          !heard.arrivals.some(({ sink, isCrosstalk }) => !isCrosstalk && isTrack(app, channel, sink)),
+          !heard.arrivals.some(
+            ({ sink, isCrosstalk }) =>
+              !isCrosstalk &&
+              app.tracks.some((track) => track.channel === channel && isTrack(solved, app, track, sink)),
+          ),
       );
       return free
         ? taken(
@@ -93,8 +92,8 @@ const freeTrackId = (app: App, base: string): string => {
   }
 };
 
-const isTrack = (app: App, channel: number, sink: string): boolean =>
-  app.tracks.some((track) => track.channel === channel && sink.endsWith(`/${app.id}#${track.id}`));
+const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>
+  heard.sinks.some((sink) => sink.node === node && sink.app === app.id && sink.track === track.id);
 
 /** Input streams that a computer is shown. */
 const streamsAt = ({ rig, find, usb }: Solved, computer: string) =>
@@ -164,8 +163,9 @@ const mendBroken = (rig: Rig): Fix[] =>
     .map((lead) => ({ label: 'Use an unbroken lead', edit: changeLead(rig, lead.id, { broken: [] }) }));
 
 /** Devices a voice gets to: the last one first, then those that could go on to a computer, then the others. */
-const reachedBy = ({ heard, graph, find }: Solved, person: string, last: string): string[] => {
-  const index = graph.sources.findIndex((source) => source.person === person);
+const reachedBy = (solved: Solved, person: string, last: string): string[] => {
+  const { heard, graph, find } = solved;
+  const index = voiceIndex(solved, person);
   const reached = [...graph.nodes.values()].flatMap(({ id, device }) =>
     device && heard.everywhere.get(id)?.has(index) ? [device] : [],
   );
@@ -237,9 +237,7 @@ const intents = (solved: Solved): Found[] =>
       return finding({
         code: 'not-arriving',
         severity: 'fault',
-        title: intentSentence(solved, intent)
-          .replace('is to be heard at', 'does not arrive at')
-          .replace(/\.$/, ''),
+        title: intentPhrase(solved, intent, 'does not arrive at'),
         why: `This rig says that it must. ${intentSentence(solved, intent)}`,
         places: [...(person ? [{ person }] : []), ...(device ? [{ device }] : [])],
         about: [{ control: intent.id }],

@@ -1,5 +1,5 @@
 import { isDestination, type FlowNode } from '../flow';
-import { levelAt, type Strand } from '../gain';
+import { leaksInto, levelAt, type Strand } from '../gain';
 import type { Person } from '../rig';
 import type { Solved } from './finding';
 
@@ -19,27 +19,31 @@ const arrives = (strand: Strand): boolean =>
   strand.arrives && strand.sinkKind !== undefined && isDestination(strand.sinkKind);
 
 /** Quieter than this on a stream, a voice is not there, dBFS. Common practice, no published source. */
-const HEARD_DBFS = -100;
-
-/** Less than this over a lead is what leaks through it, dB. Common practice, no published source. */
-const LEAK_DB = -50;
+export const HEARD_DBFS = -100;
 
 /** The last place a sound really gets to: where it only leaks on, the place before. */
 const lastReached = ({ stages }: Strand) => {
-  const leak = stages.findIndex(({ terms }) =>
-    terms.some(({ because, db }) => because.kind === 'circuit' && db < LEAK_DB),
-  );
+  const leak = stages.findIndex(leaksInto);
   return stages[leak > 0 ? leak - 1 : stages.length - 1];
 };
 
+/** The place of a person's voice among the sources; −1 for nobody's. */
+export const voiceIndex = ({ graph }: Solved, person: string): number =>
+  graph.sources.findIndex((source) => source.person === person);
+
+/** A person's voice at a place, long-term, in the unit of the place; −∞ where nothing of it gets. */
+export const voiceAt = (solved: Solved, person: string, node: string): number => {
+  const index = voiceIndex(solved, person);
+  const source = solved.graph.sources[index];
+  return (source && levelAt(solved.heard, source, index, node)) ?? -Infinity;
+};
+
 /** The stream by which a voice comes to a computer, the loudest of several. */
-const streamReached = ({ heard, usb, graph }: Solved, person: string): FlowNode | undefined => {
-  const index = graph.sources.findIndex((source) => source.person === person);
-  const source = graph.sources[index];
-  if (!source) return undefined;
+const streamReached = (solved: Solved, person: string): FlowNode | undefined => {
+  const { usb, graph } = solved;
   return [...graph.nodes.values()]
     .filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? ''))
-    .map((node) => ({ node, level: levelAt(heard, source, index, node.id) ?? -Infinity }))
+    .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
     .filter(({ level }) => level > HEARD_DBFS)
     .sort((a, b) => b.level - a.level)[0]?.node;
 };

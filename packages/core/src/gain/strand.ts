@@ -114,9 +114,9 @@ const remains = (stages: readonly Stage[]): boolean => {
 /** Weaker than this over one lead, a sound does not pass it but leaks through it, dB. Common practice. */
 const LEAK_DB = -50;
 
-/** Whether a sound only leaks through a lead on its way: then it wants another lead, not more gain. */
-const isLeaking = (stages: readonly Stage[]): boolean =>
-  stages.some(({ terms }) => terms.some(({ because, db }) => because.kind === 'circuit' && db < LEAK_DB));
+/** Whether a sound only leaks through the lead into this stage: then it wants another lead, not more gain. */
+export const leaksInto = ({ terms }: Stage): boolean =>
+  terms.some(({ because, db }) => because.kind === 'circuit' && db < LEAK_DB);
 
 const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): Strand => {
   const source = heard.graph.sources[index]!;
@@ -129,7 +129,7 @@ const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): 
     sink: sink.node,
     sinkLabel: sink.label,
     sinkKind: sink.kind,
-    arrives: !arrival.isCrosstalk && remains(stages) && !isLeaking(stages),
+    arrives: !arrival.isCrosstalk && remains(stages) && !stages.some(leaksInto),
     isCrosstalk: arrival.isCrosstalk,
     alone: arrival.alone,
     stages,
