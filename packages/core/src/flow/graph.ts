@@ -91,6 +91,14 @@ const NONE: FlowEdge[] = [];
 export const edgesFrom = (graph: FlowGraph, id: string): FlowEdge[] => graph.out.get(id) ?? NONE;
 export const edgesInto = (graph: FlowGraph, id: string): FlowEdge[] => graph.into.get(id) ?? NONE;
 
+/** Every place that steps lead to from a start, itself included. */
+export const reachable = (start: string, next: (id: string) => string[]): Set<string> => {
+  const reached = new Set([start]);
+  // A set walks what is added to it on the way.
+  for (const id of reached) for (const one of next(id)) reached.add(one);
+  return reached;
+};
+
 /** Collects nodes and edges, then finds what feeds what. */
 export const makeGraph = () => {
   const nodes = new Map<string, FlowNode>();

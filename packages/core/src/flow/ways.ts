@@ -1,5 +1,5 @@
 import { dbFromRatio, type Db } from '../units';
-import { edgesFrom, type FlowEdge, type FlowGraph } from './graph';
+import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from './graph';
 
 /** The level of an edge that a way is chosen by: without what only changes the unit. */
 const weight = ({ gainDb, unitShiftDb }: FlowEdge): Db => gainDb - unitShiftDb;
@@ -18,16 +18,7 @@ export const wayTo = (by: ReadonlyMap<string, FlowEdge>, start: string, end: str
 
 /** The components a place reaches, in the order sound goes. */
 const componentsFrom = (graph: FlowGraph, start: string): FlowGraph['components'] => {
-  const reached = new Set([start]);
-  const queue = [start];
-  for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
-    for (const { to } of edgesFrom(graph, id)) {
-      if (!reached.has(to)) {
-        reached.add(to);
-        queue.push(to);
-      }
-    }
-  }
+  const reached = reachable(start, (id) => edgesFrom(graph, id).map(({ to }) => to));
   const numbers = new Set([...reached].map((id) => graph.componentOf.get(id)!));
   return [...numbers].sort((a, b) => a - b).map((n) => graph.components[n]!);
 };
@@ -96,16 +87,7 @@ const MOST_STEPS = 50_000;
 
 /** Every way from one place to another that passes no place twice, the strongest first, as far as they count. */
 export const waysBetween = (graph: FlowGraph, start: string, end: string): Way[] => {
-  const reaching = new Set([end]);
-  const queue = [end];
-  for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
-    for (const { from } of graph.into.get(id) ?? []) {
-      if (!reaching.has(from)) {
-        reaching.add(from);
-        queue.push(from);
-      }
-    }
-  }
+  const reaching = reachable(end, (id) => edgesInto(graph, id).map(({ from }) => from));
   const ways: Way[] = [];
   let steps = 0;
   const walk = (at: string, edges: FlowEdge[], on: Set<string>, re: number, im: number, lateMs: number) => {

@@ -5,7 +5,6 @@ import type {
   Assumptions,
   Device,
   Intent,
-  JoinedInput,
   Lead,
   Person,
   Placement,
@@ -160,12 +159,6 @@ export const removeApp = (rig: Rig, id: string): Edit => ({
       .map((intent) => drop(rig, 'intents', intent.id)),
     drop(rig, 'apps', id),
   ],
-});
-
-/** Adds or changes several devices used as one input. */
-export const putJoinedInput = (rig: Rig, joined: JoinedInput): Edit => ({
-  label: `Join inputs as ${joined.name}`,
-  steps: revise(rig, 'joinedInputs', joined),
 });
 
 /** Says what must, or must never, arrive where. */
