@@ -7,3 +7,5 @@ export { leadKindById, modelById } from './by-id';
 export * from './roles';
 export { NOMINAL_FEEDS, STANDS_VOLTS } from './feeds';
 export { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from './levels';
+export * from './desk';
+export * from './controls';

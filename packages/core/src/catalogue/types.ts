@@ -1,4 +1,5 @@
 import type { LevelUnit } from '../units';
+import type { Desk, Off } from './desk';
 
 /** What travels through a connector. Only `analogue` ones are solved as a circuit (AES3 data on XLR pins too). */
 export type Medium =
@@ -200,7 +201,28 @@ export interface ChoiceControl {
   options: string[];
   initial: string;
 }
-export type Control = GainControl | SwitchControl | ChoiceControl;
+/** Level of a strip after conversion: no amplifier, so it makes no more of what is there. */
+export interface TrimControl extends Omit<GainControl, 'kind'> {
+  kind: 'trim';
+}
+/** A fader or send: off below its lowest mark. */
+export interface FaderControl {
+  id: string;
+  label: string;
+  kind: 'fader';
+  minDb: number;
+  maxDb: number;
+  stepDb: number;
+  initial: number | Off;
+}
+/** Between left (−100) and right (100). */
+export interface PanControl {
+  id: string;
+  label: string;
+  kind: 'pan';
+  initial: number;
+}
+export type Control = GainControl | SwitchControl | ChoiceControl | TrimControl | FaderControl | PanControl;
 export type ControlValue = number | boolean | string;
 
 /** A place inside a device where sound has a level; input and output elements are points too. */
@@ -313,6 +335,8 @@ export interface DeviceModel {
   points: Point[];
   paths: Path[];
   streams: Stream[];
+  /** Strips, mixes and what its streams carry of them. */
+  desk?: Desk;
 }
 
 export interface LeadEnd {

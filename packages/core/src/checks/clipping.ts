@@ -1,3 +1,4 @@
+import { controlOf } from '../catalogue';
 import { isDestination } from '../flow';
 import { aimFor, missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
@@ -23,7 +24,7 @@ export const firstClipping = (solved: Solved): Clipping[] =>
     const stage = strand.stages[index];
     if (!stage) return [];
     const isGain = ({ device, control }: { device: string; control: string }) =>
-      solved.find.modelOf(device)?.controls.find(({ id }) => id === control)?.kind === 'gain';
+      controlOf(solved.find.modelOf(device), control)?.kind === 'gain';
     const afterGain = strand.stages.slice(0, index + 1).some(({ controls }) => controls.some(isGain));
     const worstDb = Math.max(...strand.stages.slice(index).map(({ headroomDb }) => -(headroomDb ?? 0)));
     return [{ strand, stage, overDb: -stage.headroomDb!, worstDb, afterGain }];
@@ -34,7 +35,7 @@ export const pads = (solved: Solved, strand: Strand): Fix[] =>
   strand.stages.flatMap(({ controls }) =>
     controls.flatMap(({ device: id, control: controlId }) => {
       const device = solved.find.device(id)!;
-      const control = solved.find.modelOf(id)?.controls.find((candidate) => candidate.id === controlId);
+      const control = controlOf(solved.find.modelOf(id), controlId);
       return control?.kind === 'switch' && settingOf(device, control) === false
         ? [{ label: `Switch ${control.label} on`, edit: setControl(solved.rig, id, controlId, true) }]
         : [];

@@ -1,3 +1,4 @@
+import { controlOf } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { setControl, settingOf } from '../rig';
 import { dbFromRatio } from '../units';
@@ -50,12 +51,10 @@ const mismatchOf = (solved: Solved, coupling: Coupling): Mismatch | undefined =>
 const turns = ({ find, rig }: Solved, { from, to }: Coupling, { byDb, isHot }: Mismatch): Fix[] => {
   const pathsTo = find.modelOf(from.device)?.paths.filter((path) => path.to === from.element) ?? [];
   const pathsFrom = find.modelOf(to.device)?.paths.filter((path) => path.from === to.element) ?? [];
-  const controlOf = (device: string, id: string) =>
-    find.modelOf(device)?.controls.find((control) => control.id === id);
   const pads = pathsFrom
     .flatMap(({ controls = [] }) => controls)
     .flatMap(({ control: id, onDb = 0 }): Fix[] => {
-      const control = controlOf(to.device, id);
+      const control = controlOf(find.modelOf(to.device), id);
       const device = find.device(to.device);
       const isOff = device && control?.kind === 'switch' && settingOf(device, control) === false;
       return isOff && (isHot ? onDb < 0 : onDb > 0)
@@ -65,7 +64,7 @@ const turns = ({ find, rig }: Solved, { from, to }: Coupling, { byDb, isHot }: M
   const volumes = pathsTo
     .flatMap(({ controls = [] }) => controls)
     .flatMap(({ control: id }): Fix[] => {
-      const control = controlOf(from.device, id);
+      const control = controlOf(find.modelOf(from.device), id);
       const device = find.device(from.device);
       if (!device || control?.kind !== 'gain') return [];
       const now = Number(settingOf(device, control));

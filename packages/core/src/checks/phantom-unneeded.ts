@@ -1,3 +1,4 @@
+import { controlOf } from '../catalogue';
 import { finding, type Check, type Found, type Solved } from './finding';
 import { feedSwitch, switchFeed } from './fixes/feeds';
 
@@ -32,7 +33,7 @@ export const phantomUnneeded: Check = (solved) => {
     seen.add(key);
     if (isNeeded(solved, feed.device, turn.control)) return [];
     const name = find.device(feed.device)?.name ?? feed.device;
-    const label = model.controls.find(({ id }) => id === turn.control)?.label ?? 'Phantom';
+    const label = controlOf(model, turn.control)?.label ?? 'Phantom';
     return [
       finding({
         code: 'phantom-unneeded',

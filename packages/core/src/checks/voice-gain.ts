@@ -1,4 +1,4 @@
-import type { GainControl } from '../catalogue';
+import { controlOf, type GainControl } from '../catalogue';
 import { isDestination } from '../flow';
 import { verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
@@ -21,7 +21,7 @@ export const firstGain = (solved: Solved, strand: Strand): VoiceGain | undefined
 const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
   stages.flatMap(({ controls }) =>
     controls.flatMap(({ device, control: id }): VoiceGain[] => {
-      const control = solved.find.modelOf(device)?.controls.find((candidate) => candidate.id === id);
+      const control = controlOf(solved.find.modelOf(device), id);
       if (control?.kind !== 'gain') return [];
       const value = Number(settingOf(solved.find.device(device)!, control));
       return [{ device, control, value, travel: (value - control.minDb) / (control.maxDb - control.minDb) }];
@@ -57,7 +57,7 @@ export const padsOn = (solved: Solved, { stages }: Strand): { device: string; co
     terms.flatMap(({ because, db }) => {
       if (because.kind !== 'control' || db >= 0) return [];
       const { device, control } = because;
-      const kind = solved.find.modelOf(device)?.controls.find(({ id }) => id === control)?.kind;
+      const kind = controlOf(solved.find.modelOf(device), control)?.kind;
       return kind === 'switch' ? [{ device, control, db }] : [];
     }),
   );

@@ -1,3 +1,4 @@
+import { controlOf } from '../catalogue';
 import type { Because } from '../flow';
 import { settingOf, type Lookup } from '../rig';
 import type { Stage, Strand } from './strand';
@@ -28,7 +29,7 @@ const startWords = (find: Lookup, strand: Strand): string => {
 };
 
 const controlWords = (find: Lookup, device: string, id: string): string => {
-  const control = find.modelOf(device)?.controls.find((one) => one.id === id);
+  const control = controlOf(find.modelOf(device), id);
   const at = find.device(device);
   if (!control || !at) return id;
   const value = settingOf(at, control);

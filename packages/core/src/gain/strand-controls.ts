@@ -1,4 +1,4 @@
-import type { Control } from '../catalogue';
+import { controlOf, type Control } from '../catalogue';
 import type { Lookup } from '../rig';
 import type { Strand } from './strand';
 
@@ -13,7 +13,7 @@ export interface StrandControl {
 export const strandControls = (find: Lookup, strand: Strand): StrandControl[] => {
   const met = new Map<string, StrandControl>();
   const meet = (device: string, id: string, isSupply: boolean) => {
-    const control = find.modelOf(device)?.controls.find((candidate) => candidate.id === id);
+    const control = controlOf(find.modelOf(device), id);
     const key = `${device} ${id}`;
     if (control && !met.has(key)) met.set(key, { device, control, isSupply });
   };

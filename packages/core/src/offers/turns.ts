@@ -1,3 +1,4 @@
+import { controlOf } from '../catalogue';
 import type { Fix } from '../checks';
 import { lookup, type Rig } from '../rig';
 
@@ -17,8 +18,5 @@ export const turnsOnly = (fix: Fix): boolean => turnedBy(fix) !== undefined;
 /** Whether a fix only turns gains. */
 export const turnsGainOnly = (rig: Rig, fix: Fix): boolean =>
   turnedBy(fix)?.every(
-    ({ device, control }) =>
-      lookup(rig)
-        .modelOf(device)
-        ?.controls.find(({ id }) => id === control)?.kind === 'gain',
+    ({ device, control }) => controlOf(lookup(rig).modelOf(device), control)?.kind === 'gain',
   ) ?? false;

@@ -1,21 +1,18 @@
-import type { ControlValue, DeviceModel } from '../catalogue';
+import { controlOf, controlRange, type ControlValue, type DeviceModel } from '../catalogue';
 import { drop, revise, type Edit, type Step } from './edit';
 import type { App, Device, Rig } from './types';
 
 /** Settings that still make sense with a model: its controls only, gains inside their range. */
 const fittingSettings = ({ settings }: Device, model: DeviceModel): Device['settings'] =>
   Object.fromEntries(
-    model.controls.flatMap((control): [string, ControlValue][] => {
-      if (!Object.hasOwn(settings, control.id)) return [];
-      const value = settings[control.id]!;
-      if (control.kind === 'gain') {
-        return typeof value === 'number'
-          ? [[control.id, Math.min(control.maxDb, Math.max(control.minDb, value))]]
-          : [];
-      }
-      const isFitting =
-        control.kind === 'switch' ? typeof value === 'boolean' : control.options.includes(String(value));
-      return isFitting ? [[control.id, value]] : [];
+    Object.entries(settings).flatMap(([id, value]): [string, ControlValue][] => {
+      const control = controlOf(model, id);
+      if (!control) return [];
+      const near =
+        typeof value === 'number' && 'minDb' in control
+          ? Math.min(control.maxDb, Math.max(control.minDb, value))
+          : value;
+      return controlRange(control, near) === undefined ? [[id, near]] : [];
     }),
   );
 

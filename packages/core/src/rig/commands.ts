@@ -1,4 +1,4 @@
-import type { ControlValue, DeviceModel, LeadKind } from '../catalogue';
+import { controlOf, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
 import type {
   App,
@@ -175,9 +175,8 @@ export const removeIntent = (rig: Rig, id: string): Edit => ({
 /** Sets a gain, a switch or a choice of a device. */
 export const setControl = (rig: Rig, id: string, control: string, value: ControlValue): Edit => {
   const device = deviceIn(rig, id);
-  const label = rig.models
-    .find((model) => model.id === device.model)
-    ?.controls.find((candidate) => candidate.id === control)?.label;
+  const model = rig.models.find(({ id: one }) => one === device.model);
+  const label = controlOf(model, control)?.label;
   return {
     label: `Set ${label ?? control} of ${device.name}`,
     steps: revise(rig, 'devices', { ...device, settings: { ...device.settings, [control]: value } }),

@@ -1,4 +1,5 @@
 import {
+  controlOf,
   LEAD_KINDS,
   type Control,
   type ControlValue,
@@ -93,7 +94,7 @@ export const controlValue = (
   model: DeviceModel,
   controlId: string,
 ): ControlValue | undefined => {
-  const control = model.controls.find((candidate) => candidate.id === controlId);
+  const control = controlOf(model, controlId);
   return control && settingOf(device, control);
 };
 

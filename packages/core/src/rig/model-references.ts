@@ -7,22 +7,11 @@ import {
   type Point,
   type When,
 } from '../catalogue';
+import { checkDesk } from './desk-references';
 import { problem, type Problem } from './problem';
+import { uniqueIds, type Report } from './report';
 
 /** Checks that every id inside a device model or lead kind points at something: pins, points, controls, loads. */
-
-export type Report = (where: string, found: unknown, expected: string, cure: string) => void;
-
-export const uniqueIds = (where: string, items: readonly { id: string }[], report: Report): Set<string> => {
-  const seen = new Set<string>();
-  items.forEach((item, index) => {
-    if (seen.has(item.id)) {
-      report(`${where}[${index}].id`, item.id, 'an id used once', 'give this entry an id of its own');
-    }
-    seen.add(item.id);
-  });
-  return seen;
-};
 
 const pinsOf = (element: CircuitElement): string[] => {
   switch (element.kind) {
@@ -182,6 +171,7 @@ export const checkModel = (model: DeviceModel, where: string, report: Report) =>
       }
     }
   }
+  checkDesk(model, points, `${where}.desk`, report);
   for (const [index, stream] of model.streams.entries()) {
     for (const channel of stream.channels) {
       if (!points.has(channel)) {

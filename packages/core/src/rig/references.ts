@@ -1,6 +1,7 @@
-import type { DeviceModel } from '../catalogue';
-import { checkLeadKind, checkModel, uniqueIds, type Report } from './model-references';
+import { controlOf, controlRange, type DeviceModel } from '../catalogue';
+import { checkLeadKind, checkModel } from './model-references';
 import { problem, type Problem } from './problem';
+import { uniqueIds, type Report } from './report';
 import type { Plugged, Rig } from './types';
 
 /** Checks that every id in a well-shaped document points at something; the part a JSON Schema cannot say. */
@@ -11,18 +12,13 @@ const checkSettings = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, repor
     if (!model) return;
     for (const [id, value] of Object.entries(device.settings)) {
       const where = `devices[${index}].settings.${id}`;
-      const control = model.controls.find((candidate) => candidate.id === id);
+      const control = controlOf(model, id);
       if (!control) {
         report(where, value, `a control of ${model.name}`, 'remove it');
-      } else if (control.kind === 'gain') {
-        if (typeof value !== 'number' || value < control.minDb || value > control.maxDb) {
-          report(where, value, `${control.minDb} to ${control.maxDb} dB`, 'set a gain inside the range');
-        }
-      } else if (control.kind === 'switch') {
-        if (typeof value !== 'boolean') report(where, value, 'true or false', 'set the switch on or off');
-      } else if (typeof value !== 'string' || !control.options.includes(value)) {
-        report(where, value, `one of ${control.options.join(', ')}`, 'choose one of them');
+        continue;
       }
+      const range = controlRange(control, value);
+      if (range) report(where, value, range, 'set it to a value it can have');
     }
   });
 };

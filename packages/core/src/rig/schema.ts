@@ -1,4 +1,4 @@
-import { DEVICE_KINDS, DIGITAL_FORMATS } from '../catalogue';
+import { DEVICE_KINDS, DIGITAL_FORMATS, DIRECT_MONITORING, OFF, SEND_TAPS, STREAM_KINDS } from '../catalogue';
 import { VOICE_EFFORTS } from '../units';
 import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './types';
 
@@ -9,6 +9,8 @@ const NAME = { type: 'string', minLength: 1, maxLength: 200 };
 const TEXT = { type: 'string', maxLength: 20_000 };
 const PIN = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9+-]+)?$', maxLength: 80 };
 const POINT = { type: 'string', pattern: '^[A-Za-z0-9-]+$', maxLength: 80 };
+/** A control as a setting names it: the model's own, or one of its desk, in parts. */
+const SETTING = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9-]+){0,2}$', maxLength: 240 };
 const number = (minimum: number, maximum: number) => ({ type: 'number', minimum, maximum });
 const DB = number(-300, 300);
 const OHMS = number(1e-3, 1e12);
@@ -111,16 +113,24 @@ const ELEMENT = byKind(
   element('bond', { pins: { ...list(PIN, 50), minItems: 2 } }),
 );
 
-const CONTROL = byKind(
+const SEND_LEVEL = { anyOf: [DB, { const: OFF }] };
+
+const levelControl = <K extends string>(kind: K, initial: Shape) =>
   object({
     id: POINT,
     label: NAME,
-    kind: { const: 'gain' },
+    kind: { const: kind },
     minDb: DB,
     maxDb: DB,
     stepDb: number(0.01, 20),
-    initial: DB,
-  }),
+    initial,
+  });
+
+const CONTROL = byKind(
+  levelControl('gain', DB),
+  levelControl('trim', DB),
+  levelControl('fader', SEND_LEVEL),
+  object({ id: POINT, label: NAME, kind: { const: 'pan' }, initial: number(-100, 100) }),
   object({ id: POINT, label: NAME, kind: { const: 'switch' }, initial: { type: 'boolean' } }),
   object({
     id: POINT,
@@ -137,6 +147,87 @@ const NOISE = byKind(
     table: { ...list({ type: 'array', items: DB, minItems: 2, maxItems: 2 }, 50), minItems: 1 },
   }),
   object({ kind: { const: 'level' }, level: DB }),
+);
+
+const DB_RANGE = pair(DB);
+const SIDES = { ...list(POINT, 2), minItems: 1 };
+const FLAG = { type: 'boolean' };
+
+const STRIP = object(
+  {
+    id: POINT,
+    label: NAME,
+    takes: {
+      ...list(object({ label: NAME, points: SIDES }, { delayMs: number(0, 10_000) }), 8),
+      minItems: 1,
+    },
+  },
+  {
+    trimDb: DB_RANGE,
+    polarity: FLAG,
+    highPassHz: number(1, 20_000),
+    gate: FLAG,
+    compressor: object({ thresholdDbfs: DB, ratio: number(1, 1000), makeUpDb: DB }),
+    mute: FLAG,
+    faderDb: DB_RANGE,
+    pan: FLAG,
+    goes: object({
+      label: NAME,
+      options: { ...list(object({ label: NAME, mixes: list(POINT, 64) }), 16), minItems: 1 },
+    }),
+  },
+);
+
+const DESK = object(
+  {
+    strips: list(STRIP, 128),
+    mixes: list(
+      object(
+        { id: POINT, label: NAME, to: SIDES, tap: oneOf(SEND_TAPS, ['either']), initial: SEND_LEVEL },
+        {
+          sendDb: DB_RANGE,
+          sends: {
+            type: 'object',
+            maxProperties: 128,
+            propertyNames: POINT,
+            additionalProperties: SEND_LEVEL,
+          },
+          without: list(POINT, 128),
+          centreDb: number(-20, 0),
+        },
+      ),
+      64,
+    ),
+    streams: list(
+      object(
+        {
+          id: POINT,
+          label: NAME,
+          to: SIDES,
+          takes: {
+            anyOf: [
+              object({
+                mix: POINT,
+                kinds: { ...list(oneOf(STREAM_KINDS), 3), minItems: 1 },
+                own: list(POINT, 128),
+              }),
+              object({ strip: POINT, tap: oneOf(SEND_TAPS, ['source']) }),
+            ],
+          },
+        },
+        { delayMs: number(0, 10_000) },
+      ),
+      256,
+    ),
+  },
+  {
+    solo: object({ mixes: list(POINT, 64), tap: oneOf(SEND_TAPS) }),
+    direct: object({
+      mix: POINT,
+      strips: list(POINT, 128),
+      options: { ...list(oneOf(DIRECT_MONITORING), 3), minItems: 1 },
+    }),
+  },
 );
 
 const MODEL = object(
@@ -204,7 +295,7 @@ const MODEL = object(
       20,
     ),
   },
-  { supply: oneOf(['earthed', 'double-insulated', 'usb', 'battery']) },
+  { supply: oneOf(['earthed', 'double-insulated', 'usb', 'battery']), desk: DESK },
 );
 
 const LEAD_KIND = object(
@@ -301,8 +392,8 @@ export const RIG_SCHEMA = {
         place: { type: 'string', maxLength: 200 },
         settings: {
           type: 'object',
-          maxProperties: 300,
-          propertyNames: POINT,
+          maxProperties: 3000,
+          propertyNames: SETTING,
           additionalProperties: { type: ['number', 'boolean', 'string'] },
         },
       }),

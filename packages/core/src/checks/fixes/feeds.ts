@@ -1,4 +1,4 @@
-import type { ControlValue, DeviceModel, FeedElement } from '../../catalogue';
+import { controlOf, type ControlValue, type DeviceModel, type FeedElement } from '../../catalogue';
 import type { Circuit, ElementRef } from '../../circuit';
 import { setControl, type Edit, type Lookup, type Rig } from '../../rig';
 import type { Fix } from '../finding';
@@ -26,7 +26,7 @@ export const feedSwitch = (model: DeviceModel, feed: FeedElement): FeedSwitch | 
   if (!feed.when) return undefined;
   const { control: id, is } = feed.when;
   if (typeof is === 'boolean') return { control: id, on: is, off: !is };
-  const control = model.controls.find((one) => one.id === id);
+  const control = controlOf(model, id);
   // A choice is off at the value no supply of the device asks for.
   const asked = model.elements.flatMap((one) =>
     one.kind === 'feed' && one.when?.control === id ? one.when.is : [],

@@ -1,4 +1,4 @@
-import { boosters, contactsBetween, type SignalKind } from '../../catalogue';
+import { controlOf, boosters, contactsBetween, type SignalKind } from '../../catalogue';
 import { combineEdits, putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
 import { ratioFromDb } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
@@ -80,7 +80,7 @@ export const setInputTo = (
     const input = model?.elements.find(
       (element) => element.kind === 'input' && element.signal === signal && touched.includes(element.plus),
     );
-    const control = model?.controls.find(({ id }) => id === input?.when?.control);
+    const control = controlOf(model, input?.when?.control);
     if (!device || !control || !input?.when || settingOf(device, control) === input.when.is) return [];
     return [turnControl(rig, end.device, control.id, input.when.is)];
   });

@@ -1,13 +1,10 @@
-import type { ControlValue } from '../../catalogue';
+import { controlOf, type ControlValue } from '../../catalogue';
 import { lookup, setControl, type Rig } from '../../rig';
 import type { Fix } from '../finding';
 
 /** Sets a switch or a choice: "Switch Phantom 1 on", "Set Level 2 to line". */
 export const turnControl = (rig: Rig, device: string, control: string, value: ControlValue): Fix => {
-  const name =
-    lookup(rig)
-      .modelOf(device)
-      ?.controls.find(({ id }) => id === control)?.label ?? control;
+  const name = controlOf(lookup(rig).modelOf(device), control)?.label ?? control;
   return {
     label: typeof value === 'boolean' ? `Switch ${name} ${value ? 'on' : 'off'}` : `Set ${name} to ${value}`,
     edit: setControl(rig, device, control, value),

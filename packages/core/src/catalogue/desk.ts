@@ -1,0 +1,236 @@
+import type { ChoiceControl, Control } from './types';
+
+/**
+ * A desk as data: what its strips take, what its mixes hear of them, what its streams carry. The table of sends is the
+ * model's; a rig holds only what stands otherwise, as settings of the controls that `deskControls` names.
+ */
+
+export const OFF = 'off';
+export type Off = typeof OFF;
+
+/** Where a mix takes a strip from: ahead of its fader or behind it. */
+export const SEND_TAPS = ['before-fader', 'after-fader'] as const;
+export type SendTap = (typeof SEND_TAPS)[number];
+
+/** What a strip may take: one point, or left and right. */
+export interface StripSource {
+  label: string;
+  points: string[];
+  /** How late it gets into the strip: a USB return. */
+  delayMs?: number;
+}
+
+/** An input channel inside a desk. */
+export interface DeskStrip {
+  id: string;
+  label: string;
+  /** The first unless switched: a USB return that replaces a line channel is the second. */
+  takes: StripSource[];
+  trimDb?: [lowest: number, highest: number];
+  polarity?: boolean;
+  /** Corner of a high-pass of 12 dB for each octave, hertz. */
+  highPassHz?: number;
+  gate?: boolean;
+  compressor?: Compressor;
+  mute?: boolean;
+  /** Travel of its fader above its lowest mark, below which it is off. */
+  faderDb?: [lowest: number, highest: number];
+  /** It can be moved between left and right (a stereo strip: balanced). */
+  pan?: boolean;
+  /** A switch that sends it to some mixes only. */
+  goes?: { label: string; options: { label: string; mixes: string[] }[] };
+}
+
+/** What it takes off above its threshold, and gives back. */
+export interface Compressor {
+  thresholdDbfs: number;
+  ratio: number;
+  makeUpDb: number;
+}
+
+/** A sum of strips that leaves somewhere. */
+export interface DeskMix {
+  id: string;
+  label: string;
+  /** The points it fills: one, or left and right. */
+  to: string[];
+  tap: SendTap | 'either';
+  /** Range of each strip's send into it; absent: fixed. */
+  sendDb?: [lowest: number, highest: number];
+  /** What every strip has in it, unless `sends` says otherwise. */
+  initial: number | Off;
+  sends?: Record<string, number | Off>;
+  /** Strips that cannot be sent to it. */
+  without?: string[];
+  /** A strip in the middle is this loud on each side, dB: −3 keeps its power, 0 its level. */
+  centreDb?: number;
+}
+
+export const STREAM_KINDS = ['whole mix', 'minus own', 'custom'] as const;
+export type StreamKind = (typeof STREAM_KINDS)[number];
+
+/** What leaves as data: a mix, without what came in by the same way if so set; or one strip. */
+export interface DeskStream {
+  id: string;
+  label: string;
+  /** The points it fills. */
+  to: string[];
+  takes: { mix: string; kinds: StreamKind[]; own: string[] } | { strip: string; tap: SendTap | 'source' };
+  delayMs?: number;
+}
+
+export interface Desk {
+  strips: DeskStrip[];
+  mixes: DeskMix[];
+  streams: DeskStream[];
+  /** Strips heard solo replace all else in these mixes. */
+  solo?: { mixes: string[]; tap: SendTap };
+  /** Inputs straight into the monitor mix: off, each in both ears, or odd ones left and even ones right. */
+  direct?: { mix: string; strips: string[]; options: DirectMonitoring[] };
+}
+
+export const DIRECT_MONITORING = ['off', 'mono', 'split'] as const;
+export type DirectMonitoring = (typeof DIRECT_MONITORING)[number];
+
+/** Names of a desk's controls among a device's settings; the dots keep them apart from the model's own. */
+export const deskControlId = {
+  takes: (strip: string) => `strip.${strip}.takes`,
+  trim: (strip: string) => `strip.${strip}.trim`,
+  polarity: (strip: string) => `strip.${strip}.polarity`,
+  highPass: (strip: string) => `strip.${strip}.high-pass`,
+  gate: (strip: string) => `strip.${strip}.gate`,
+  compressor: (strip: string) => `strip.${strip}.compressor`,
+  mute: (strip: string) => `strip.${strip}.mute`,
+  fader: (strip: string) => `strip.${strip}.fader`,
+  pan: (strip: string) => `strip.${strip}.pan`,
+  goes: (strip: string) => `strip.${strip}.goes`,
+  solo: (strip: string) => `strip.${strip}.solo`,
+  /** A strip in a mix, or in a stream with a mix of its own. */
+  send: (mix: string, strip: string) => `send.${mix}.${strip}`,
+  tap: (mix: string, strip: string) => `tap.${mix}.${strip}`,
+  kind: (stream: string) => `stream.${stream}.kind`,
+  direct: 'direct',
+} as const;
+
+/** Range of a send in a stream's own mix, dB. */
+const CUSTOM_SEND_DB: [number, number] = [-60, 10];
+
+const fader = (
+  id: string,
+  label: string,
+  [minDb, maxDb]: [number, number],
+  initial: number | Off,
+): Control => ({
+  id,
+  label,
+  kind: 'fader',
+  minDb,
+  maxDb,
+  stepDb: 1,
+  initial,
+});
+const turn = (id: string, label: string): Control => ({ id, label, kind: 'switch', initial: false });
+const choice = (id: string, label: string, options: readonly string[]): ChoiceControl => ({
+  id,
+  label,
+  kind: 'choice',
+  options: [...options],
+  initial: options[0]!,
+});
+
+const stripControls = (strip: DeskStrip, canBeSolo: boolean): Control[] => {
+  const { id, label, takes, trimDb, highPassHz, faderDb, goes } = strip;
+  const is = deskControlId;
+  return [
+    ...(takes.length > 1
+      ? [
+          choice(
+            is.takes(id),
+            `${label} takes`,
+            takes.map((one) => one.label),
+          ),
+        ]
+      : []),
+    ...(trimDb
+      ? [
+          {
+            id: is.trim(id),
+            label: `${label} trim`,
+            kind: 'trim' as const,
+            minDb: trimDb[0],
+            maxDb: trimDb[1],
+            stepDb: 1,
+            initial: 0,
+          },
+        ]
+      : []),
+    ...(strip.polarity ? [turn(is.polarity(id), `${label} polarity reversed`)] : []),
+    ...(highPassHz ? [turn(is.highPass(id), `${label} high-pass, ${highPassHz} Hz`)] : []),
+    ...(strip.gate ? [turn(is.gate(id), `${label} gate`)] : []),
+    ...(strip.compressor ? [turn(is.compressor(id), `${label} compressor`)] : []),
+    ...(strip.mute ? [turn(is.mute(id), `${label} muted`)] : []),
+    ...(canBeSolo ? [turn(is.solo(id), `${label} solo`)] : []),
+    ...(strip.pan ? [{ id: is.pan(id), label: `${label} pan`, kind: 'pan' as const, initial: 0 }] : []),
+    ...(faderDb ? [fader(is.fader(id), `${label} fader`, faderDb, 0)] : []),
+    ...(goes
+      ? [
+          choice(
+            is.goes(id),
+            goes.label,
+            goes.options.map((one) => one.label),
+          ),
+        ]
+      : []),
+  ];
+};
+
+/** What a strip has in a mix as the model leaves the factory. */
+export const initialSend = ({ sends, initial }: DeskMix, strip: string): number | Off =>
+  sends && Object.hasOwn(sends, strip) ? sends[strip]! : initial;
+
+/** Strips that can be in a mix. */
+export const stripsOf = ({ strips }: Desk, { without }: DeskMix): DeskStrip[] =>
+  without ? strips.filter(({ id }) => !without.includes(id)) : strips;
+
+const mixControls = (desk: Desk, mix: DeskMix): Control[] =>
+  stripsOf(desk, mix).flatMap(({ id, label }) => [
+    ...(mix.sendDb
+      ? [fader(deskControlId.send(mix.id, id), `${label} in ${mix.label}`, mix.sendDb, initialSend(mix, id))]
+      : []),
+    ...(mix.tap === 'either'
+      ? [
+          choice(deskControlId.tap(mix.id, id), `${label} in ${mix.label}, taken`, [
+            'after-fader',
+            'before-fader',
+          ]),
+        ]
+      : []),
+  ]);
+
+const streamControls = (desk: Desk, { id, label, takes }: DeskStream): Control[] => {
+  if (!('mix' in takes)) return [];
+  const mix = desk.mixes.find((one) => one.id === takes.mix);
+  return [
+    ...(takes.kinds.length > 1 ? [choice(deskControlId.kind(id), `${label} carries`, takes.kinds)] : []),
+    ...(mix && takes.kinds.includes('custom')
+      ? stripsOf(desk, mix).map((strip) =>
+          fader(
+            deskControlId.send(id, strip.id),
+            `${strip.label} in ${label}`,
+            CUSTOM_SEND_DB,
+            takes.own.includes(strip.id) ? OFF : initialSend(mix, strip.id),
+          ),
+        )
+      : []),
+  ];
+};
+
+/** Every control a desk has by being one: strips, sends, streams, direct monitoring. */
+export const deskControls = (desk: Desk): Control[] => [
+  ...desk.strips.flatMap((strip) => stripControls(strip, desk.solo !== undefined)),
+  ...(desk.direct && desk.direct.options.length > 1
+    ? [choice(deskControlId.direct, 'Direct monitoring', desk.direct.options)]
+    : []),
+  ...desk.mixes.flatMap((mix) => mixControls(desk, mix)),
+  ...desk.streams.flatMap((stream) => streamControls(desk, stream)),
+];
