@@ -76,6 +76,8 @@ export interface FlowGraph {
   nodes: Map<string, FlowNode>;
   out: Map<string, FlowEdge[]>;
   into: Map<string, FlowEdge[]>;
+  /** Ways there would be, did a control not stand at off. */
+  stopped: FlowEdge[];
   sources: FlowSource[];
   /** Places in the order sound goes; those that feed one another stand together. */
   components: Component[];
@@ -84,6 +86,9 @@ export interface FlowGraph {
 }
 
 export type GraphMaker = ReturnType<typeof makeGraph>;
+
+/** Below this a way carries nothing that could be measured; it keeps absurd settings out of the graph. */
+const OFF_DB = -160;
 
 const NONE: FlowEdge[] = [];
 
@@ -104,6 +109,7 @@ export const makeGraph = () => {
   const nodes = new Map<string, FlowNode>();
   const out = new Map<string, FlowEdge[]>();
   const into = new Map<string, FlowEdge[]>();
+  const stopped: FlowEdge[] = [];
   const sources: FlowSource[] = [];
   const push = (map: Map<string, FlowEdge[]>, key: string, edge: FlowEdge) => {
     const there = map.get(key);
@@ -117,6 +123,10 @@ export const makeGraph = () => {
     source: (source: FlowSource) => void sources.push(source),
     edge: (edge: FlowEdge) => {
       if (!nodes.has(edge.from) || !nodes.has(edge.to)) return;
+      if (edge.gainDb < OFF_DB) {
+        stopped.push(edge);
+        return;
+      }
       push(out, edge.from, edge);
       push(into, edge.to, edge);
     },
@@ -124,7 +134,7 @@ export const makeGraph = () => {
       const components = componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE);
       const componentOf = new Map<string, number>();
       components.forEach((one, n) => one.nodes.forEach((id) => componentOf.set(id, n)));
-      return { nodes, out, into, sources, components, componentOf };
+      return { nodes, out, into, stopped, sources, components, componentOf };
     },
   };
 };

@@ -4,5 +4,8 @@ export const pointId = (device: string, point: string): string => `${device}:${p
 export const voiceId = (person: string): string => `voice/${person}`;
 export const appId = (computer: string, app: string, side: 'in' | 'in-right' | 'out' | 'out-right'): string =>
   `${computer}/${app}:${side}`;
+/** A place inside a desk's strip: ahead of its fader or behind it, left (0) or right (1). */
+export const stripId = (device: string, strip: string, place: 'in' | 'out', side: number): string =>
+  `${device}/${strip}:${place}${side}`;
 export const trackId = (computer: string, app: string, track: string): string =>
   `${computer}/${app}#${track}`;

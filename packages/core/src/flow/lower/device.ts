@@ -5,9 +5,7 @@ import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, type Db } from '../
 import type { GraphMaker } from '../graph';
 import { pointId } from '../ids';
 import { controlTerm, law, type Term } from '../law';
-
-/** Below this a way carries nothing that could be measured; it keeps absurd settings out of the graph. */
-const OFF_DB = -160;
+import { lowerDesk } from './desk';
 
 /** Equivalent input noise at a gain, between the table's rows, dBu. */
 export const einAt = (table: [number, number][], gainDb: Db): number => {
@@ -93,7 +91,6 @@ export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed
     if (path.poweredBy && !fed.has(pointId(device.id, path.poweredBy))) continue;
     const terms = termsOf(find, device.id, path);
     const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
-    if (gainDb < OFF_DB) continue;
     graph.edge(
       law({
         from: pointId(device.id, path.from),
@@ -106,4 +103,5 @@ export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed
       }),
     );
   }
+  lowerDesk(graph, device, model);
 };

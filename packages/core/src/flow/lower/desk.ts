@@ -1,0 +1,291 @@
+import {
+  controlOf,
+  deskControlId as is,
+  initialSend,
+  OFF,
+  type Desk,
+  type DeskMix,
+  type DeskStream,
+  type DeskStrip,
+  type DeviceModel,
+  type SendTap,
+} from '../../catalogue';
+import { controlValue, type Device } from '../../rig';
+import { dbFromRatio, type Db } from '../../units';
+import type { FlowNode, GraphMaker } from '../graph';
+import { pointId, stripId } from '../ids';
+import { law, type Because, type Term } from '../law';
+
+/** Expands a desk as it stands: strips as they are set, each crosspoint that is on, what each stream carries. */
+
+/** Ends of a way inside a strip: one, or left and right; none where it is muted. */
+type Sides = readonly string[];
+
+interface Strip {
+  source: Sides;
+  'before-fader': Sides;
+  'after-fader': Sides;
+}
+
+interface Setting {
+  device: Device;
+  model: DeviceModel;
+  desk: Desk;
+  graph: GraphMaker;
+}
+
+const valueOf = ({ device, model }: Setting, control: string) => controlValue(device, model, control);
+
+/** A level as a control stands: off is nothing at all. */
+const levelTerm = (at: Setting, control: string): Term => {
+  const value = valueOf(at, control);
+  const db = value === OFF ? -Infinity : typeof value === 'number' ? value : 0;
+  return { db, because: { kind: 'control', device: at.device.id, control } };
+};
+
+/** What a control does only while it stands so; a desk without that control is always so. */
+const termWhen = (at: Setting, control: string, isSo: boolean, db: Db, words = 'so it is built'): Term[] => {
+  if (!isSo) return [];
+  const { id: device } = at.device;
+  return controlOf(at.model, control)
+    ? [{ db, because: { kind: 'control', device, control } }]
+    : [{ db, because: { kind: 'desk', device, words } }];
+};
+
+const deskTerm = (at: Setting, db: Db, words: string): Term[] =>
+  db === 0 ? [] : [{ db, because: { kind: 'desk', device: at.device.id, words } }];
+
+const controlsIn = (terms: readonly Term[]) =>
+  terms.flatMap(({ because }) =>
+    because.kind === 'control' ? [{ device: because.device, control: because.control }] : [],
+  );
+
+const join = (
+  at: Setting,
+  from: string,
+  to: string,
+  terms: Term[],
+  rest: { delayMs?: number; lowDb?: Db; isReversed?: boolean } = {},
+) => {
+  const { isReversed = false, ...more } = rest;
+  const edge = law({ from, to, terms, kind: 'device', controls: controlsIn(terms), ...more });
+  at.graph.edge(isReversed ? { ...edge, re: -edge.re } : edge);
+};
+
+/** How much less a high-pass of 12 dB for each octave lets through at 20 Hz. */
+const lowEndDb = (hertz: number): Db => Math.min(0, 40 * Math.log10(20 / hertz));
+
+/** Level a voice has where a compressor works, dBFS long-term: the middle of the recording school. Common practice. */
+const VOICE_DBFS = -15;
+
+const compressedDb = ({ thresholdDbfs, ratio, makeUpDb }: NonNullable<DeskStrip['compressor']>): Db =>
+  makeUpDb - Math.max(0, VOICE_DBFS - thresholdDbfs) * (1 - 1 / ratio);
+
+const sideName = (sides: number, index: number): string =>
+  sides === 1 ? '' : index === 0 ? ', left' : ', right';
+
+/** The places of a strip and the ways between them. */
+const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
+  const { device, graph } = at;
+  const chosen =
+    strip.takes.find(({ label }) => label === valueOf(at, is.takes(strip.id))) ?? strip.takes[0]!;
+  const source = chosen.points.map((point) => pointId(device.id, point));
+  const isOn = (control: string) => valueOf(at, control) === true;
+  const place = (name: 'in' | 'out', label: string): string[] =>
+    source.map((_, index) => {
+      const id = stripId(device.id, strip.id, name, index);
+      const node: FlowNode = {
+        id,
+        label: `${label}${sideName(source.length, index)}`,
+        unit: 'dBFS',
+        role: 'stage',
+        device: device.id,
+        ceiling: 0,
+      };
+      graph.node(node);
+      return id;
+    });
+  const step = (from: Sides, to: Sides, terms: Term[], rest = {}) =>
+    from.forEach((one, index) => join(at, one, to[index]!, terms, rest));
+
+  const hasPlace =
+    chosen.delayMs ?? strip.trimDb ?? strip.polarity ?? strip.highPassHz ?? strip.compressor ?? strip.mute;
+  const before = hasPlace ? place('in', strip.label) : source;
+  if (before !== source) {
+    const isHighPassed = strip.highPassHz !== undefined && isOn(is.highPass(strip.id));
+    const isCompressed = strip.compressor !== undefined && isOn(is.compressor(strip.id));
+    step(
+      source,
+      before,
+      [
+        ...(strip.trimDb ? [levelTerm(at, is.trim(strip.id))] : []),
+        ...termWhen(
+          at,
+          is.compressor(strip.id),
+          isCompressed,
+          isCompressed ? compressedDb(strip.compressor!) : 0,
+        ),
+        ...termWhen(at, is.mute(strip.id), isOn(is.mute(strip.id)), -Infinity),
+      ],
+      {
+        isReversed: isOn(is.polarity(strip.id)),
+        delayMs: chosen.delayMs ?? 0,
+        ...(isHighPassed ? { lowDb: lowEndDb(strip.highPassHz!) } : {}),
+      },
+    );
+  }
+  const after = strip.faderDb ? place('out', `${strip.label} behind its fader`) : before;
+  if (after !== before) step(before, after, [levelTerm(at, is.fader(strip.id))]);
+  return { source, 'before-fader': before, 'after-fader': after };
+};
+
+/** Left and right of a pan: sine and cosine of its angle, the middle as loud as the desk makes it. */
+const panDb = (at: number, side: 0 | 1, centreDb: Db): Db => {
+  const angle = ((at / 100 + 1) * Math.PI) / 4;
+  const ratio = side === 0 ? Math.cos(angle) : Math.sin(angle);
+  const outermost = 1e-6;
+  if (ratio < outermost) return -Infinity;
+  // The law with its middle at −3 dB, raised to where the desk has it; nothing is louder than hard over.
+  return Math.min(0, dbFromRatio(ratio) + centreDb - dbFromRatio(Math.SQRT1_2));
+};
+
+/** Each at half: what is the same on both sides stays as loud as it was. */
+const HALF_DB: Db = dbFromRatio(0.5);
+
+/** A strip into a mix or stream, side by side: what pan and sides do to the level of each. */
+const crosspoint = (
+  at: Setting,
+  strip: DeskStrip,
+  from: Sides,
+  to: Sides,
+  termsOf: (side: number) => Term[],
+  { centreDb = 0, delayMs = 0 }: { centreDb?: number; delayMs?: number },
+) => {
+  const pan = strip.pan ? Number(valueOf(at, is.pan(strip.id))) : 0;
+  from.forEach((one, side) =>
+    to.forEach((two, other) => {
+      const isStereo = from.length === 2;
+      if (isStereo && to.length === 2 && side !== other) return;
+      const because: Because =
+        strip.pan && pan !== 0
+          ? { kind: 'control', device: at.device.id, control: is.pan(strip.id) }
+          : { kind: 'desk', device: at.device.id, words: 'it stands in the middle' };
+      const sides: Term[] =
+        to.length === 1
+          ? deskTerm(at, isStereo ? HALF_DB : 0, 'left and right go together, each at half')
+          : [
+              {
+                // A stereo strip is only balanced: its middle leaves both sides as they are.
+                db: panDb(pan, other === 0 ? 0 : 1, isStereo ? 0 : centreDb),
+                because,
+              },
+            ].filter(({ db }) => db !== 0);
+      join(at, one, two, [...termsOf(other), ...sides], { delayMs });
+    }),
+  );
+};
+
+/** Strips that a mix does not hear because another is heard solo, and where from it takes those that are. */
+const soloIn = (at: Setting, mix: DeskMix): { heard: string[]; tap: SendTap } | undefined => {
+  const { solo, strips } = at.desk;
+  if (!solo?.mixes.includes(mix.id)) return undefined;
+  const heard = strips.map(({ id }) => id).filter((id) => valueOf(at, is.solo(id)) === true);
+  return heard.length > 0 ? { heard, tap: solo.tap } : undefined;
+};
+
+/** What direct monitoring does to an input in its mix. */
+const directTerm = (at: Setting, mix: DeskMix, strip: string, side: number, sides: number): Term[] => {
+  const { direct } = at.desk;
+  const index = direct?.mix === mix.id ? direct.strips.indexOf(strip) : -1;
+  if (!direct || index < 0) return [];
+  const mode = direct.options.length > 1 ? valueOf(at, is.direct) : direct.options[0];
+  const isHere = mode === 'mono' || (mode === 'split' && (sides === 1 || index % 2 === side));
+  return termWhen(at, is.direct, !isHere, -Infinity, 'each input has its own side');
+};
+
+/** How a strip stands in a mix: where it is taken from, at what level. */
+const sendOf = (at: Setting, mix: DeskMix, strip: DeskStrip): { tap: SendTap; terms: Term[] } => {
+  const level = initialSend(mix, strip.id);
+  const terms: Term[] = mix.sendDb
+    ? [levelTerm(at, is.send(mix.id, strip.id))]
+    : deskTerm(at, level === OFF ? -Infinity : level, `this desk sends it to ${mix.label} so`);
+  const chosen = mix.tap === 'either' ? valueOf(at, is.tap(mix.id, strip.id)) : mix.tap;
+  const goes = strip.goes?.options.find(({ label }) => label === valueOf(at, is.goes(strip.id)));
+  const isElsewhere = goes !== undefined && !goes.mixes.includes(mix.id);
+  return {
+    tap: chosen === 'before-fader' ? 'before-fader' : 'after-fader',
+    terms: [...terms, ...termWhen(at, is.goes(strip.id), isElsewhere, -Infinity)],
+  };
+};
+
+const inMix = ({ without }: DeskMix, { id }: DeskStrip): boolean => !without?.includes(id);
+
+const lowerMix = (at: Setting, strips: ReadonlyMap<string, Strip>, mix: DeskMix) => {
+  const to = mix.to.map((point) => pointId(at.device.id, point));
+  const solo = soloIn(at, mix);
+  for (const strip of at.desk.strips) {
+    if (!inMix(mix, strip)) continue;
+    const { tap, terms } = sendOf(at, mix, strip);
+    if (solo?.heard.includes(strip.id)) {
+      crosspoint(at, strip, strips.get(strip.id)![solo.tap], to, () => [], mix);
+      continue;
+    }
+    const hidden = solo ? termWhen(at, is.solo(solo.heard[0]!), true, -Infinity) : [];
+    const termsOf = (side: number) => [
+      ...terms,
+      ...hidden,
+      ...directTerm(at, mix, strip.id, side, to.length),
+    ];
+    crosspoint(at, strip, strips.get(strip.id)![tap], to, termsOf, mix);
+  }
+};
+
+const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: DeskStream) => {
+  const to = stream.to.map((point) => pointId(at.device.id, point));
+  const { takes, delayMs = 0 } = stream;
+  if (!('mix' in takes)) {
+    const strip = at.desk.strips.find(({ id }) => id === takes.strip)!;
+    crosspoint(at, { ...strip, pan: false }, strips.get(strip.id)![takes.tap], to, () => [], { delayMs });
+    return;
+  }
+  const mix = at.desk.mixes.find(({ id }) => id === takes.mix)!;
+  const kind = takes.kinds.length > 1 ? valueOf(at, is.kind(stream.id)) : takes.kinds[0];
+  if (kind === 'whole mix') {
+    const from = mix.to.map((point) => pointId(at.device.id, point));
+    from.forEach((one, side) => {
+      const two = to.length === 1 ? to[0] : to[Math.min(side, to.length - 1)];
+      if (two)
+        join(
+          at,
+          one,
+          two,
+          from.length > to.length ? deskTerm(at, HALF_DB, 'left and right, each at half') : [],
+          {
+            delayMs,
+          },
+        );
+    });
+    return;
+  }
+  for (const strip of at.desk.strips) {
+    if (!inMix(mix, strip)) continue;
+    const { tap, terms } = sendOf(at, mix, strip);
+    const isOwn = takes.own.includes(strip.id);
+    const own = kind === 'custom' ? [levelTerm(at, is.send(stream.id, strip.id))] : terms;
+    const left =
+      kind === 'minus own'
+        ? termWhen(at, is.kind(stream.id), isOwn, -Infinity, 'it leaves out what came in by itself')
+        : [];
+    crosspoint(at, strip, strips.get(strip.id)![tap], to, () => [...own, ...left], { ...mix, delayMs });
+  }
+};
+
+/** A device's desk, when its points are there. */
+export const lowerDesk = (graph: GraphMaker, device: Device, model: DeviceModel) => {
+  const { desk } = model;
+  if (!desk) return;
+  const at: Setting = { device, model, desk, graph };
+  const strips = new Map(desk.strips.map((strip) => [strip.id, lowerStrip(at, strip)]));
+  for (const mix of desk.mixes) lowerMix(at, strips, mix);
+  for (const stream of desk.streams) lowerStream(at, strips, stream);
+};
