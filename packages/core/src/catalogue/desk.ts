@@ -146,7 +146,7 @@ const stripControls = (strip: DeskStrip, canBeSolo: boolean): Control[] => {
       ? [
           choice(
             is.takes(id),
-            `${label} takes`,
+            `${label} source`,
             takes.map((one) => one.label),
           ),
         ]
@@ -168,7 +168,7 @@ const stripControls = (strip: DeskStrip, canBeSolo: boolean): Control[] => {
     ...(highPassHz ? [turn(is.highPass(id), `${label} high-pass, ${highPassHz} Hz`)] : []),
     ...(strip.gate ? [turn(is.gate(id), `${label} gate`)] : []),
     ...(strip.compressor ? [turn(is.compressor(id), `${label} compressor`)] : []),
-    ...(strip.mute ? [turn(is.mute(id), `${label} muted`)] : []),
+    ...(strip.mute ? [turn(is.mute(id), `${label} mute`)] : []),
     ...(canBeSolo ? [turn(is.solo(id), `${label} solo`)] : []),
     ...(strip.pan ? [{ id: is.pan(id), label: `${label} pan`, kind: 'pan' as const, initial: 0 }] : []),
     ...(faderDb ? [fader(is.fader(id), `${label} fader`, faderDb, 0)] : []),
@@ -199,7 +199,7 @@ const mixControls = (desk: Desk, mix: DeskMix): Control[] =>
       : []),
     ...(mix.tap === 'either'
       ? [
-          choice(deskControlId.tap(mix.id, id), `${label} in ${mix.label}, taken`, [
+          choice(deskControlId.tap(mix.id, id), `${label} in ${mix.label}, tap point`, [
             'after-fader',
             'before-fader',
           ]),
@@ -211,7 +211,7 @@ const streamControls = (desk: Desk, { id, label, takes }: DeskStream): Control[]
   if (!('mix' in takes)) return [];
   const mix = desk.mixes.find((one) => one.id === takes.mix);
   return [
-    ...(takes.kinds.length > 1 ? [choice(deskControlId.kind(id), `${label} carries`, takes.kinds)] : []),
+    ...(takes.kinds.length > 1 ? [choice(deskControlId.kind(id), `${label} content`, takes.kinds)] : []),
     ...(mix && takes.kinds.includes('custom')
       ? stripsOf(desk, mix).map((strip) =>
           fader(

@@ -5,6 +5,7 @@ import { skerryLight } from './skerry-light';
 export { skerryLight } from './skerry-light';
 export * from './mistakes';
 export { generateRig } from './generate';
+export { generateStage } from './generate-stage';
 
 /** The rigs a new user finds. Keys are stable: the server seeds each once. */
 export const DEMO_RIGS: { key: string; rig: Rig }[] = [

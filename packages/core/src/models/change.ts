@@ -1,6 +1,8 @@
 import {
   CONNECTORS,
   connectorById,
+  stripsOf,
+  type Desk,
   type CircuitElement,
   type DeviceModel,
   type Path,
@@ -43,9 +45,60 @@ const controlsIn = ({ elements, paths }: DeviceModel): Set<string> =>
     ]),
   ]);
 
+/** The desk with what is left of its strips, mixes and streams once only these points are there. */
+const trimmedDesk = (desk: Desk, there: ReadonlySet<string>): Desk => {
+  const isThere = (points: readonly string[]) => points.every((id) => there.has(id));
+  const strips = desk.strips
+    .map((strip) => ({ ...strip, takes: strip.takes.filter(({ points }) => isThere(points)) }))
+    .filter(({ takes }) => takes.length > 0);
+  const mixes = desk.mixes.filter(({ to }) => isThere(to));
+  const [stripIds, mixIds] = [strips, mixes].map((list) => new Set(list.map(({ id }) => id)));
+  const known = (ids: readonly string[]) => ids.filter((id) => stripIds!.has(id));
+  const knownMixes = (ids: readonly string[]) => ids.filter((id) => mixIds!.has(id));
+  const { solo, direct } = desk;
+  return {
+    strips: strips.map((strip) =>
+      strip.goes
+        ? {
+            ...strip,
+            goes: {
+              ...strip.goes,
+              options: strip.goes.options.map((one) => ({ ...one, mixes: knownMixes(one.mixes) })),
+            },
+          }
+        : strip,
+    ),
+    mixes: mixes.map((mix) => ({
+      ...mix,
+      ...(mix.without ? { without: known(mix.without) } : {}),
+      ...(mix.sends
+        ? { sends: Object.fromEntries(Object.entries(mix.sends).filter(([id]) => stripIds!.has(id))) }
+        : {}),
+    })),
+    streams: desk.streams.flatMap((stream) => {
+      const { to, takes } = stream;
+      if (!isThere(to)) return [];
+      if ('mix' in takes)
+        return mixIds!.has(takes.mix) ? [{ ...stream, takes: { ...takes, own: known(takes.own) } }] : [];
+      return stripIds!.has(takes.strip) ? [stream] : [];
+    }),
+    ...(solo ? { solo: { ...solo, mixes: knownMixes(solo.mixes) } } : {}),
+    ...(direct && mixIds!.has(direct.mix) ? { direct: { ...direct, strips: known(direct.strips) } } : {}),
+  };
+};
+
+/** Points a desk fills: mixes that anything can get into, streams. */
+const filledBy = (desk: Desk | undefined): string[] =>
+  desk
+    ? [
+        ...desk.mixes.flatMap((mix) => (stripsOf(desk, mix).length > 0 ? mix.to : [])),
+        ...desk.streams.flatMap(({ to }) => to),
+      ]
+    : [];
+
 /** Points that neither start a sound nor hear one any more. */
 const pruned = (model: DeviceModel): DeviceModel => {
-  const heard = new Set(model.paths.map(({ to }) => to));
+  const heard = new Set([...model.paths.map(({ to }) => to), ...filledBy(model.desk)]);
   const byPort = new Set(
     model.ports.flatMap(({ digital }) => [...(digital?.sends ?? []), ...(digital?.receives ?? [])]),
   );
@@ -64,6 +117,7 @@ const pruned = (model: DeviceModel): DeviceModel => {
     streams: model.streams
       .map((stream) => ({ ...stream, channels: stream.channels.filter((channel) => there.has(channel)) }))
       .filter(({ channels }) => channels.length > 0),
+    ...(model.desk ? { desk: trimmedDesk(model.desk, there) } : {}),
   });
 };
 

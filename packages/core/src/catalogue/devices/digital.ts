@@ -13,6 +13,11 @@ const digitalPoint = (id: string, label: string): Point => ({
   ceiling: 0,
 });
 
+const EYES: [id: string, label: string, format: 'adat' | 'spdif', channels: number[]][] = [
+  ['adat', 'ADAT in', 'adat', numbers(9, 16)],
+  ['spdif', 'S/PDIF in', 'spdif', numbers(17, 18)],
+];
+
 /** Eight sockets, and an eye for eight more channels by ADAT and two by S/PDIF: eighteen in all. */
 const interface18: DeviceModel = (() => {
   const base = audioInterface({
@@ -25,13 +30,17 @@ const interface18: DeviceModel = (() => {
     phantomGroup: 4,
     usbConnector: 'usb-b-socket',
     supply: 'earthed',
+    byLight: EYES.flatMap(([, label, , channels]) =>
+      channels.map((n) => ({
+        id: `light${n}`,
+        label: `${label} ${n}`,
+        points: [`light-${n}`],
+        stream: `usb-in-${n}`,
+      })),
+    ),
   });
-  const eyes: [id: string, label: string, format: 'adat' | 'spdif', channels: number[]][] = [
-    ['adat', 'ADAT in', 'adat', numbers(9, 16)],
-    ['spdif', 'S/PDIF in', 'spdif', numbers(17, 18)],
-  ];
   const extra = joinPieces(
-    ...eyes.map(([id, label, format, channels]): Piece => ({
+    ...EYES.map(([id, label, format, channels]): Piece => ({
       ports: [
         {
           id,
@@ -42,11 +51,6 @@ const interface18: DeviceModel = (() => {
         },
       ],
       points: channels.map((n) => digitalPoint(`light-${n}`, `${label} ${n}`)),
-      paths: channels.flatMap((n) => [
-        { from: `light-${n}`, to: `usb-in-${n}`, delayMs: 1 },
-        { from: `light-${n}`, to: 'monitor-L' },
-        { from: `light-${n}`, to: 'monitor-R' },
-      ]),
     })),
     streamPoints('usb-in', 'USB input', numbers(9, 18).map(String)),
   );

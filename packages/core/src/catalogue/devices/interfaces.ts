@@ -1,7 +1,8 @@
 import type { DeviceModel } from '../types';
 import { lineOutputs, stereoOutput } from './desk-outputs';
-import { crosspoints, joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
-import { DELICATE, mainsInlet, stereoSocketOut, STURDY, usbDevicePort } from './ports';
+import { interfaceDesk } from './desks';
+import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
+import { DELICATE, mainsInlet, stereoSocketOut, STURDY, usbDevicePort, volume } from './ports';
 
 interface InterfaceRow {
   id: string;
@@ -15,6 +16,8 @@ interface InterfaceRow {
   /** What its one phantom supply is good for, all inputs together, milliamps; absent: more than they can draw. */
   phantomMilliamps?: number;
   supply?: DeviceModel['supply'];
+  /** Inputs that come as data, beside those on sockets. */
+  byLight?: { id: string; label: string; points: string[]; stream: string }[];
 }
 
 const phantomControl = (row: InterfaceRow, n: number) => {
@@ -65,20 +68,16 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
       },
       streamPoints('usb-in', 'USB input', all.map(String)),
       streamPoints('usb-out', 'USB playback', ['L', 'R']),
+      interfaceDesk([
+        ...all.map((n) => ({
+          id: `in${n}`,
+          label: `Input ${n}`,
+          points: [`digital${n}`],
+          stream: `usb-in-${n}`,
+        })),
+        ...(row.byLight ?? []),
+      ]),
       {
-        points: [
-          { id: 'monitor-L', label: 'Monitor mix L', unit: 'dBFS', role: 'mix', ceiling: 0 },
-          { id: 'monitor-R', label: 'Monitor mix R', unit: 'dBFS', role: 'mix', ceiling: 0 },
-        ],
-        paths: [
-          ...all.map((n) => ({ from: `digital${n}`, to: `usb-in-${n}`, delayMs: 1 })),
-          ...crosspoints(
-            all.map((n) => `digital${n}`),
-            ['monitor-L', 'monitor-R'],
-          ),
-          { from: 'usb-out-L', to: 'monitor-L', delayMs: 1 },
-          { from: 'usb-out-R', to: 'monitor-R', delayMs: 1 },
-        ],
         streams: [
           {
             id: 'usb-in',
@@ -129,6 +128,27 @@ const dongle = (id: string, name: string, about: string, connector: string): Dev
   supply: 'usb',
   ...joinPieces(
     usbDevicePort(connector),
+    {
+      streams: [
+        {
+          id: 'usb-out',
+          label: 'Dongle headphones',
+          direction: 'from-computer',
+          channels: ['usb-out-L', 'usb-out-R'],
+        },
+      ],
+      paths: (['left', 'right'] as const).map((side) => ({
+        from: side === 'left' ? 'usb-out-L' : 'usb-out-R',
+        to: `phones-${side}`,
+        gainDb: 2,
+        unitShiftDb: 2,
+        controls: [{ control: 'phones-volume' }],
+        noise: { kind: 'level' as const, level: -88 },
+        delayMs: 1,
+      })),
+      controls: [volume('phones-volume', 'Headphones volume', -20)],
+    },
+    streamPoints('usb-out', 'USB playback', ['L', 'R']),
     {
       ports: [{ id: 'mic', label: 'Microphone', connector: 'trs-35-socket', side: 'in' }],
       elements: [

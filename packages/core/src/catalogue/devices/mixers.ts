@@ -1,11 +1,80 @@
+import type { Desk } from '../desk';
 import type { DeviceModel } from '../types';
 import { audioInterface } from './interfaces';
 import { lineOutputs, stereoOutput } from './desk-outputs';
-import { crosspoints, joinPieces, numbers, preampChannel, streamPoints } from './parts';
+import { channelStream, mixerStrip, mixPoints, returnStrip, stereoMix } from './desks';
+import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
+import { compactMixer } from './compact-mixer';
+import { largeMixer } from './large-mixer';
 import { podcastMixer } from './podcast-mixer';
-import { dcInlet, STURDY, usbDevicePort } from './ports';
+import { dcInlet, monoOutput, STURDY, usbDevicePort, volume } from './ports';
 
 const MIXER_INPUTS = numbers(1, 4);
+
+/** What the small mixer does: main mix, headphones that hear it or a channel solo, one auxiliary, each input to the computer. */
+const handsOnDesk: Desk = {
+  strips: [
+    ...MIXER_INPUTS.map((n) => mixerStrip(`ch${n}`, `Channel ${n}`, [`digital${n}`], { highPassHz: 80 })),
+    mixerStrip('aux', 'Stereo return', ['aux-L', 'aux-R']),
+    returnStrip({
+      faderDb: [-60, 10],
+      goes: {
+        label: 'USB playback destination',
+        options: [
+          { label: 'main mix', mixes: ['mix', 'ears', 'send'] },
+          { label: 'headphones only', mixes: ['ears'] },
+        ],
+      },
+    }),
+  ],
+  mixes: [
+    stereoMix('mix', 'Main mix', { centreDb: -3 }),
+    stereoMix('ears', 'Headphone mix', { centreDb: -3 }),
+    { id: 'send', label: 'Auxiliary', to: ['send-mix'], tap: 'either', sendDb: [-60, 10], initial: 'off' },
+  ],
+  streams: [
+    ...MIXER_INPUTS.map((n) => channelStream(`usb-in-${n}`, `Channel ${n} to USB`, `ch${n}`)),
+    channelStream('usb-in-5-6', 'Stereo return to USB', 'aux', ['usb-in-5', 'usb-in-6']),
+    {
+      id: 'usb-mix',
+      label: 'Main mix to USB',
+      to: ['usb-mix-L', 'usb-mix-R'],
+      takes: { mix: 'mix', kinds: ['whole mix', 'minus own'], own: ['usb'] },
+      delayMs: 1,
+    },
+  ],
+  solo: { mixes: ['ears'], tap: 'before-fader' },
+};
+
+/** The auxiliary leaves on a jack of its own, behind one level. */
+const auxSend: Piece = joinPieces(
+  monoOutput({
+    id: 'send',
+    label: 'Auxiliary out',
+    connector: 'trs-635-socket',
+    drive: 'one-leg',
+    signal: 'line',
+    ohms: 240,
+    maxDbu: 18,
+    nominalDbu: 4,
+    tolerates: STURDY,
+  }),
+  {
+    controls: [volume('send-volume', 'Auxiliary out volume', -20)],
+    points: [{ id: 'send-mix', label: 'Auxiliary', unit: 'dBFS', role: 'mix', ceiling: 0 }],
+    paths: [
+      {
+        from: 'send-mix',
+        to: 'send-emf',
+        gainDb: 18,
+        unitShiftDb: 18,
+        controls: [{ control: 'send-volume' }],
+        noise: { kind: 'level', level: -90 },
+        delayMs: 0.6,
+      },
+    ],
+  },
+);
 
 /** A small mixer with USB: four XLR inputs behind one phantom switch, one stereo mini-jack return. */
 const mixerUsb: DeviceModel = {
@@ -51,8 +120,8 @@ const mixerUsb: DeviceModel = {
       points: [
         { id: 'aux-L', label: 'Return L', unit: 'dBFS', role: 'converter', ceiling: 0 },
         { id: 'aux-R', label: 'Return R', unit: 'dBFS', role: 'converter', ceiling: 0 },
-        { id: 'mix-L', label: 'Main mix L', unit: 'dBFS', role: 'mix', ceiling: 0 },
-        { id: 'mix-R', label: 'Main mix R', unit: 'dBFS', role: 'mix', ceiling: 0 },
+        ...mixPoints('mix', 'Main mix'),
+        ...mixPoints('ears', 'Headphone mix'),
       ],
       paths: [
         {
@@ -69,17 +138,6 @@ const mixerUsb: DeviceModel = {
           unitShiftDb: -12,
           noise: { kind: 'level', level: -100 },
         },
-        ...crosspoints(
-          MIXER_INPUTS.map((n) => `digital${n}`),
-          ['mix-L', 'mix-R'],
-        ),
-        { from: 'aux-L', to: 'mix-L' },
-        { from: 'aux-R', to: 'mix-R' },
-        ...MIXER_INPUTS.map((n) => ({ from: `digital${n}`, to: `usb-in-${n}`, delayMs: 1 })),
-        { from: 'aux-L', to: 'usb-in-5', delayMs: 1 },
-        { from: 'aux-R', to: 'usb-in-6', delayMs: 1 },
-        { from: 'usb-out-L', to: 'mix-L', delayMs: 1 },
-        { from: 'usb-out-R', to: 'mix-R', delayMs: 1 },
       ],
       streams: [
         {
@@ -94,10 +152,19 @@ const mixerUsb: DeviceModel = {
           direction: 'from-computer',
           channels: ['usb-out-L', 'usb-out-R'],
         },
+        {
+          id: 'usb-mix',
+          label: 'Main mix',
+          direction: 'to-computer',
+          channels: ['usb-mix-L', 'usb-mix-R'],
+        },
       ],
+      desk: handsOnDesk,
     },
+    auxSend,
     { elements: [{ kind: 'bond', id: 'aux-ground', pins: ['aux.S', 'chassis'] }] },
     streamPoints('usb-in', 'USB input', numbers(1, 6).map(String)),
+    streamPoints('usb-mix', 'Main mix to USB', ['L', 'R']),
     streamPoints('usb-out', 'USB playback', ['L', 'R']),
     stereoOutput({
       id: 'phones',
@@ -105,7 +172,7 @@ const mixerUsb: DeviceModel = {
       connector: 'trs-635-socket',
       ohms: 30,
       tolerates: STURDY,
-      from: ['mix-L', 'mix-R'],
+      from: ['ears-L', 'ears-R'],
       fullScaleDbu: 12,
       volume: 'phones-volume',
     }),
@@ -123,6 +190,28 @@ const mixerUsb: DeviceModel = {
   ),
 };
 
+/** Channels of the large older mixer; where sixteen come back, each replaces its line. */
+const olderDesk = (returns: number): Desk => {
+  const all = numbers(1, 16);
+  const isEach = returns === all.length;
+  return {
+    strips: [
+      ...all.map((n) => {
+        const line = { label: `Input ${n}`, points: [`digital${n}`] };
+        const back = { label: `Return ${n}`, points: [`usb-out-${n}`], delayMs: 1 };
+        return mixerStrip(`ch${n}`, `Channel ${n}`, [], {
+          takes: isEach ? [line, back] : [line],
+          highPassHz: 75,
+        });
+      }),
+      ...(isEach ? [] : [returnStrip()]),
+    ],
+    mixes: [stereoMix('monitor', 'Main mix', { centreDb: -3 })],
+    streams: all.map((n) => channelStream(`usb-in-${n}`, `Channel ${n} to the computer`, `ch${n}`)),
+    solo: { mixes: ['monitor'], tap: 'after-fader' },
+  };
+};
+
 /** A large older mixer on IEEE 1394: sixteen inputs to a computer; the two siblings differ in what comes back. */
 const mixer1394 = (returns: number): DeviceModel => {
   const base = audioInterface({
@@ -135,22 +224,23 @@ const mixer1394 = (returns: number): DeviceModel => {
     usbConnector: 'ieee1394-9-socket',
     supply: 'earthed',
   });
-  const extra = numbers(1, returns)
-    .slice(2)
-    .map((n) => `${n}`);
-  const more = streamPoints('usb-out', 'Return', extra).points!;
+  const isEach = returns > 2;
+  const back = streamPoints(
+    'usb-out',
+    'Return',
+    isEach ? numbers(1, returns).map(String) : ['L', 'R'],
+  ).points!;
   return {
     ...base,
     kind: 'mixer',
     ports: base.ports.map((port) =>
       port.usb ? { ...port, label: 'IEEE 1394', usb: { role: 'device', version: '1394' } } : port,
     ),
-    points: [...base.points, ...more],
+    points: [...base.points.filter(({ id }) => !id.startsWith('usb-out')), ...back],
     streams: base.streams.map((stream) =>
-      stream.id === 'usb-out'
-        ? { ...stream, channels: [...stream.channels, ...more.map(({ id }) => id)] }
-        : stream,
+      stream.id === 'usb-out' ? { ...stream, channels: back.map(({ id }) => id) } : stream,
     ),
+    desk: olderDesk(returns),
   };
 };
 
@@ -165,10 +255,12 @@ export const MIXERS: DeviceModel[] = [
       'The near-twin of the mixer with USB: same face, same inputs, and no way into a computer but its outputs.',
     ports: mixerUsb.ports.filter(({ usb }) => !usb),
     points: mixerUsb.points.filter(({ role }) => role !== 'stream'),
-    paths: mixerUsb.paths.filter(({ from, to }) => !from.startsWith('usb-') && !to.startsWith('usb-')),
+    desk: { ...handsOnDesk, strips: handsOnDesk.strips.filter(({ id }) => id !== 'usb'), streams: [] },
     streams: [],
   },
+  compactMixer,
   podcastMixer,
+  largeMixer,
   mixer1394(16),
   mixer1394(2),
 ];

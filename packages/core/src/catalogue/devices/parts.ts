@@ -1,9 +1,26 @@
+import type { Desk } from '../desk';
 import type { CircuitElement, Control, DeviceModel, InputElement, Path, Point, Port } from '../types';
 
 /** Pieces that several device models share: rows of data, put together by prefix. */
 export type Piece = Partial<
   Pick<DeviceModel, 'ports' | 'controls' | 'elements' | 'points' | 'paths' | 'streams'>
->;
+> & { desk?: Partial<Desk> };
+
+/** One desk of the parts of several; none where no piece has any. */
+const joinDesks = (desks: Partial<Desk>[]): { desk?: Desk } => {
+  if (desks.length === 0) return {};
+  const solo = desks.find((desk) => desk.solo)?.solo;
+  const direct = desks.find((desk) => desk.direct)?.direct;
+  return {
+    desk: {
+      strips: desks.flatMap(({ strips = [] }) => strips),
+      mixes: desks.flatMap(({ mixes = [] }) => mixes),
+      streams: desks.flatMap(({ streams = [] }) => streams),
+      ...(solo ? { solo } : {}),
+      ...(direct ? { direct } : {}),
+    },
+  };
+};
 
 export const joinPieces = (...pieces: Piece[]) => ({
   ports: pieces.flatMap((piece) => piece.ports ?? []) as Port[],
@@ -12,6 +29,7 @@ export const joinPieces = (...pieces: Piece[]) => ({
   points: pieces.flatMap((piece) => piece.points ?? []) as Point[],
   paths: pieces.flatMap((piece) => piece.paths ?? []) as Path[],
   streams: pieces.flatMap((piece) => piece.streams ?? []),
+  ...joinDesks(pieces.flatMap(({ desk }) => (desk ? [desk] : []))),
 });
 
 /** Whole numbers from `first` to `last`. */
@@ -188,7 +206,3 @@ export const streamPoints = (id: string, label: string, channels: string[]): Pie
     ceiling: 0,
   })),
 });
-
-/** A mix: every `from` reaches every `to` at `gainDb`. */
-export const crosspoints = (from: string[], to: string[], gainDb = 0): Path[] =>
-  from.flatMap((a) => to.map((b) => ({ from: a, to: b, gainDb })));

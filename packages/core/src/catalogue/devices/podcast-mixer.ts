@@ -1,8 +1,64 @@
+import type { Desk } from '../desk';
 import type { DeviceModel } from '../types';
-import { joinPieces, preampChannel, streamPoints } from './parts';
+import { channelStream, mixerStrip, mixPoints, stereoMix } from './desks';
+import { joinPieces, numbers, preampChannel, streamPoints } from './parts';
 import { stereoSocketIn, stereoSocketOut, STURDY, volume } from './ports';
 
 const SIDES = ['left', 'right'] as const;
+
+const MICROPHONES = numbers(1, 4);
+
+/**
+ * Every source a fader; what goes back by a way leaves out what came by it unless set otherwise: a caller on the second
+ * computer or on the telephone does not hear themselves.
+ */
+const podcastDesk: Desk = {
+  strips: [
+    ...MICROPHONES.map((n) =>
+      mixerStrip(`ch${n}`, `Microphone ${n}`, [`digital${n}`], {
+        highPassHz: 80,
+        gate: true,
+        compressor: { thresholdDbfs: -24, ratio: 3, makeUpDb: 6 },
+      }),
+    ),
+    mixerStrip('phone', 'Phone', ['phone-left-digital', 'phone-right-digital'], { pan: false }),
+    mixerStrip('radio', 'Bluetooth', ['radio-left', 'radio-right'], { pan: false }),
+    mixerStrip('pads', 'Jingle pads', ['pads'], { pan: false }),
+    {
+      ...mixerStrip('usb1', 'USB 1', [], { pan: false }),
+      takes: [{ label: 'Playback', points: ['return-L', 'return-R'], delayMs: 1 }],
+    },
+    {
+      ...mixerStrip('usb2', 'USB 2', [], { pan: false }),
+      takes: [{ label: 'Playback', points: ['second-return-L', 'second-return-R'], delayMs: 1 }],
+    },
+  ],
+  mixes: [stereoMix('mix', 'Main mix')],
+  streams: [
+    {
+      id: 'main',
+      label: 'USB 1, main mix',
+      to: ['main-L', 'main-R'],
+      takes: { mix: 'mix', kinds: ['whole mix', 'minus own', 'custom'], own: ['usb1'] },
+      delayMs: 1,
+    },
+    {
+      id: 'second',
+      label: 'USB 2, second computer',
+      to: ['second-L', 'second-R'],
+      takes: { mix: 'mix', kinds: ['minus own', 'whole mix', 'custom'], own: ['usb2'] },
+      delayMs: 1,
+    },
+    {
+      id: 'radio-back',
+      label: 'Back to Bluetooth',
+      to: ['radio-back-left', 'radio-back-right'],
+      takes: { mix: 'mix', kinds: ['minus own'], own: ['radio'] },
+    },
+    ...MICROPHONES.map((n) => channelStream(`track-${n}`, `Track ${n}`, `ch${n}`)),
+    channelStream('track-5', 'Track 5', 'pads'),
+  ],
+};
 
 /** The podcast mixer: four microphones, pads with jingles, two USB ports that show several streams. */
 export const podcastMixer: DeviceModel = {
@@ -62,12 +118,6 @@ export const podcastMixer: DeviceModel = {
           ceiling: 0,
         },
       ]),
-      // What goes back by radio leaves out what came by radio: a phone caller does not hear themselves.
-      paths: SIDES.flatMap((side) => [
-        { from: `radio-${side}`, to: `mix-${side}` },
-        ...[1, 2, 3, 4].map((n) => ({ from: `digital${n}`, to: `radio-back-${side}` })),
-        { from: 'pads', to: `radio-back-${side}` },
-      ]),
     },
     stereoSocketIn({
       id: 'phone',
@@ -102,13 +152,7 @@ export const podcastMixer: DeviceModel = {
           role: 'converter' as const,
           ceiling: 0,
         })),
-        ...SIDES.map((side) => ({
-          id: `mix-${side}`,
-          label: `Main mix ${side}`,
-          unit: 'dBFS' as const,
-          role: 'mix' as const,
-          ceiling: 0,
-        })),
+        ...mixPoints('mix', 'Main mix'),
         {
           id: 'pads',
           label: 'Jingle pads',
@@ -126,30 +170,51 @@ export const podcastMixer: DeviceModel = {
           gainDb: -10,
           unitShiftDb: -10,
         })),
-        ...SIDES.flatMap((side) => [
-          ...[1, 2, 3, 4].map((n) => ({ from: `digital${n}`, to: `mix-${side}` })),
-          { from: `phone-${side}-digital`, to: `mix-${side}` },
-          { from: 'pads', to: `mix-${side}` },
-          { from: `mix-${side}`, to: `main-${side === 'left' ? 'L' : 'R'}`, delayMs: 1 },
-          { from: `return-${side === 'left' ? 'L' : 'R'}`, to: `mix-${side}`, delayMs: 1 },
-        ]),
-        ...[1, 2, 3, 4].map((n) => ({ from: `digital${n}`, to: `track-${n}`, delayMs: 1 })),
-        { from: 'pads', to: 'track-5', delayMs: 1 },
       ],
       streams: [
-        { id: 'main', label: 'Main mix', direction: 'to-computer', channels: ['main-L', 'main-R'] },
+        {
+          id: 'main',
+          label: 'Main mix',
+          direction: 'to-computer',
+          channels: ['main-L', 'main-R'],
+          ports: ['usb1'],
+        },
         {
           id: 'tracks',
           label: 'Every input by itself',
           direction: 'to-computer',
-          channels: [1, 2, 3, 4, 5].map((n) => `track-${n}`),
+          channels: numbers(1, 5).map((n) => `track-${n}`),
+          ports: ['usb1'],
         },
-        { id: 'return', label: 'Playback', direction: 'from-computer', channels: ['return-L', 'return-R'] },
+        {
+          id: 'return',
+          label: 'Playback',
+          direction: 'from-computer',
+          channels: ['return-L', 'return-R'],
+          ports: ['usb1'],
+        },
+        {
+          id: 'second',
+          label: 'Second computer',
+          direction: 'to-computer',
+          channels: ['second-L', 'second-R'],
+          ports: ['usb2'],
+        },
+        {
+          id: 'second-return',
+          label: 'Playback of the second computer',
+          direction: 'from-computer',
+          channels: ['second-return-L', 'second-return-R'],
+          ports: ['usb2'],
+        },
       ],
     },
     streamPoints('main', 'Main mix to USB', ['L', 'R']),
     streamPoints('track', 'Track', ['1', '2', '3', '4', '5']),
     streamPoints('return', 'Playback', ['L', 'R']),
+    streamPoints('second', 'Second computer', ['L', 'R']),
+    streamPoints('second-return', 'Playback of the second computer', ['L', 'R']),
+    { desk: podcastDesk },
     ...[1, 2, 3, 4].flatMap((n) => [
       stereoSocketOut({
         id: `phones${n}`,
@@ -163,7 +228,7 @@ export const podcastMixer: DeviceModel = {
       {
         controls: [volume(`phones-volume${n}`, `Headphones ${n} volume`, -20)],
         paths: SIDES.map((side) => ({
-          from: `mix-${side}`,
+          from: `mix-${side === 'left' ? 'L' : 'R'}`,
           to: `phones${n}-${side}`,
           gainDb: 14,
           unitShiftDb: 14,

@@ -1,7 +1,8 @@
 import type { DeviceModel } from '../types';
+import { channelStream, mixPoints, plainStrip, stereoMix } from './desks';
 import { miniJackMicrophone } from './mini-jack-microphone';
 import { joinPieces, streamPoints } from './parts';
-import { DELICATE, monoInput, stereoSocketOut, usbDevicePort } from './ports';
+import { DELICATE, monoInput, stereoSocketOut, usbDevicePort, volume } from './ports';
 
 /** Recorders that need no computer. */
 export const RECORDERS: DeviceModel[] = [
@@ -28,10 +29,22 @@ export const RECORDERS: DeviceModel[] = [
       usbDevicePort('usb-mini-socket'),
       streamPoints('usb-in', 'USB', ['L', 'R']),
       {
-        paths: [
-          { from: 'track-left', to: 'usb-in-L', delayMs: 1 },
-          { from: 'track-right', to: 'usb-in-R', delayMs: 1 },
-        ],
+        points: mixPoints('monitor', 'Monitor'),
+        controls: [volume('phones-volume', 'Headphones volume', -20)],
+        paths: (['left', 'right'] as const).map((side) => ({
+          from: side === 'left' ? 'monitor-L' : 'monitor-R',
+          to: `phones-${side}`,
+          unitShiftDb: 0,
+          controls: [{ control: 'phones-volume' }],
+          noise: { kind: 'level' as const, level: -86 },
+          delayMs: 0.6,
+        })),
+        desk: {
+          strips: [plainStrip('mic', 'Microphone', ['track-left', 'track-right'])],
+          mixes: [stereoMix('monitor', 'Monitor')],
+          streams: [channelStream('usb-in', 'Recorder to USB', 'mic', ['usb-in-L', 'usb-in-R'])],
+          direct: { mix: 'monitor', strips: ['mic'], options: ['mono', 'off'] },
+        },
         streams: [
           { id: 'usb-in', label: 'Recorder', direction: 'to-computer', channels: ['usb-in-L', 'usb-in-R'] },
         ],

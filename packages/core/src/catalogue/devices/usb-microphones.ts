@@ -1,7 +1,9 @@
 import { sensitivityShiftDb } from '../../units';
 import type { DeviceModel } from '../types';
+import { stereoOutput } from './desk-outputs';
+import { interfaceDesk } from './desks';
 import { joinPieces, streamPoints } from './parts';
-import { usbDevicePort } from './ports';
+import { DELICATE, usbDevicePort } from './ports';
 
 /** A USB microphone without a headphone socket, or with two capsules. */
 const usbMicrophone = (
@@ -85,6 +87,7 @@ export const USB_MICROPHONES: DeviceModel[] = [
             omniPart: 0.5,
           },
           { id: 'preamp', label: 'Amplifier', unit: 'dBu', role: 'stage', ceiling: 4 },
+          { id: 'digital', label: 'Converter', unit: 'dBFS', role: 'converter', ceiling: 0 },
         ],
         paths: [
           {
@@ -95,11 +98,31 @@ export const USB_MICROPHONES: DeviceModel[] = [
             controls: [{ control: 'gain' }],
             noise: { kind: 'level', level: -92 },
           },
-          { from: 'preamp', to: 'usb-in-1', gainDb: 0, noise: { kind: 'level', level: -96 }, delayMs: 1.6 },
+          { from: 'preamp', to: 'digital', gainDb: 0, noise: { kind: 'level', level: -96 }, delayMs: 0.6 },
         ],
-        streams: [{ id: 'usb-in', label: 'USB input', direction: 'to-computer', channels: ['usb-in-1'] }],
+        streams: [
+          { id: 'usb-in', label: 'USB input', direction: 'to-computer', channels: ['usb-in-1'] },
+          {
+            id: 'usb-out',
+            label: 'Headphones of the microphone',
+            direction: 'from-computer',
+            channels: ['usb-out-L', 'usb-out-R'],
+          },
+        ],
       },
       streamPoints('usb-in', 'USB input', ['1']),
+      streamPoints('usb-out', 'USB playback', ['L', 'R']),
+      interfaceDesk([{ id: 'voice', label: 'Microphone', points: ['digital'], stream: 'usb-in-1' }]),
+      stereoOutput({
+        id: 'phones',
+        label: 'Headphones',
+        connector: 'trs-35-socket',
+        ohms: 20,
+        tolerates: DELICATE,
+        from: ['monitor-L', 'monitor-R'],
+        fullScaleDbu: 2,
+        volume: 'phones-volume',
+      }),
     ),
   },
   usbMicrophone(
