@@ -1,5 +1,6 @@
 import { removeIntent } from '../rig';
 import { finding, type Check } from './finding';
+import { shutBetween } from './fixes/routing';
 import { arrivalsBetween, intentPhrase, intentSentence } from './meant';
 
 /** What the operator said must never arrive somewhere, and does. */
@@ -28,6 +29,13 @@ export const leak: Check = (solved) =>
             from: 'arrivals, in the unit of the place',
           },
         ],
-        propose: () => [{ label: 'Say that it may after all', edit: removeIntent(solved.rig, intent.id) }],
+        propose: () => [
+          ...arrivals.flatMap(({ source, sink }) => shutBetween(solved, source, sink)),
+          {
+            label: 'Say that it may after all',
+            edit: removeIntent(solved.rig, intent.id),
+            isLastResort: true,
+          },
+        ],
       });
     });

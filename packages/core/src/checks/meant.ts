@@ -28,8 +28,21 @@ const sinkName = ({ find }: Solved, ref: SinkRef): string => {
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** Places in the flow where a listener hears. */
+export const nodesOfSink = ({ heard }: Solved, sink: SinkRef): Set<string> =>
+  new Set(
+    heard.sinks
+      .filter((one) =>
+        'app' in sink
+          ? one.app === sink.app && (sink.track === undefined || one.track === sink.track)
+          : one.device === sink.device,
+      )
+      .map(({ node }) => node),
+  );
+
 /** What of a source arrives at a sink, crosstalk aside. */
-export const arrivalsBetween = ({ heard }: Solved, source: SourceRef, sink: SinkRef): Arrival[] => {
+export const arrivalsBetween = (solved: Solved, source: SourceRef, sink: SinkRef): Arrival[] => {
+  const { heard } = solved;
   const sources = new Set(
     heard.graph.sources
       .filter((one) =>
@@ -41,15 +54,7 @@ export const arrivalsBetween = ({ heard }: Solved, source: SourceRef, sink: Sink
       )
       .map(({ node }) => node),
   );
-  const sinks = new Set(
-    heard.sinks
-      .filter((one) =>
-        'app' in sink
-          ? one.app === sink.app && (sink.track === undefined || one.track === sink.track)
-          : one.device === sink.device,
-      )
-      .map(({ node }) => node),
-  );
+  const sinks = nodesOfSink(solved, sink);
   return heard.arrivals.filter(
     (arrival) => isReallyHeard(arrival) && sources.has(arrival.source) && sinks.has(arrival.sink),
   );

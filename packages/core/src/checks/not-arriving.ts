@@ -1,10 +1,11 @@
-import { channelsOf, type FlowNode } from '../flow';
+import { channelsOf, isDestination, type FlowNode } from '../flow';
 import { changeLead, connect, putApp, type App, type Rig, type Track } from '../rig';
 import { finding, type Check, type Fix, type Found, type Place, type Solved } from './finding';
 import { bestLead, matingLeads, type PortRef } from './fixes/trial';
 import { setInputTo } from './fixes/level';
 import { ordered, useBestLead, withArticle } from './fixes/rewire';
-import { arrivesAt, intentPhrase, intentSentence } from './meant';
+import { openTo, shutBy } from './fixes/routing';
+import { arrivesAt, intentPhrase, intentSentence, nodesOfSink } from './meant';
 import { HEARD_DBFS, isListening, reachings, voiceAt, voiceIndex } from './reaching';
 
 /** What an operator sees of the place where a sound ends. */
@@ -175,6 +176,13 @@ const reachedBy = (solved: Solved, person: string, last: string): string[] => {
   return [last, ...others.filter(isData), ...others.filter((device) => !isData(device))];
 };
 
+/** Places a voice gets to. */
+const reachedNodes = (solved: Solved, person: string): Set<string> => {
+  const index = voiceIndex(solved, person);
+  const reached = [...solved.heard.everywhere].flatMap(([id, heard]) => (heard.has(index) ? [id] : []));
+  return new Set(reached);
+};
+
 /** More ways than this are not tried. */
 const MOST_TRIED = 20;
 
@@ -189,14 +197,27 @@ const otherLeads = (solved: Solved, device: string): Fix[] =>
       ),
     ]);
 
-const propose = (solved: Solved, person: string, device: string): Fix[] =>
+const propose = (solved: Solved, person: string, device: string, ends: ReadonlySet<string>): Fix[] =>
   [
+    ...openTo(solved, reachedNodes(solved, person), ends),
     ...mendBroken(solved.rig),
     ...otherLeads(solved, device),
     ...takeIt(solved, person),
     ...reachedBy(solved, person, device).flatMap((one) => leadsOn(solved, one)),
     ...freeEnds(solved),
   ].slice(0, MOST_TRIED);
+
+/** Everything that keeps or sends. */
+const destinationsOf = ({ heard }: Solved): Set<string> =>
+  new Set(heard.sinks.filter(({ kind }) => isDestination(kind)).map(({ node }) => node));
+
+/** That a control of the desk keeps a voice back, where one does. */
+const shutWords = (solved: Solved, person: string, device: string): string | undefined => {
+  const by = shutBy(solved, reachedNodes(solved, person), destinationsOf(solved));
+  if (by.length === 0) return undefined;
+  const name = solved.find.device(device)?.name ?? device;
+  return `It gets into ${name}, and there “${by.join('” and “')}” ${by.length > 1 ? 'keep' : 'keeps'} it back.`;
+};
 
 /** A rig that listens already, and a voice in it that nothing keeps and nothing sends. */
 const voices = (solved: Solved): Found[] =>
@@ -211,7 +232,7 @@ const voices = (solved: Solved): Found[] =>
             code: 'not-arriving',
             severity: 'fault',
             title: `${person.name} is heard by no track and no call`,
-            why: `${endWords(solved, end, microphone)} Someone speaks there, and what is spoken is lost.`,
+            why: `${shutWords(solved, person.id, last) ?? endWords(solved, end, microphone)} Someone speaks there, and what is spoken is lost.`,
             places,
             about: [{ person: person.id }],
             figures: [
@@ -222,7 +243,7 @@ const voices = (solved: Solved): Found[] =>
                 from: 'arrivals at every track, call, stream and camera',
               },
             ],
-            propose: () => propose(solved, person.id, last),
+            propose: () => propose(solved, person.id, last, destinationsOf(solved)),
           });
         });
 
@@ -242,7 +263,7 @@ const intents = (solved: Solved): Found[] =>
         places: [...(person ? [{ person }] : []), ...(device ? [{ device }] : [])],
         about: [{ control: intent.id }],
         figures: [{ label: 'Ways from one to the other', value: 0, unit: '', from: 'arrivals' }],
-        propose: () => (person ? propose(solved, person, device ?? '') : []),
+        propose: () => (person ? propose(solved, person, device ?? '', nodesOfSink(solved, sink)) : []),
       });
     });
 

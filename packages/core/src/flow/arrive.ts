@@ -1,7 +1,17 @@
 import { SPEECH_LINES } from '../units';
 import { edgesFrom, type FlowGraph, type FlowSource } from './graph';
 import { innerEdges, solveLoop } from './loop';
-import { asLines, atItsStart, edgeFactor, through, together, type Heard } from './sound';
+import {
+  asLines,
+  atItsStart,
+  edgeFactor,
+  lineFactors,
+  nothing,
+  through,
+  together,
+  type Heard,
+  type Lines,
+} from './sound';
 
 /** What is heard of each source at each place: by place, by the number of the source. */
 export type Everywhere = Map<string, Map<number, Heard>>;
@@ -20,7 +30,7 @@ const arriveInLoop = (graph: FlowGraph, component: FlowGraph['components'][numbe
   if (sources.length === 0) return;
   const edges = innerEdges(graph, component);
   const width = sources.length;
-  const lines = nodes.map(() => sources.map(() => asLines({ taps: [] })));
+  const lines = nodes.map(() => sources.map(nothing));
   const inside = nodes.map((id) => sources.map((source) => all.get(id)?.get(source)));
   const given = inside.map((row) => row.map((heard) => heard && asLines(heard)));
   SPEECH_LINES.forEach(({ hertz }, k) => {
@@ -58,7 +68,11 @@ export const arriveEverywhere = (graph: FlowGraph, sources: readonly FlowSource[
       if (!here) continue;
       for (const edge of edgesFrom(graph, id)) {
         if (own?.has(edge.to)) continue;
-        for (const [source, heard] of here) add(all, edge.to, source, through(heard, edge));
+        let factors: Lines | undefined;
+        for (const [source, heard] of here) {
+          if (!factors && 're' in heard) factors = lineFactors(edge);
+          add(all, edge.to, source, through(heard, edge, factors));
+        }
       }
     }
   }

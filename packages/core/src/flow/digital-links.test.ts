@@ -2,6 +2,7 @@ import { buildRig, type Rig, type RigRows, lookup } from '../rig';
 import { solveCircuit } from '../circuit';
 import { hearEverything, strandsOf } from '../gain';
 import { buildFlow } from './build';
+import { edgesInto, reachable } from './graph';
 import { digitalLinks } from './digital-links';
 import { usbTree } from './usb-links';
 
@@ -98,9 +99,10 @@ describe('sound as data', () => {
 
   it('what goes back by radio leaves out what came by radio', () => {
     const graph = graphOf({ devices: [{ id: 'desk', model: 'mixer-podcast' }] });
-    const into = graph.into.get('desk:radio-back-left')!.map(({ from }) => from);
-    expect(into).toContain('desk:digital1');
-    expect(into).not.toContain('desk:radio-left');
+    const behind = reachable('desk:radio-back-left', (id) => edgesInto(graph, id).map(({ from }) => from));
+    expect(behind).toContain('desk:digital1');
+    expect(behind).toContain('desk:phone-left-digital');
+    expect(behind).not.toContain('desk:radio-left');
   });
 
   it('a digital microphone is heard in its receiver, and nothing of it in an analogue input', () => {

@@ -8,11 +8,17 @@ export interface Tap {
   im: number;
 }
 
+/** Amplitudes at the lines of speech. Plain lists: small typed arrays are slow to make, and there is one for each place and source. */
+export interface Lines {
+  re: number[];
+  im: number[];
+}
+
 /**
  * A sound at a place, against its start: the ways it came by, or, behind a loop where there are ever more of them, its
  * amplitude at each of the lines that stand for speech.
  */
-export type Heard = { taps: Tap[] } | { re: Float64Array; im: Float64Array };
+export type Heard = { taps: Tap[] } | Lines;
 
 /** Ways later than this by no more are the same way, ms: a tenth of a microsecond. */
 const SAME_MS = 1e-4;
@@ -26,8 +32,14 @@ const sizeOf = ({ re, im }: { re: number; im: number }): number => Math.hypot(re
 /** The start itself. */
 export const atItsStart = (): Heard => ({ taps: [{ lateMs: 0, re: 1, im: 0 }] });
 
-/** What an edge makes of a sound. */
-export const through = (heard: Heard, edge: FlowEdge): Heard => {
+/** An edge as factors at the lines of speech. */
+export const lineFactors = (edge: FlowEdge): Lines => {
+  const factors = SPEECH_LINES.map(({ hertz }) => edgeFactor(edge, hertz));
+  return { re: factors.map(({ re }) => re), im: factors.map(({ im }) => im) };
+};
+
+/** What an edge makes of a sound. @param factors those of the edge, where they are known already */
+export const through = (heard: Heard, edge: FlowEdge, factors?: Lines): Heard => {
   if ('taps' in heard) {
     return {
       taps: heard.taps.map(({ lateMs, re, im }) => ({
@@ -37,13 +49,12 @@ export const through = (heard: Heard, edge: FlowEdge): Heard => {
       })),
     };
   }
-  const re = new Float64Array(heard.re.length);
-  const im = new Float64Array(heard.re.length);
-  SPEECH_LINES.forEach(({ hertz }, k) => {
-    const factor = edgeFactor(edge, hertz);
-    re[k] = heard.re[k]! * factor.re - heard.im[k]! * factor.im;
-    im[k] = heard.re[k]! * factor.im + heard.im[k]! * factor.re;
-  });
+  const { re, im } = nothing();
+  const by = factors ?? lineFactors(edge);
+  for (let k = 0; k < re.length; k += 1) {
+    re[k] = heard.re[k]! * by.re[k]! - heard.im[k]! * by.im[k]!;
+    im[k] = heard.re[k]! * by.im[k]! + heard.im[k]! * by.re[k]!;
+  }
   return { re, im };
 };
 
@@ -71,18 +82,24 @@ const merged = (a: readonly Tap[], b: readonly Tap[]): Tap[] => {
   return kept.length > MOST_TAPS ? kept.sort((x, y) => sizeOf(y) - sizeOf(x)).slice(0, MOST_TAPS) : kept;
 };
 
-/** Two arrivals of one sound at one place. */
+/** Two arrivals of one sound at one place; the first is overwritten. */
 export const together = (a: Heard, b: Heard): Heard => {
   if ('taps' in a && 'taps' in b) return { taps: merged(a.taps, b.taps) };
   const [x, y] = [asLines(a), asLines(b)];
-  return { re: x.re.map((value, k) => value + y.re[k]!), im: x.im.map((value, k) => value + y.im[k]!) };
+  for (let k = 0; k < x.re.length; k += 1) {
+    x.re[k]! += y.re[k]!;
+    x.im[k]! += y.im[k]!;
+  }
+  return x;
 };
 
+/** No sound at all. */
+export const nothing = (): Lines => ({ re: SPEECH_LINES.map(() => 0), im: SPEECH_LINES.map(() => 0) });
+
 /** A sound as its amplitudes at the lines of speech. */
-export const asLines = (heard: Heard): { re: Float64Array; im: Float64Array } => {
+export const asLines = (heard: Heard): Lines => {
   if ('re' in heard) return heard;
-  const re = new Float64Array(SPEECH_LINES.length);
-  const im = new Float64Array(SPEECH_LINES.length);
+  const { re, im } = nothing();
   SPEECH_LINES.forEach(({ hertz }, k) => {
     for (const tap of heard.taps) {
       const turn = -2 * Math.PI * hertz * (tap.lateMs / 1000);

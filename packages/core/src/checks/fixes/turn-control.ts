@@ -1,4 +1,4 @@
-import { controlOf, type ControlValue } from '../../catalogue';
+import { controlOf, OFF, type ControlValue } from '../../catalogue';
 import { lookup, setControl, type Rig } from '../../rig';
 import type { Fix } from '../finding';
 
@@ -6,7 +6,10 @@ import type { Fix } from '../finding';
 export const turnControl = (rig: Rig, device: string, control: string, value: ControlValue): Fix => {
   const name = controlOf(lookup(rig).modelOf(device), control)?.label ?? control;
   return {
-    label: typeof value === 'boolean' ? `Switch ${name} ${value ? 'on' : 'off'}` : `Set ${name} to ${value}`,
+    label:
+      typeof value === 'boolean' || value === OFF
+        ? `Switch ${name} ${value === true ? 'on' : 'off'}`
+        : `Set ${name} to ${typeof value === 'number' ? `${value} dB`.replace('-', '−') : value}`,
     edit: setControl(rig, device, control, value),
   };
 };

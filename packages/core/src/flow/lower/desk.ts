@@ -55,20 +55,22 @@ const termWhen = (at: Setting, control: string, isSo: boolean, db: Db, words = '
 const deskTerm = (at: Setting, db: Db, words: string): Term[] =>
   db === 0 ? [] : [{ db, because: { kind: 'desk', device: at.device.id, words } }];
 
-const controlsIn = (terms: readonly Term[]) =>
-  terms.flatMap(({ because }) =>
-    because.kind === 'control' ? [{ device: because.device, control: because.control }] : [],
-  );
+/** Of some controls, those this desk has. */
+const present = ({ device, model }: Setting, controls: readonly string[]) =>
+  controls
+    .filter((control) => controlOf(model, control) !== undefined)
+    .map((control) => ({ device: device.id, control }));
 
 const join = (
   at: Setting,
   from: string,
   to: string,
   terms: Term[],
+  answersTo: readonly string[],
   rest: { delayMs?: number; lowDb?: Db; isReversed?: boolean } = {},
 ) => {
   const { isReversed = false, ...more } = rest;
-  const edge = law({ from, to, terms, kind: 'device', controls: controlsIn(terms), ...more });
+  const edge = law({ from, to, terms, kind: 'device', controls: present(at, answersTo), ...more });
   at.graph.edge(isReversed ? { ...edge, re: -edge.re } : edge);
 };
 
@@ -105,8 +107,8 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
       graph.node(node);
       return id;
     });
-  const step = (from: Sides, to: Sides, terms: Term[], rest = {}) =>
-    from.forEach((one, index) => join(at, one, to[index]!, terms, rest));
+  const step = (from: Sides, to: Sides, terms: Term[], answersTo: string[], rest = {}) =>
+    from.forEach((one, index) => join(at, one, to[index]!, terms, answersTo, rest));
 
   const hasPlace =
     chosen.delayMs ?? strip.trimDb ?? strip.polarity ?? strip.highPassHz ?? strip.compressor ?? strip.mute;
@@ -127,6 +129,9 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
         ),
         ...termWhen(at, is.mute(strip.id), isOn(is.mute(strip.id)), -Infinity),
       ],
+      [is.takes, is.trim, is.polarity, is.highPass, is.gate, is.compressor, is.mute].map((name) =>
+        name(strip.id),
+      ),
       {
         isReversed: isOn(is.polarity(strip.id)),
         delayMs: chosen.delayMs ?? 0,
@@ -135,7 +140,7 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
     );
   }
   const after = strip.faderDb ? place('out', `${strip.label} behind its fader`) : before;
-  if (after !== before) step(before, after, [levelTerm(at, is.fader(strip.id))]);
+  if (after !== before) step(before, after, [levelTerm(at, is.fader(strip.id))], [is.fader(strip.id)]);
   return { source, 'before-fader': before, 'after-fader': after };
 };
 
@@ -152,14 +157,21 @@ const panDb = (at: number, side: 0 | 1, centreDb: Db): Db => {
 /** Each at half: what is the same on both sides stays as loud as it was. */
 const HALF_DB: Db = dbFromRatio(0.5);
 
+interface Crosspoint {
+  strip: DeskStrip;
+  from: Sides;
+  to: Sides;
+  /** What it has on each side of what it goes into. */
+  termsOf?: (side: number) => Term[];
+  answersTo: readonly string[];
+  centreDb?: number | undefined;
+  delayMs?: number;
+}
+
 /** A strip into a mix or stream, side by side: what pan and sides do to the level of each. */
 const crosspoint = (
   at: Setting,
-  strip: DeskStrip,
-  from: Sides,
-  to: Sides,
-  termsOf: (side: number) => Term[],
-  { centreDb = 0, delayMs = 0 }: { centreDb?: number; delayMs?: number },
+  { strip, from, to, termsOf = () => [], answersTo, centreDb = 0, delayMs = 0 }: Crosspoint,
 ) => {
   const pan = strip.pan ? Number(valueOf(at, is.pan(strip.id))) : 0;
   from.forEach((one, side) =>
@@ -180,7 +192,14 @@ const crosspoint = (
                 because,
               },
             ].filter(({ db }) => db !== 0);
-      join(at, one, two, [...termsOf(other), ...sides], { delayMs });
+      join(
+        at,
+        one,
+        two,
+        [...termsOf(other), ...sides],
+        strip.pan && to.length === 2 ? [...answersTo, is.pan(strip.id)] : answersTo,
+        { delayMs },
+      );
     }),
   );
 };
@@ -218,6 +237,13 @@ const sendOf = (at: Setting, mix: DeskMix, strip: DeskStrip): { tap: SendTap; te
   };
 };
 
+/** What may change how a strip stands in a mix. */
+const sendControls = (mix: DeskMix, strip: DeskStrip): string[] => [
+  is.goes(strip.id),
+  is.send(mix.id, strip.id),
+  is.tap(mix.id, strip.id),
+];
+
 const inMix = ({ without }: DeskMix, { id }: DeskStrip): boolean => !without?.includes(id);
 
 const lowerMix = (at: Setting, strips: ReadonlyMap<string, Strip>, mix: DeskMix) => {
@@ -226,8 +252,10 @@ const lowerMix = (at: Setting, strips: ReadonlyMap<string, Strip>, mix: DeskMix)
   for (const strip of at.desk.strips) {
     if (!inMix(mix, strip)) continue;
     const { tap, terms } = sendOf(at, mix, strip);
+    const sides = strips.get(strip.id)!;
+    const common = { strip, to, centreDb: mix.centreDb };
     if (solo?.heard.includes(strip.id)) {
-      crosspoint(at, strip, strips.get(strip.id)![solo.tap], to, () => [], mix);
+      crosspoint(at, { ...common, from: sides[solo.tap], answersTo: [is.solo(strip.id)] });
       continue;
     }
     const hidden = solo ? termWhen(at, is.solo(solo.heard[0]!), true, -Infinity) : [];
@@ -236,7 +264,8 @@ const lowerMix = (at: Setting, strips: ReadonlyMap<string, Strip>, mix: DeskMix)
       ...hidden,
       ...directTerm(at, mix, strip.id, side, to.length),
     ];
-    crosspoint(at, strip, strips.get(strip.id)![tap], to, termsOf, mix);
+    const answersTo = [...sendControls(mix, strip), is.direct, is.solo(strip.id)];
+    crosspoint(at, { ...common, from: sides[tap], termsOf, answersTo });
   }
 };
 
@@ -245,7 +274,8 @@ const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: De
   const { takes, delayMs = 0 } = stream;
   if (!('mix' in takes)) {
     const strip = at.desk.strips.find(({ id }) => id === takes.strip)!;
-    crosspoint(at, { ...strip, pan: false }, strips.get(strip.id)![takes.tap], to, () => [], { delayMs });
+    const from = strips.get(strip.id)![takes.tap];
+    crosspoint(at, { strip: { ...strip, pan: false }, from, to, answersTo: [], delayMs });
     return;
   }
   const mix = at.desk.mixes.find(({ id }) => id === takes.mix)!;
@@ -260,6 +290,7 @@ const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: De
           one,
           two,
           from.length > to.length ? deskTerm(at, HALF_DB, 'left and right, each at half') : [],
+          [is.kind(stream.id)],
           {
             delayMs,
           },
@@ -271,12 +302,19 @@ const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: De
     if (!inMix(mix, strip)) continue;
     const { tap, terms } = sendOf(at, mix, strip);
     const isOwn = takes.own.includes(strip.id);
+    const answersTo = [
+      is.kind(stream.id),
+      ...(kind === 'custom' ? [is.send(stream.id, strip.id)] : []),
+      ...sendControls(mix, strip),
+    ];
     const own = kind === 'custom' ? [levelTerm(at, is.send(stream.id, strip.id))] : terms;
     const left =
       kind === 'minus own'
         ? termWhen(at, is.kind(stream.id), isOwn, -Infinity, 'it leaves out what came in by itself')
         : [];
-    crosspoint(at, strip, strips.get(strip.id)![tap], to, () => [...own, ...left], { ...mix, delayMs });
+    const from = strips.get(strip.id)![tap];
+    const termsOf = () => [...own, ...left];
+    crosspoint(at, { strip, from, to, termsOf, answersTo, centreDb: mix.centreDb, delayMs });
   }
 };
 
