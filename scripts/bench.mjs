@@ -74,7 +74,12 @@ const passes = sizes.map((size) => {
   );
   return { n: rig.devices.length, pass };
 });
-row('full engine pass, 32 × 16 desk, every crosspoint on, 4 computers', fullPass(core.generateStage()), 'ms', 80);
+row(
+  'full engine pass, 32 × 16 desk, every crosspoint on, 4 computers',
+  fullPass(core.generateStage()),
+  'ms',
+  80,
+);
 const [small, large] = [passes[0], passes[passes.length - 1]];
 row(
   'growth from 25 to 400 devices, exponent',

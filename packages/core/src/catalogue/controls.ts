@@ -1,5 +1,5 @@
 import { deskControls } from './desk';
-import type { Control, DeviceModel } from './types';
+import type { Control, ControlValue, DeviceModel } from './types';
 
 /** Worked out once for each model: a desk of 32 × 16 has some six hundred. Models are never changed in place. */
 const known = new WeakMap<DeviceModel, ReadonlyMap<string, Control>>();
@@ -19,6 +19,17 @@ export const controlsOf = (model: DeviceModel): Control[] => [...byId(model).val
 /** A control of a model by its id. */
 export const controlOf = (model: DeviceModel | undefined, id: string | undefined): Control | undefined =>
   model && id !== undefined ? byId(model).get(id) : undefined;
+
+/** Where a pan stands: "middle", "30 % left". */
+export const panWords = (value: number): string =>
+  value === 0 ? 'middle' : `${Math.abs(value)} % ${value < 0 ? 'left' : 'right'}`;
+
+/** A control's value as it is read: "−6 dB", "on", "30 % left", "minus own". */
+export const valueWords = (control: Control, value: ControlValue): string => {
+  if (typeof value === 'boolean') return value ? 'on' : 'off';
+  if (typeof value === 'string') return value;
+  return control.kind === 'pan' ? panWords(value) : `${value} dB`.replace('-', '−');
+};
 
 /** What a control must be set to: words for a value it cannot have, undefined for one it can. */
 export const controlRange = (control: Control, value: unknown): string | undefined => {

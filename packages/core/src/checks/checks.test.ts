@@ -692,6 +692,14 @@ describe('the demo', () => {
     expect(come.filter(({ severity }) => severity !== 'caution')).toEqual([]);
   });
 
+  it('a guest too quiet for the record is turned up, though the caller hears them well: there is room for more', () => {
+    const found = find(skerryLight, 'gain-short');
+    expect(found.title).toMatch(/^Guest reads/);
+    const [fix] = fixesFor(skerryLight, found.id);
+    expect(fix!.label).toMatch(/^Set Gain 2 to/);
+    expect(codes(applyEdit(skerryLight, fix!.edit).rig)).not.toContain('gain-short');
+  });
+
   it('each classic mistake shows its code', () => {
     const shown = Object.fromEntries(DEMO_RIGS.map(({ key, rig }) => [key, codes(rig)]));
     expect(shown['mistake-condenser-on-adapter']).toContain('no-phantom');

@@ -1,6 +1,6 @@
 import { controlOf, type GainControl } from '../catalogue';
 import { isDestination } from '../flow';
-import { verdictOf, type Strand } from '../gain';
+import { aimFor, verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
 import type { Db } from '../units';
 import type { Solved } from './finding';
@@ -29,17 +29,21 @@ const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
   );
 
 /**
- * The gains that may be turned for a voice that is wrong at one listener, in order: all it meets, unless another listener
- * gets it right by some of them; then those that only this one hears by.
+ * The gains that may be turned for a voice that is too quiet at one listener, in order: all it meets, unless another listener
+ * who gets it right by some of them would then get too much; then those that only this one hears by, where there are any.
  */
 export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
-  const settled = solved.strands.filter(
-    (other) =>
+  const { target } = solved.rig;
+  const { byDb } = verdictOf(target, strand);
+  const settled = solved.strands.filter((other) => {
+    const { kind, level } = verdictOf(target, other);
+    return (
       other.source === strand.source &&
       other.sink !== strand.sink &&
-      other.arrives &&
-      verdictOf(solved.rig.target, other).kind === 'on-target',
-  );
+      kind === 'on-target' &&
+      level + byDb > aimFor(target, other.sinkKind).highest
+    );
+  });
   const isShared = (device: string, control: string) =>
     settled.some(({ stages }) =>
       stages.some((stage) => stage.controls.some((one) => one.device === device && one.control === control)),
@@ -48,7 +52,8 @@ export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
     ...stage,
     controls: stage.controls.filter(({ device, control }) => !isShared(device, control)),
   }));
-  return gainsOf(solved, settled.length > 0 ? { ...strand, stages: own } : strand);
+  const alone = settled.length > 0 ? gainsOf(solved, { ...strand, stages: own }) : [];
+  return alone.length > 0 ? alone : gainsOf(solved, strand);
 };
 
 /** Switches that are on and take level off a voice, in order: its pads. */

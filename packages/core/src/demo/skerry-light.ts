@@ -1,10 +1,12 @@
+import { deskControlId } from '../catalogue';
 import { buildRig } from '../rig';
 
 const track = (id: string, name: string, channel: number) => ({ id, name, channel });
 
 /**
  * The Skerry Light museum's oral-history desk: two people in the room, a caller, effects, loudspeakers, headphones.
- * One lead is wrong: the caller's laptop hangs on a microphone input whose phantom is on for the guest.
+ * The caller hears both by the
+ * auxiliary, which leaves the caller's own channel out. One lead is wrong: the caller's laptop hangs on a microphone input whose phantom is on for the guest.
  */
 export const skerryLight = buildRig({
   name: 'Skerry Light oral history',
@@ -29,7 +31,7 @@ export const skerryLight = buildRig({
           id: 'call',
           name: 'Call',
           kind: 'call',
-          input: null,
+          input: { device: 'caller-laptop', stream: 'jack-in' },
           output: { device: 'caller-laptop', stream: 'jack-out' },
           tracks: [],
         },
@@ -41,7 +43,17 @@ export const skerryLight = buildRig({
       model: 'mixer-4-usb',
       name: 'Lamp room mixer',
       place: 'Side table',
-      settings: { phantom: true, gain1: 54, gain2: 44, gain3: 8, 'phones-volume': -24, 'main-volume': -30 },
+      settings: {
+        phantom: true,
+        gain1: 54,
+        gain2: 44,
+        gain3: 8,
+        'phones-volume': -21,
+        'main-volume': -27,
+        'send-volume': -6,
+        [deskControlId.send('send', 'ch1')]: 0,
+        [deskControlId.send('send', 'ch2')]: 0,
+      },
     },
     {
       id: 'recorder',
@@ -72,7 +84,9 @@ export const skerryLight = buildRig({
   leads: [
     { id: 'keeper-lead', kind: 'xlr', ends: ['keeper-mic.out', 'mixer.in1'], lengthM: 3 },
     { id: 'guest-lead', kind: 'xlr', ends: ['guest-mic.out', 'mixer.in2'], lengthM: 6 },
-    { id: 'caller-lead', kind: 'mini-xlr', ends: ['caller-laptop.jack', 'mixer.in3'], lengthM: 3 },
+    { id: 'caller-split', kind: 'headset-splitter', ends: ['caller-laptop.jack', null, null] },
+    { id: 'caller-lead', kind: 'mini-xlr', ends: ['caller-split/1', 'mixer.in3'], lengthM: 3 },
+    { id: 'caller-back', kind: 'ts-mini-pad', ends: ['mixer.send', 'caller-split/2'], lengthM: 3 },
     { id: 'effects-lead', kind: 'mini', ends: ['effects.out', 'mixer.aux'], lengthM: 1 },
     { id: 'usb-lead', kind: 'usb-a-b', ends: ['recorder.usb1', 'mixer.usb'], lengthM: 2 },
     { id: 'phones-lead', kind: 'mini-trs', ends: ['phones.in', 'mixer.phones'], lengthM: 2 },

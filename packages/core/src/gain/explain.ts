@@ -1,4 +1,4 @@
-import { controlOf } from '../catalogue';
+import { controlOf, valueWords } from '../catalogue';
 import type { Because } from '../flow';
 import { settingOf, type Lookup } from '../rig';
 import type { Stage, Strand } from './strand';
@@ -32,10 +32,7 @@ const controlWords = (find: Lookup, device: string, id: string): string => {
   const control = controlOf(find.modelOf(device), id);
   const at = find.device(device);
   if (!control || !at) return id;
-  const value = settingOf(at, control);
-  const words =
-    typeof value === 'number' ? `${value} dB` : typeof value === 'boolean' ? (value ? 'on' : 'off') : value;
-  return `${control.label} at ${words}`.replace('-', '−');
+  return `${control.label} at ${valueWords(control, settingOf(at, control))}`;
 };
 
 /** Why a term of a level is what it is: read off the datum it comes from. */

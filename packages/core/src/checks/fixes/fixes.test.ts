@@ -40,6 +40,27 @@ describe('rewiring', () => {
     expect(boxed.devices.at(-1)!.model).toBe('isolator-laptop');
   });
 
+  it('behind a headset splitter the box goes into the last lead, and the splitter stays', () => {
+    const split = rigOf({
+      devices: [
+        { id: 'laptop', model: 'laptop-c' },
+        { id: 'desk', model: 'mixer-4-usb', settings: { phantom: true } },
+      ],
+      leads: [
+        { id: 'split', kind: 'headset-splitter', ends: ['laptop.jack', null, null] },
+        { id: 'bad', kind: 'mini-xlr', ends: ['split/1', 'desk.in1'], lengthM: 3 },
+      ],
+    });
+    const [fix] = insertIsolator(split, split.leads[0]!);
+    const boxed = done(split, fix!.edit);
+    expect(solveRig(boxed).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+    expect(boxed.leads.find(({ id }) => id === 'split')).toEqual(split.leads[0]);
+    expect(boxed.leads.map(({ ends }) => ends)).toContainEqual([
+      { lead: 'split', end: 1 },
+      { device: 'isolator-laptop', port: 'in' },
+    ]);
+  });
+
   it('left and right on two inputs of their own', () => {
     const player = rigOf({
       devices: [

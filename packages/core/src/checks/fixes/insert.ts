@@ -24,14 +24,23 @@ import {
 } from '../../rig';
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
-import { inSoundOrder, ordered, socketsOf, withArticle } from './rewire';
-import { after, bestLead, matingLeads, reach, scoreOf, subRig, type PortRef } from './trial';
+import { lastLegs, ordered, socketsOf, withArticle } from './rewire';
+import {
+  after,
+  bestLead,
+  deviceBehind,
+  matingLeads,
+  reach,
+  scoreOf,
+  subRig,
+  type Plug,
+  type PortRef,
+} from './trial';
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
 
 /** The lead that does it best between two sockets of a rig; where none does it well, the first that goes in. */
-const someLead = (rig: Rig, from: PortRef, to: PortRef) =>
-  bestLead(rig, from, to) ?? matingLeads(rig, from, to)[0];
+const someLead = (rig: Rig, from: Plug, to: Plug) => bestLead(rig, from, to) ?? matingLeads(rig, from, to)[0];
 
 /** Puts a booster behind a microphone: short lead in, the old lead out; switches phantom on where it is needed. */
 export const insertBooster = (
@@ -135,10 +144,16 @@ const targetsFor = (rig: Rig, used: PortRef): PortRef[] => {
  * Puts one of some boxes between the two sockets of a lead, with the lead that suits on either side. Where its output does
  * not go into the socket in use, another free one of that device takes it. The boxes that pass the sound best come first.
  */
-export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[]): Fix[] => {
-  const sockets = socketsOf(lead);
-  if (!sockets) return [];
-  const [from, to] = inSoundOrder(rig, sockets);
+export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[]): Fix[] =>
+  lastLegs(rig, lead).flatMap((leg) => insertIn(rig, leg, boxes));
+
+const insertIn = (
+  rig: Rig,
+  { leg: lead, from, to }: ReturnType<typeof lastLegs>[number],
+  boxes: readonly DeviceModel[],
+): Fix[] => {
+  const source = deviceBehind(rig, from);
+  if (source === undefined) return [];
   const ways = boxes.flatMap((box) => {
     const [boxIn, boxOut] = (['in', 'out'] as const).map((side) =>
       box.ports.find((port) => port.side === side)!,
@@ -148,7 +163,7 @@ export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[
     const bare = combineEdits(
       label,
       removeLead(rig, lead.id),
-      addDevice(rig, box, { id, place: lookup(rig).device(from.device)?.place ?? '' }),
+      addDevice(rig, box, { id, place: lookup(rig).device(source)?.place ?? '' }),
     );
     const placed = after(rig, bare);
     const [into, outOf] = [
@@ -165,8 +180,8 @@ export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[
       connect(placed, first.kind, ordered(first.flipped, from, into), 1, freeId(placed, `${id}-in`)),
       connect(placed, second.kind, ordered(second.flipped, outOf, target), lead.lengthM, lead.id),
     );
-    const small = subRig(after(rig, edit), [from.device, id, to.device]);
-    return [{ label, edit, score: scoreOf(reach(small, from.device, to.device)) }];
+    const small = subRig(after(rig, edit), [source, id, to.device]);
+    return [{ label, edit, score: scoreOf(reach(small, source, to.device)) }];
   });
   return ways
     .sort((a, b) => b.score - a.score)

@@ -2,7 +2,8 @@ import { contactsBetween, LEAD_KINDS } from '../../catalogue';
 import { changeLead, combineEdits, connect, lookup, removeLead, type Lead, type Rig } from '../../rig';
 import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
-import { after, bestLead, isHarmed, subRig, type PortRef } from './trial';
+import { reachable } from '../../flow';
+import { after, bestLead, isHarmed, subRig, type Plug, type PortRef } from './trial';
 
 /** Fixes that change leads. Each returns nothing when it cannot be done. */
 
@@ -12,6 +13,32 @@ export const socketsOf = (lead: Lead): [PortRef, PortRef] | undefined => {
   return lead.ends.length === 2 && a && b && 'device' in a && 'device' in b ? [a, b] : undefined;
 };
 
+/**
+ * The leads that end a run into an input: the lead itself, or those plugged into its other ends, each with where it takes the
+ * sound from (a socket, or the end of a lead) and the input.
+ */
+export const lastLegs = (rig: Rig, lead: Lead): { leg: Lead; from: Plug; to: PortRef }[] => {
+  const find = lookup(rig);
+  const run = reachable(lead.id, (id) =>
+    rig.leads.flatMap((one) =>
+      one.ends.some((end) => end && 'lead' in end && end.lead === id) ? [one.id] : [],
+    ),
+  );
+  return [...run].flatMap((id) => {
+    const leg = find.lead(id)!;
+    const [a, b] = leg.ends;
+    if (leg.ends.length !== 2 || !a || !b) return [];
+    const sockets = socketsOf(leg);
+    if (sockets) {
+      const [from, to] = inSoundOrder(rig, sockets);
+      return [{ leg, from, to }];
+    }
+    const [from, to] = 'device' in a ? [b, a] : [a, b];
+    const isInput = 'device' in to && find.port(to.device, to.port)?.side === 'in';
+    return isInput ? [{ leg, from, to }] : [];
+  });
+};
+
 /** `from` is where the sound leaves. */
 export const inSoundOrder = (rig: Rig, sockets: [PortRef, PortRef]): [PortRef, PortRef] => {
   const port = lookup(rig).port(sockets[0].device, sockets[0].port);
@@ -19,29 +46,27 @@ export const inSoundOrder = (rig: Rig, sockets: [PortRef, PortRef]): [PortRef, P
 };
 
 /** Two sockets in the order of a lead's ends. */
-export const ordered = (flipped: boolean, a: PortRef, b: PortRef) => (flipped ? [b, a] : [a, b]);
+export const ordered = (flipped: boolean, a: Plug, b: Plug): Plug[] => (flipped ? [b, a] : [a, b]);
 
 /** Unplugs a lead and joins the same sockets with the lead that does it best. */
-export const useBestLead = (rig: Rig, lead: Lead): Fix[] => {
-  const sockets = socketsOf(lead);
-  if (!sockets) return [];
-  const [from, to] = inSoundOrder(rig, sockets);
-  const bare = after(rig, removeLead(rig, lead.id));
-  const best = bestLead(bare, from, to);
-  if (!best || (best.kind.id === lead.kind && lead.broken.length === 0)) return [];
-  const length =
-    best.kind.usualLengthsM.find((usual) => usual >= lead.lengthM) ?? best.kind.usualLengthsM[0]!;
-  return [
-    {
-      label: `Use ${withArticle(best.kind.name)} instead`,
-      edit: combineEdits(
-        `Use ${withArticle(best.kind.name)}`,
-        removeLead(rig, lead.id),
-        connect(bare, best.kind, ordered(best.flipped, from, to), length, lead.id),
-      ),
-    },
-  ];
-};
+export const useBestLead = (rig: Rig, lead: Lead): Fix[] =>
+  lastLegs(rig, lead).flatMap(({ leg, from, to }): Fix[] => {
+    const bare = after(rig, removeLead(rig, leg.id));
+    const best = bestLead(bare, from, to);
+    if (!best || (best.kind.id === leg.kind && leg.broken.length === 0)) return [];
+    const length =
+      best.kind.usualLengthsM.find((usual) => usual >= leg.lengthM) ?? best.kind.usualLengthsM[0]!;
+    return [
+      {
+        label: `Use ${withArticle(best.kind.name)} instead`,
+        edit: combineEdits(
+          `Use ${withArticle(best.kind.name)}`,
+          removeLead(rig, leg.id),
+          connect(bare, best.kind, ordered(best.flipped, from, to), length, leg.id),
+        ),
+      },
+    ];
+  });
 
 export const withArticle = (name: string): string => {
   const word = /^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
@@ -76,10 +101,10 @@ export const unplug = (rig: Rig, lead: Lead): Fix => ({
 });
 
 /** Moves a lead's sound to another free input of the same device where it arrives whole and harms nobody. */
-export const useOtherInput = (rig: Rig, lead: Lead): Fix[] => {
-  const sockets = socketsOf(lead);
-  if (!sockets) return [];
-  const [from, to] = inSoundOrder(rig, sockets);
+export const useOtherInput = (rig: Rig, lead: Lead): Fix[] =>
+  lastLegs(rig, lead).flatMap((leg) => otherInputFor(rig, leg));
+
+const otherInputFor = (rig: Rig, { leg: lead, from, to }: ReturnType<typeof lastLegs>[number]): Fix[] => {
   const find = lookup(rig);
   const used = find.port(to.device, to.port)?.connector;
   const bare = after(rig, removeLead(rig, lead.id));

@@ -1,6 +1,16 @@
 import { contactsBetween, type LeadKind } from '../../catalogue';
 import { couplingLevel, solveCircuit, survivesDc, type Circuit, type Coupling } from '../../circuit';
-import { applyEdit, knownLeadKinds, lookup, type Edit, type Lead, type Lookup, type Rig } from '../../rig';
+import {
+  applyEdit,
+  knownLeadKinds,
+  lookup,
+  type Edit,
+  type Lead,
+  type Lookup,
+  type Plugged,
+  type Rig,
+} from '../../rig';
+import { reachable } from '../../flow';
 import { dbFromRatio, type Db } from '../../units';
 import type { Fix } from '../finding';
 import { levelsOf } from '../levels-of';
@@ -150,13 +160,34 @@ export interface PortRef {
   port: string;
 }
 
-const connectorOf = (rig: Rig, ref: PortRef): string =>
-  lookup(rig).port(ref.device, ref.port)?.connector ?? '';
+/** What a lead may be plugged into: a socket of a device, or the end of another lead. */
+export type Plug = NonNullable<Plugged>;
+
+const connectorOf = (rig: Rig, plug: Plug): string => {
+  const find = lookup(rig);
+  return 'device' in plug
+    ? (find.port(plug.device, plug.port)?.connector ?? '')
+    : (find.leadKindOf(plug.lead)?.ends[plug.end]?.connector ?? '');
+};
+
+/** The device at the far end of a run of leads, or the one itself; undefined where the run ends nowhere. */
+export const deviceBehind = (rig: Rig, plug: Plug): string | undefined => {
+  if ('device' in plug) return plug.device;
+  const find = lookup(rig);
+  const leads = reachable(plug.lead, (id) => [
+    ...(find.lead(id)?.ends ?? []).flatMap((end) => (end && 'lead' in end ? [end.lead] : [])),
+    ...rig.leads.flatMap((one) =>
+      one.ends.some((end) => end && 'lead' in end && end.lead === id) ? [one.id] : [],
+    ),
+  ]);
+  const ends = [...leads].flatMap((id) => find.lead(id)?.ends ?? []);
+  return ends.flatMap((end) => (end && 'device' in end ? [end.device] : []))[0];
+};
 
 /** Two-ended lead kinds that go into both sockets; `flipped` when the kind's first end goes into `b`. */
-export const matingLeads = (rig: Rig, a: PortRef, b: PortRef): { kind: LeadKind; flipped: boolean }[] => {
+export const matingLeads = (rig: Rig, a: Plug, b: Plug): { kind: LeadKind; flipped: boolean }[] => {
   const [socketA, socketB] = [connectorOf(rig, a), connectorOf(rig, b)];
-  const side = (ref: PortRef) => lookup(rig).port(ref.device, ref.port)?.side;
+  const side = (plug: Plug) => ('device' in plug ? lookup(rig).port(plug.device, plug.port)?.side : 'out');
   const isTowards = side(a) === 'in' && side(b) === 'out';
   return knownLeadKinds(rig).flatMap((kind): { kind: LeadKind; flipped: boolean }[] => {
     if (kind.ends.length !== 2) return [];
@@ -175,13 +206,15 @@ export const matingLeads = (rig: Rig, a: PortRef, b: PortRef): { kind: LeadKind;
  */
 export const bestLead = (
   rig: Rig,
-  from: PortRef,
-  to: PortRef,
+  from: Plug,
+  to: Plug,
 ): { kind: LeadKind; flipped: boolean; score: number } | undefined => {
+  const [source, sink] = [deviceBehind(rig, from), deviceBehind(rig, to)];
+  if (source === undefined || sink === undefined) return undefined;
   const scored = matingLeads(rig, from, to).map((candidate) => {
     if (candidate.kind.usb) return { ...candidate, score: 0 };
     const ends = candidate.flipped ? [to, from] : [from, to];
-    const small = subRig(rig, [from.device, to.device]);
+    const small = subRig(rig, [source, sink]);
     const lead = {
       id: 'trial',
       kind: candidate.kind.id,
@@ -191,7 +224,7 @@ export const bestLead = (
     };
     const kinds = [...small.leadKinds.filter(({ id }) => id !== candidate.kind.id), candidate.kind];
     const trial = { ...small, leadKinds: kinds, leads: [...small.leads, lead] };
-    return { ...candidate, score: scoreOf(reach(trial, from.device, to.device)) };
+    return { ...candidate, score: scoreOf(reach(trial, source, sink)) };
   });
   const best = scored.reduce<(typeof scored)[number] | undefined>(
     (a, b) => (a && a.score >= b.score ? a : b),

@@ -1,15 +1,16 @@
-import { controlOf, OFF, type ControlValue } from '../../catalogue';
+import { controlOf, OFF, valueWords, type ControlValue } from '../../catalogue';
 import { lookup, setControl, type Rig } from '../../rig';
 import type { Fix } from '../finding';
 
 /** Sets a switch or a choice: "Switch Phantom 1 on", "Set Level 2 to line". */
 export const turnControl = (rig: Rig, device: string, control: string, value: ControlValue): Fix => {
-  const name = controlOf(lookup(rig).modelOf(device), control)?.label ?? control;
+  const found = controlOf(lookup(rig).modelOf(device), control);
+  const name = found?.label ?? control;
   return {
     label:
       typeof value === 'boolean' || value === OFF
         ? `Switch ${name} ${value === true ? 'on' : 'off'}`
-        : `Set ${name} to ${typeof value === 'number' ? `${value} dB`.replace('-', '−') : value}`,
+        : `Set ${name} to ${found ? valueWords(found, value) : value}`,
     edit: setControl(rig, device, control, value),
   };
 };
