@@ -12,6 +12,7 @@ interface NumberFieldProps {
   /** Words read out with the value, and shown under it. */
   note?: string;
   hideSlider?: boolean;
+  hideLabel?: boolean;
 }
 
 /**
@@ -19,7 +20,7 @@ interface NumberFieldProps {
  * stays in the field with the reason, and nothing changes.
  */
 export const NumberField = (props: NumberFieldProps) => {
-  const { label, value, min, max, step, unit, onChange, note, hideSlider } = props;
+  const { label, value, min, max, step, unit, onChange, note, hideSlider, hideLabel } = props;
   const id = useId();
   const [text, setText] = useState(String(value));
   const [isTyping, setIsTyping] = useState(false);
@@ -36,7 +37,7 @@ export const NumberField = (props: NumberFieldProps) => {
 
   return (
     <div className="flex flex-col gap-0.5">
-      <label htmlFor={id} className="text-[13px]">
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-[13px]'}>
         {label}
       </label>
       <div className="flex items-center gap-2">

@@ -1,5 +1,6 @@
-import { setControl, settingOf, type Control, type Device } from '@diaphon/core';
+import { panWords, setControl, settingOf, type Control, type Device } from '@diaphon/core';
 import { Choice } from '../look/choice';
+import { FaderField } from '../look/fader-field';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
@@ -21,6 +22,7 @@ export const ControlField = ({
   const shown = label ?? control.label;
   switch (control.kind) {
     case 'gain':
+    case 'trim':
       return (
         <NumberField
           label={shown}
@@ -30,6 +32,30 @@ export const ControlField = ({
           step={control.stepDb}
           unit="dB"
           note={`${control.minDb} to ${control.maxDb} dB`.replace(/-/g, '−')}
+          onChange={(next) => set(next, `${device.id} ${control.id}`)}
+        />
+      );
+    case 'fader':
+      return (
+        <FaderField
+          label={shown}
+          value={typeof value === 'number' ? value : 'off'}
+          min={control.minDb}
+          max={control.maxDb}
+          step={control.stepDb}
+          onChange={(next) => set(next, `${device.id} ${control.id}`)}
+        />
+      );
+    case 'pan':
+      return (
+        <NumberField
+          label={shown}
+          value={Number(value)}
+          min={-100}
+          max={100}
+          step={1}
+          unit="%"
+          note={panWords(Number(value))}
           onChange={(next) => set(next, `${device.id} ${control.id}`)}
         />
       );

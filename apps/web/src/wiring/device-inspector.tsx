@@ -15,6 +15,7 @@ import type { Selection } from '../store/use-selection';
 import { Apps } from './apps';
 import { ConnectorFace } from './connector-face';
 import { ControlField } from './control-field';
+import { DeskPanel } from './desk-panel';
 import { InspectorHead } from './inspector-head';
 import { Talkers } from './talkers';
 
@@ -103,6 +104,7 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
           ))}
         </section>
       )}
+      {model.desk && <DeskPanel key={device.id} device={device} model={model} desk={model.desk} />}
       <Sockets {...props} />
       <section aria-label="Name and place" className="flex gap-2 px-3 py-2">
         {(['name', 'place'] as const).map((key) => (
