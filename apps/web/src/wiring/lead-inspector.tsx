@@ -1,4 +1,7 @@
 import {
+  contactOfPin,
+  endOfPin,
+  portOfPin,
   changeLead,
   connectorById,
   lookup,
@@ -29,10 +32,8 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
   const find = lookup(rig);
   const kind = find.leadKindOf(lead.id);
   if (!kind) return null;
-  const pinWords = (ref: string) => {
-    const [end, pin] = ref.split('.');
-    return `${kind.ends[Number(end)]?.label ?? end} ${pin}`;
-  };
+  const pinWords = (pin: string) =>
+    `${kind.ends[endOfPin(pin)]?.label ?? portOfPin(pin)} ${contactOfPin(pin)}`;
   return (
     <section aria-label={`Selected: ${kind.name}`}>
       <InspectorHead

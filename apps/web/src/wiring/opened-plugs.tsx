@@ -1,4 +1,6 @@
 import {
+  contactOfPin,
+  endOfPin,
   dbFromRatio,
   lookup,
   type OpenedPin,
@@ -69,7 +71,7 @@ const PinRow = ({
 }) => (
   <li className={`flex flex-col justify-center ${alignRight ? 'text-right' : ''}`} style={{ height: row }}>
     <span className="leading-tight">
-      <b>{reading.pin.split('.')[1]}</b> {voltsWords(reading)}
+      <b>{contactOfPin(reading.pin)}</b> {voltsWords(reading)}
     </span>
     {reading.load && <LoadWords load={reading.load} />}
     <span className="line-clamp-1 text-[12.5px] leading-tight text-faint" title={soundWords(rig, reading)}>
@@ -133,7 +135,7 @@ const Wires = ({ pins, conductors, row }: { pins: PinReading[]; conductors: Cond
 
 /** Later plugs on the right stand lower by the gap between plugs. */
 const headsBefore = (right: PinReading[], pin: string): number => {
-  const end = Number(pin.split('.')[0]);
+  const end = endOfPin(pin);
   const first = right[0]?.end ?? 1;
   return (end - first) * NEXT_PLUG;
 };

@@ -1,4 +1,5 @@
 import {
+  portOfElement,
   changeLead,
   DEFAULT_PROGRAMME_LIKENESS,
   lookup,
@@ -44,7 +45,7 @@ const suppliesAt = (find: Lookup, deviceId: string, port: string) => {
   const model = find.modelOf(deviceId);
   const ids = new Set(
     (model?.elements ?? []).flatMap((element) =>
-      element.kind === 'feed' && element.legs[0]?.startsWith(`${port}.`)
+      element.kind === 'feed' && portOfElement(element) === port
         ? [element.control ?? element.when?.control ?? '']
         : [],
     ),

@@ -9,3 +9,4 @@ export { NOMINAL_FEEDS, STANDS_VOLTS } from './feeds';
 export { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from './levels';
 export * from './desk';
 export * from './controls';
+export * from './pins';

@@ -1,3 +1,4 @@
+import { portOfElement } from '../catalogue';
 import { firstClipping, pads, stepBack, unplugStrand, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
 import { pointId } from '../flow';
@@ -18,7 +19,7 @@ const weakerLead = ({ rig, find }: Solved, { stage }: Clipping): Fix[] => {
   const input = find
     .modelOf(device ?? '')
     ?.elements.find(({ id }) => stage.node === pointId(device ?? '', id));
-  const port = input?.kind === 'input' ? input.plus.split('.')[0]! : '';
+  const port = portOfElement(input);
   const lead = device === null ? undefined : find.inPort(device, port)?.lead;
   if (!lead) return [];
   return [

@@ -1,3 +1,4 @@
+import { portOfElement } from '../catalogue';
 import { EARTH, humAtInput, type GroundLoop } from '../circuit';
 import { DEFAULT_EARTH_HUM_MILLIVOLTS } from '../rig';
 import { dbuFromVolts } from '../units';
@@ -62,7 +63,7 @@ export const groundLoop: Check = (solved) => {
     const underDb = sound.dbu - humDbu;
     if (underDb > WANTED_DISTANCE_DB) continue;
     const element = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
-    const port = element?.kind === 'input' ? element.plus.split('.')[0]! : '';
+    const port = portOfElement(element);
     const leads = leadsFrom(solved, input.device, port);
     const loop = ringOf(solved, leads);
     const lead = find.lead(leads[0] ?? '');

@@ -1,3 +1,4 @@
+import { portOfPin } from '../catalogue';
 import { couplingLevel, DULL_DB } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -15,7 +16,7 @@ export const hfRolloff: Check = (solved) => {
       ?.elements.find(({ id }) => id === coupling.from.element);
     if (element?.kind !== 'output' || lost < DULL_DB || dbFromRatio(couplingLevel(coupling)) < -40) continue;
     const name = find.device(coupling.from.device)?.name ?? coupling.from.device;
-    const port = element.plus.split('.')[0]!;
+    const port = portOfPin(element.plus);
     const lead = find.inPort(coupling.from.device, port)?.lead;
     if (!lead) continue;
     const kind = find.leadKindOf(lead.id)!;

@@ -1,4 +1,4 @@
-import type { SignalKind } from '../catalogue';
+import { portOfPin, type SignalKind } from '../catalogue';
 import type { Circuit, ElementRef, TerminalReading } from '../circuit';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -45,7 +45,7 @@ export const inputLoading: Check = (solved) => {
     // Another output on its contacts is a fight, not a load.
     if (circuit.clashes.some(({ into, volts }) => isAt(into, terminal) && volts > 0.1)) return [];
     const name = find.device(terminal.device)?.name ?? terminal.device;
-    const port = element.plus.split('.')[0]!;
+    const port = portOfPin(element.plus);
     const lead = find.inPort(terminal.device, port)?.lead;
     const ratio = terminal.bestLeg / Math.max(1e-9, 1 - terminal.bestLeg);
     return [

@@ -1,3 +1,4 @@
+import { contactOfPin, portOfPin } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { changeLead, removeLead } from '../rig';
 import { dbFromRatio } from '../units';
@@ -15,7 +16,7 @@ export const legLost: Check = ({ rig, find, circuit }) => {
     );
     const strongest = sources.reduce((best, c) => Math.max(best, couplingLevel(c)), 0);
     const pin = open[0]!.pin;
-    const lead = find.inPort(input.device, pin.split('.')[0]!)?.lead;
+    const lead = find.inPort(input.device, portOfPin(pin))?.lead;
     if (!lead) continue;
     const level = strongest > 0 ? dbFromRatio(strongest) : -120;
     found.push(
@@ -23,8 +24,8 @@ export const legLost: Check = ({ rig, find, circuit }) => {
         code: 'leg-lost',
         severity: level < -6 ? 'fault' : 'caution',
         title: `One leg into ${find.device(input.device)?.name} is open: the sound arrives at ${figureText(level, 0)} dB`,
-        why: `Contact ${pin.split('.')[1]} of ${find.port(input.device, pin.split('.')[0]!)?.label} is joined to nothing, so the sound has no way back and hum is not cancelled. The lead is broken or wired for another job.`,
-        places: [{ lead: lead.id }, { device: input.device, port: pin.split('.')[0]! }],
+        why: `Contact ${contactOfPin(pin)} of ${find.port(input.device, portOfPin(pin))?.label} is joined to nothing, so the sound has no way back and hum is not cancelled. The lead is broken or wired for another job.`,
+        places: [{ lead: lead.id }, { device: input.device, port: portOfPin(pin) }],
         figures: [
           {
             label: 'Source to input',

@@ -1,4 +1,4 @@
-import { controlOf } from '../catalogue';
+import { portOfPin, controlOf } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { setControl, settingOf } from '../rig';
 import { dbFromRatio } from '../units';
@@ -91,7 +91,7 @@ export const levelMismatch: Check = (solved) => {
     if (!mismatch || found.has(key)) continue;
     const { leaves, meets, level, coldest, hottest, byDb, isHot, isActual } = mismatch;
     const [a, b] = [find.device(coupling.from.device)?.name, find.device(coupling.to.device)?.name];
-    const port = meets.plus.split('.')[0]!;
+    const port = portOfPin(meets.plus);
     const lead = find.inPort(coupling.to.device, port)?.lead;
     const input = SIGNAL_WORDS[meets.signal];
     found.set(

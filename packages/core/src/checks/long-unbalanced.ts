@@ -1,3 +1,4 @@
+import { portOfElement } from '../catalogue';
 import { followLeads, pointId } from '../flow';
 import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M, type Lead, type Lookup } from '../rig';
 import { ratioFromDb } from '../units';
@@ -31,7 +32,7 @@ export const longUnbalanced: Check = (solved) => {
     const noise = solved.heard.noise.get(pointId(input.device, input.element));
     if (noise !== undefined && hum.humDbu < noise + AUDIBLE_DB) return [];
     const receiver = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
-    const port = receiver?.kind === 'input' ? receiver.plus.split('.')[0]! : '';
+    const port = portOfElement(receiver);
     const nearest = find.inPort(input.device, port)?.lead;
     if (!nearest) return [];
     const run = follow(input.device, port);

@@ -1,8 +1,10 @@
+import { portOfPin } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { CANCELLED_DB, meetingLevelDb, pointId } from '../flow';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
 import { carryOneSound, isTwoVoices } from './roots';
+import { leadInto } from './lead-into';
 import { figureText, finding, type Check, type Found } from './finding';
 import { insertIsolator } from './fixes/insert';
 import { splitToTwoInputs, unplug, useOtherInput } from './fixes/rewire';
@@ -48,8 +50,8 @@ export const monoCancel: Check = ({ rig, find, circuit, graph }) => {
       const wide = Math.hypot(couplingLevel(left), couplingLevel(right));
       const loss = dbFromRatio(mono / wide);
       if (loss > LOST_DB || dbFromRatio(wide) < -60) continue;
-      const port = element.plus.split('.')[0]!;
-      const lead = find.inPort(left.from.device, port)?.lead;
+      const port = portOfPin(element.plus);
+      const lead = leadInto(find, left.to) ?? find.inPort(left.from.device, port)?.lead;
       const name = find.device(left.from.device)?.name ?? left.from.device;
       found.push(
         finding({

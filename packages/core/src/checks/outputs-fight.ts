@@ -1,4 +1,4 @@
-import { NOMINAL_OUTPUT_DBU, type OutputElement } from '../catalogue';
+import { portOfPin, NOMINAL_OUTPUT_DBU, type OutputElement } from '../catalogue';
 import { couplingLevel, type Clash } from '../circuit';
 import { dbFromRatio, dbu, voltsFromDbu } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
@@ -31,7 +31,7 @@ const fight = (solved: Solved, { from, into, volts }: Clash): Found[] => {
   if (one.signal === 'aes3' || other.signal === 'aes3') return [];
   const milliamps = ((loudVolts(one) * volts) / other.ohms) * 1000;
   const limit = other.tolerates?.milliamps ?? USUAL_MILLIAMPS;
-  const port = other.plus.split('.')[0]!;
+  const port = portOfPin(other.plus);
   const lead = find.inPort(into.device, port)?.lead;
   const [a, b] = [find.device(from.device)?.name ?? '', find.device(into.device)?.name ?? ''];
   const isOne = from.device === into.device;
@@ -86,7 +86,7 @@ const shorted = (solved: Solved): Found[] =>
     if (output?.drive !== 'single' || !output.pair || terminal.worstLeg > SHORTED) return [];
     const { find, rig, circuit } = solved;
     const name = find.device(terminal.device)?.name ?? terminal.device;
-    const port = output.plus.split('.')[0]!;
+    const port = portOfPin(output.plus);
     const lead = find.inPort(terminal.device, port)?.lead;
     const milliamps = (loudVolts(output) / output.ohms) * 1000;
     const limit = output.tolerates?.milliamps ?? USUAL_MILLIAMPS;

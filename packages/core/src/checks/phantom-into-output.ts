@@ -1,4 +1,6 @@
+import { portOfPin } from '../catalogue';
 import { survivesDc } from '../circuit';
+import { leadInto } from './lead-into';
 import { figureText, finding, type Check, type Found } from './finding';
 import { feedNamed, switchFeed } from './fixes/feeds';
 import { insertIsolator } from './fixes/insert';
@@ -17,11 +19,11 @@ export const phantomIntoOutput: Check = (solved) => {
     if (element?.kind !== 'output' || !element.tolerates || element.signal === 'microphone') continue;
     const limit = element.tolerates;
     if (survivesDc(limit, reading)) continue;
-    const port = model!.ports.find(({ id }) => element.plus.startsWith(`${id}.`))!;
+    const port = model!.ports.find(({ id }) => portOfPin(element.plus) === id)!;
     const key = `${reading.device}:${port.id}`;
     if (found.has(key)) continue;
-    const lead = find.inPort(reading.device, port.id)?.lead;
     const feed = feedNamed(solved, reading.fedBy);
+    const lead = (feed && leadInto(find, feed)) ?? find.inPort(reading.device, port.id)?.lead;
     // A few volts through an output of some hundred ohms warm it; what kills is what its protection cannot take.
     const isDanger = reading.idleVolts > limit.volts || reading.milliamps > KILLING * limit.milliamps;
     const name = find.device(reading.device)?.name ?? reading.device;

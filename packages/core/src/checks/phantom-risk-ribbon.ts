@@ -1,3 +1,4 @@
+import { portOfPin } from '../catalogue';
 import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Found } from './finding';
 import { feedOfPort, switchFeed } from './fixes/feeds';
@@ -16,7 +17,7 @@ export const phantomRiskRibbon: Check = (solved) => {
     const isHurt = !survivesDc(limit, reading);
     if (limit.volts > 10 || (!isHurt && reading.legVolts < SUPPLY_THERE_VOLTS)) return [];
     const name = find.device(reading.device)?.name ?? reading.device;
-    const lead = find.inPort(reading.device, element.plus.split('.')[0]!)?.lead;
+    const lead = find.inPort(reading.device, portOfPin(element.plus))?.lead;
     const desk = lead?.ends.find((end) => end && 'device' in end && end.device !== reading.device);
     const feed = desk && 'device' in desk ? feedOfPort(find, desk.device, desk.port, circuit) : undefined;
     return [

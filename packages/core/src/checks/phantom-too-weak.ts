@@ -1,3 +1,4 @@
+import { portOfPin } from '../catalogue';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
 import { unplugFrom } from './fixes/rewire';
@@ -20,7 +21,7 @@ const overloaded = (solved: Solved): Found[] =>
         feed.kind === 'feed' && feed.rail === element
           ? [
               {
-                port: feed.legs[0]!.split('.')[0]!,
+                port: portOfPin(feed.legs[0]!),
                 reading: circuit.feeds.find((f) => f.device === device && f.element === feed.id),
               },
             ]

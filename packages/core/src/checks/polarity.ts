@@ -1,3 +1,4 @@
+import { portOfPin } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { pointId, powerOf, waysBetween, type Way } from '../flow';
 import { changeLead } from '../rig';
@@ -132,7 +133,7 @@ const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
       if (Math.min(a, b) < Math.max(a, b) / 4 || dbFromRatio(Math.max(a, b)) < -60) return [];
       const isOver = left.re * right.re + left.im * right.im < 0;
       const name = find.device(device)?.name ?? device;
-      const port = element.plus.split('.')[0]!;
+      const port = portOfPin(element.plus);
       const lead = find.inPort(device, port)?.lead;
       return [
         finding({

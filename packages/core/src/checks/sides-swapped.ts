@@ -1,3 +1,4 @@
+import { portOfPin } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { changeLead, combineEdits, type Plugged } from '../rig';
 import { dbFromRatio } from '../units';
@@ -29,7 +30,7 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
     const there = find
       .modelOf(to)
       ?.elements.flatMap((element) =>
-        element.kind === 'input' && element.side === side ? [element.plus.split('.')[0]!] : [],
+        element.kind === 'input' && element.side === side ? [portOfPin(element.plus)] : [],
       )
       .find(
         (port) =>

@@ -1,4 +1,11 @@
-import { connectorById, contactsBetween, type DeviceModel, type LeadKind } from '../catalogue';
+import {
+  contactOfPin,
+  endOfPin,
+  connectorById,
+  contactsBetween,
+  type DeviceModel,
+  type LeadKind,
+} from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 
 /** One piece of the ring: a lead's screen, a USB lead, or the earth wires of the mains. */
@@ -143,10 +150,7 @@ const wiresOf = (kind: LeadKind): { name: string; contacts: Contact[] }[] => {
   if (!wires) {
     wires = kind.conductors.map(({ name, joins }) => ({
       name,
-      contacts: joins.map((contact) => {
-        const dot = contact.indexOf('.');
-        return { end: Number(contact.slice(0, dot)), pin: contact.slice(dot + 1) };
-      }),
+      contacts: joins.map((contact) => ({ end: endOfPin(contact), pin: contactOfPin(contact) })),
     }));
     WIRES.set(kind, wires);
   }

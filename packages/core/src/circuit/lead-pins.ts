@@ -1,3 +1,4 @@
+import { endOfPin } from '../catalogue';
 import type { Lookup } from '../rig';
 import { openCircuit } from './open-circuit';
 import { INTERFERENCE } from './parts';
@@ -51,7 +52,7 @@ export const leadPins = (
     );
     return {
       pin,
-      end: Number(pin.split('.')[0]),
+      end: endOfPin(pin),
       conductor: conductor?.name ?? null,
       isBroken: conductor ? find.isOpen(lead, conductor.name) : false,
       volts: awake(net),

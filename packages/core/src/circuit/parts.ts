@@ -1,4 +1,4 @@
-import type { CircuitElement, Conductor, When } from '../catalogue';
+import { portOfPin, type CircuitElement, type Conductor, type When } from '../catalogue';
 import {
   controlValue,
   DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
@@ -40,8 +40,8 @@ const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Lowered
 
 /** The screen's contact in the same plug as a pin. */
 const screenAt = (screen: Conductor, pin: string): string => {
-  const end = `${pin.split('.')[0]}.`;
-  return screen.joins.find((contact) => contact.startsWith(end)) ?? screen.joins[0]!;
+  const end = portOfPin(pin);
+  return screen.joins.find((contact) => portOfPin(contact) === end) ?? screen.joins[0]!;
 };
 
 /** Name of the source that stands for everything a room presses into its leads. */

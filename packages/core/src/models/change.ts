@@ -1,4 +1,5 @@
 import {
+  portOfPin,
   CONNECTORS,
   connectorById,
   stripsOf,
@@ -23,13 +24,13 @@ const pinsOf = (element: CircuitElement): PinRef[] =>
   });
 
 const touches = (element: CircuitElement, port: string): boolean =>
-  pinsOf(element).some((pin) => pin.startsWith(`${port}.`));
+  pinsOf(element).some((pin) => portOfPin(pin) === port);
 
 /** A bond keeps what is left of it; two pins at least are needed to join anything. */
 const trimmed = (element: CircuitElement, port: string): CircuitElement[] => {
   if (!touches(element, port)) return [element];
   if (element.kind !== 'bond') return [];
-  const pins = element.pins.filter((pin) => !pin.startsWith(`${port}.`));
+  const pins = element.pins.filter((pin) => portOfPin(pin) !== port);
   return pins.length > 1 ? [{ ...element, pins }] : [];
 };
 
@@ -151,7 +152,7 @@ export const connectorsFor = (model: DeviceModel, port: string): string[] => {
   const used = new Set(
     model.elements
       .flatMap(pinsOf)
-      .filter((pin) => pin.startsWith(`${port}.`))
+      .filter((pin) => portOfPin(pin) === port)
       .map((pin) => pin.slice(port.length + 1)),
   );
   return CONNECTORS.filter(

@@ -1,4 +1,4 @@
-import type { CircuitElement, DeviceModel, Path } from '../catalogue';
+import { portOfPin, type CircuitElement, type DeviceModel, type Path } from '../catalogue';
 import { millivoltsPerPascal, sensitivityShiftDb } from '../units';
 import {
   CAPACITOR_FACTS,
@@ -110,7 +110,7 @@ const contactOf = (element: CircuitElement): string => {
 };
 
 const groupOf = (model: DeviceModel, element: CircuitElement): string => {
-  const port = model.ports.find(({ id }) => contactOf(element).startsWith(`${id}.`));
+  const port = model.ports.find(({ id }) => portOfPin(contactOf(element)) === id);
   if (!port) return 'Inside';
   const side = element.kind === 'output' || element.kind === 'input' ? element.side : undefined;
   return side ? `${port.label}, ${side}` : port.label;

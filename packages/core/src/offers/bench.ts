@@ -1,4 +1,4 @@
-import { modelById, type ControlValue, type DeviceModel, type SignalKind } from '../catalogue';
+import { portOfPin, modelById, type ControlValue, type DeviceModel, type SignalKind } from '../catalogue';
 import { bestLead, matingLeads, type PortRef } from '../checks';
 import {
   addDevice,
@@ -67,7 +67,7 @@ export const makeBench = (name: string): Bench => {
         .modelOf(device)
         ?.elements.find(
           (element) =>
-            element.kind === 'input' && element.signal === signal && element.plus.startsWith(`${port}.`),
+            element.kind === 'input' && element.signal === signal && portOfPin(element.plus) === port,
         );
       if (input?.when) apply(setControl(rig, device, input.when.control, input.when.is));
     },

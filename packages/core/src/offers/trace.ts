@@ -1,3 +1,4 @@
+import { portOfPin } from '../catalogue';
 import { buildFlow, mainWay, usbTree, wayTo, type FlowEdge, type FlowGraph } from '../flow';
 import { lookup, type Rig } from '../rig';
 import type { PortRef } from '../checks';
@@ -28,7 +29,7 @@ export interface Trace {
 /** The places in the flow that a socket's contacts are. */
 const nodesAt = (rig: Rig, { device, port }: PortRef): string[] =>
   (lookup(rig).modelOf(device)?.elements ?? []).flatMap((element) =>
-    (element.kind === 'output' || element.kind === 'input') && element.plus.startsWith(`${port}.`)
+    (element.kind === 'output' || element.kind === 'input') && portOfPin(element.plus) === port
       ? [`${device}:${element.id}`]
       : [],
   );

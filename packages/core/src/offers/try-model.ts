@@ -1,4 +1,4 @@
-import type { DeviceModel } from '../catalogue';
+import { portOfPin, type DeviceModel } from '../catalogue';
 import type { Figure, Finding } from '../checks';
 import type { Rig } from '../rig';
 import { makeBench } from './bench';
@@ -57,7 +57,7 @@ export const tryModel = (model: DeviceModel): ModelTrial => {
     );
   }
   const element = model.elements.find((one) => one.kind === 'input' && one.signal === 'microphone');
-  const input = element?.kind === 'input' && model.ports.find(({ id }) => element.plus.startsWith(`${id}.`));
+  const input = element?.kind === 'input' && model.ports.find(({ id }) => portOfPin(element.plus) === id);
   if (!input) return { figures: [], findings: [] };
   const microphone = bench.add('mic-dynamic-hand', 'Microphone', 'bench');
   const tried = bench.add(model, model.name, 'bench');

@@ -1,5 +1,7 @@
 import {
   connectorById,
+  contactOfPin,
+  portOfPin,
   type CircuitElement,
   type Control,
   type DeviceModel,
@@ -42,10 +44,10 @@ const checkPins = (
   report: Report,
 ) => {
   for (const ref of refs) {
-    const dot = ref.indexOf('.');
-    if (dot < 0) continue;
-    const connector = connectorById(connectors.get(ref.slice(0, dot)) ?? '');
-    if (!connector?.pins.includes(ref.slice(dot + 1))) {
+    const port = portOfPin(ref);
+    if (port === '') continue;
+    const connector = connectorById(connectors.get(port) ?? '');
+    if (!connector?.pins.includes(contactOfPin(ref))) {
       report(where, ref, 'a pin of one of its connectors', 'correct the pin, as in "in1.2"');
     }
   }

@@ -1,4 +1,4 @@
-import { controlOf, type ControlValue, type DeviceModel, type FeedElement } from '../../catalogue';
+import { portOfPin, controlOf, type ControlValue, type DeviceModel, type FeedElement } from '../../catalogue';
 import type { Circuit, ElementRef } from '../../circuit';
 import { setControl, type Edit, type Lookup, type Rig } from '../../rig';
 import type { Fix } from '../finding';
@@ -81,7 +81,7 @@ export const feedOfPort = (
   device: string,
   port: string,
   circuit?: Circuit,
-): FeedRef | undefined => feedAt(find, circuit, device, (leg) => leg.startsWith(`${port}.`));
+): FeedRef | undefined => feedAt(find, circuit, device, (leg) => portOfPin(leg) === port);
 
 /** Switches a supply; undefined when it has no switch. */
 export const turnFeed = (rig: Rig, { device, turn }: FeedRef, on: boolean): Edit | undefined =>

@@ -1,4 +1,10 @@
-import { pluginSupplies, sturdyMicrophones, type DeviceModel, type FeedElement } from '../../catalogue';
+import {
+  portOfPin,
+  pluginSupplies,
+  sturdyMicrophones,
+  type DeviceModel,
+  type FeedElement,
+} from '../../catalogue';
 import { changeLead, combineEdits, connect, lookup, put, removeLead, revise, type Rig } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { feedOfPort, feedSwitch, switchFeed, turnFeed, type FeedRef } from './feeds';
@@ -23,7 +29,7 @@ const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words
     const model = find.modelOf(other.id);
     for (const element of model?.elements ?? []) {
       if (element.kind !== 'feed' || element.standard !== standard || other.id === device) continue;
-      const port = element.legs[0]!.split('.')[0]!;
+      const port = portOfPin(element.legs[0]!);
       if (find.inPort(other.id, port)) continue;
       const feed = feedOfPort(find, other.id, port);
       const on = feed && turnFeed(bare, feed, true);

@@ -1,4 +1,4 @@
-import type { DeviceModel, Path } from '../../catalogue';
+import { portOfPin, type DeviceModel, type Path } from '../../catalogue';
 import { isActive } from '../../circuit';
 import type { Device, Lookup } from '../../rig';
 import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, type Db } from '../../units';
@@ -61,7 +61,7 @@ const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead
   }
   for (const element of model.elements) {
     if (element.kind !== 'output' && element.kind !== 'input') continue;
-    const port = model.ports.find(({ id }) => element.plus.startsWith(`${id}.`));
+    const port = model.ports.find(({ id }) => portOfPin(element.plus) === id);
     graph.node({
       id: pointId(device.id, element.id),
       label: port?.label ?? element.id,

@@ -1,0 +1,9 @@
+import { portOfElement } from '../catalogue';
+import type { ElementRef } from '../circuit';
+import type { Lead, Lookup } from '../rig';
+
+/** The lead in the socket of an input or a supply: where a run of several comes in, the one a hand would change. */
+export const leadInto = (find: Lookup, { device, element }: ElementRef): Lead | undefined => {
+  const part = find.modelOf(device)?.elements.find(({ id }) => id === element);
+  return find.inPort(device, portOfElement(part))?.lead;
+};
