@@ -104,7 +104,7 @@ test('patch list out, leads away, patch list in again', async ({ page, request }
 
   await page.getByRole('button', { name: 'Print, save, import' }).click();
   await page.getByLabel('Patch list file').setInputFiles(file);
-  await expect(page.getByText('1 of 8 rows can be taken.')).toBeVisible();
+  await expect(page.getByText('1 of 10 rows can be taken.')).toBeVisible();
   await expect(page.getByRole('list', { name: 'Rows of the file' })).toContainText(
     'a socket with nothing in it',
   );

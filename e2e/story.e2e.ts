@@ -74,10 +74,10 @@ test('warned of 46 V, mended in one click, a microphone added, levels changed, a
 test('the level target moves the aim and the findings', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);
-  await expect(page.getByRole('button', { name: /^Keeper.*on target/s })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Keeper to Track.*on target/s })).toBeVisible();
   await page.getByText('Live', { exact: true }).click();
   await expect(page.getByText('Aim for live: peaks near −6 dBFS')).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Keeper.*peaks −3\.0 dBFS/s })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Keeper to Track.*peaks −3\.0 dBFS/s })).toBeVisible();
 });
 
 test('every figure of a stage says where it comes from', async ({ page, request }) => {
