@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { copyOfDemo, MUSEUM } from './app';
 
 /** A rig begun from nothing, by hand, until a voice is recorded. */
 test('from an empty page to a voice on a track, told all the way what is still missing', async ({
@@ -55,4 +56,27 @@ test('from an empty page to a voice on a track, told all the way what is still m
   // Levels and Wiring say the same.
   await page.getByRole('link', { name: 'Levels' }).click();
   await expect(page.getByRole('button', { name: /^Guest to Track/ })).toBeVisible();
+});
+
+test('what is inside a desk is set by hand: the caller hears the keeper no more, and again', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/wiring?device=mixer`);
+  const desk = page.getByRole('region', { name: 'Desk' });
+  await desk.getByLabel('Show', { exact: true }).selectOption('Auxiliary');
+  await desk.getByLabel('Channel 1', { exact: true }).uncheck();
+  await expect(desk.getByText('Channel 1: off')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(`/rigs/${id}/levels`);
+  const toCall = page.getByRole('button', { name: /^Keeper to Call/ });
+  await expect(page.getByRole('button', { name: /^Guest to Call/ })).toBeVisible();
+  await expect(toCall).toHaveCount(0);
+  await page.goto(`/rigs/${id}/wiring?device=mixer`);
+  await desk.getByLabel('Show', { exact: true }).selectOption('Auxiliary');
+  await desk.getByLabel('Channel 1: off').check();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(`/rigs/${id}/levels`);
+  await expect(toCall).toBeVisible();
 });

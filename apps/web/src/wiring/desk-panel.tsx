@@ -2,6 +2,7 @@ import {
   controlOf,
   controlsOf,
   deskControlId as is,
+  OFF,
   settingOf,
   setControl,
   type Control,
@@ -36,11 +37,19 @@ const fieldsOf = (model: DeviceModel, rows: [id: string, label: string][]): Part
     return control ? [{ control, label }] : [];
   });
 
-const mixPart = (model: DeviceModel, desk: Desk, mix: Desk['mixes'][number]): Part => {
+/** Whether a send lets anything through: where from it takes its strip is of no matter else. */
+const isOpen = (model: DeviceModel, device: Device, send: string): boolean => {
+  const control = controlOf(model, send);
+  return control !== undefined && settingOf(device, control) !== OFF;
+};
+
+const mixPart = (model: DeviceModel, desk: Desk, device: Device, mix: Desk['mixes'][number]): Part => {
   const strips = desk.strips.filter(({ id }) => !mix.without?.includes(id));
   const own = strips.flatMap(({ id, label }): [string, string][] => [
     [is.send(mix.id, id), label],
-    [is.tap(mix.id, id), `${label}, taken`],
+    ...(isOpen(model, device, is.send(mix.id, id))
+      ? [[is.tap(mix.id, id), `${label} is taken`] as [string, string]]
+      : []),
   ]);
   const faders = strips.flatMap(({ id, label }): [string, string][] => [
     [is.fader(id), label],
@@ -124,7 +133,7 @@ export const DeskPanel = ({ device, model, desk }: DeskPanelProps) => {
   const [chosen, choose] = useState('');
   const direct = controlOf(model, is.direct);
   const parts = [
-    ...desk.mixes.map((mix) => mixPart(model, desk, mix)),
+    ...desk.mixes.map((mix) => mixPart(model, desk, device, mix)),
     ...desk.streams.map((stream) => streamPart(model, desk, device, stream)),
     ...desk.strips.map((strip) => stripPart(model, desk, strip)),
   ].filter(({ fields }) => fields.length > 0);

@@ -46,3 +46,55 @@ export const aligned = (layout: ChartLayout, by: Corner): ChartLayout => ({
   lines: mapped(layout.lines, (corners) => corners.map((corner) => moved(corner, by))),
   places: mapped(layout.places, (frame) => moved(frame, by)),
 });
+
+/** A box that has moved by no more than this has not really moved: what is new only pushed it, pixels. */
+const NUDGE = 20;
+
+/** A way whose ends are moved, each with the piece of it that leaves the socket; what is askew then gets a corner more. */
+const bent = (way: Corner[], start: Corner, end: Corner): Corner[] => {
+  if (way.length < 2) return way;
+  const points = way.map((point) => ({ ...point }));
+  const last = points.length - 1;
+  points[0] = moved(points[0]!, start);
+  points[last] = moved(points[last]!, end);
+  if (last === 1) {
+    const [a, b] = [points[0], points[1]!];
+    if (a.y === b.y) return points;
+    const x = (a.x + b.x) / 2;
+    return [a, { x, y: a.y }, { x, y: b.y }, b];
+  }
+  points[1] = { ...points[1]!, y: points[0].y };
+  points[last - 1] = { ...points[last - 1]!, y: points[last].y };
+  return points;
+};
+
+/** The chart with boxes that were only nudged back where they stood, and the ends of their lines with them. */
+export const settled = (
+  layout: ChartLayout,
+  old: Record<string, Corner>,
+  lines: ChartModel['lines'],
+  ids: readonly string[],
+): ChartLayout => {
+  const by = new Map(
+    ids.flatMap((id): [string, Corner][] => {
+      const [is, was] = [layout.boxes[id], old[id]];
+      if (!is || !was) return [];
+      const shift = { x: was.x - is.x, y: was.y - is.y };
+      return Math.hypot(shift.x, shift.y) <= NUDGE ? [[id, shift]] : [];
+    }),
+  );
+  const none = { x: 0, y: 0 };
+  return {
+    ...layout,
+    boxes: Object.fromEntries(
+      Object.entries(layout.boxes).map(([id, corner]) => [id, by.has(id) ? old[id]! : corner]),
+    ),
+    lines: Object.fromEntries(
+      Object.entries(layout.lines).map(([id, way]) => {
+        const line = lines.find((one) => one.id === id);
+        const [start, end] = [line?.from.box, line?.to.box].map((box) => by.get(box ?? '') ?? none);
+        return [id, bent(way, start!, end!)];
+      }),
+    ),
+  };
+};

@@ -3,7 +3,7 @@ import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
 import type { ChartBox, ChartModel } from './chart-model';
 import { placesOf } from './chart-places';
 import type { ChartLayout, Corner } from './chart-layout';
-import { aligned, keptBoxes, medianShift } from './keep-places';
+import { aligned, keptBoxes, medianShift, settled } from './keep-places';
 
 let elk: InstanceType<typeof ELK> | undefined;
 
@@ -98,6 +98,8 @@ const run = async (model: ChartModel, isGrouped: boolean, from?: ChartLayout): P
       id: line.id,
       sources: [portKey(line.from.box, line.from.port)],
       targets: [portKey(line.to.box, line.to.port)],
+      // Where sound goes in a ring, the data lead is the one drawn backwards.
+      layoutOptions: { 'elk.layered.priority.direction': line.isUsb ? '1' : '10' },
     })),
   });
   const nodes = (laid.children ?? []).flatMap((child) => [child, ...(child.children ?? [])]);
@@ -138,5 +140,6 @@ export const layOutChart = async (
     start = { ...over, boxes: { ...over.boxes, ...keep }, places: { ...over.places, ...old.places } };
   }
   const laid = await run(model, isGrouped, start);
-  return aligned(laid, medianShift(laid.boxes, old.boxes, kept));
+  const over = aligned(laid, medianShift(laid.boxes, old.boxes, kept));
+  return isGrouped ? over : settled(over, old.boxes, model.lines, kept);
 };
