@@ -59,7 +59,7 @@ row(
   for (const fault of faults) core.solveRig(rig, memory, [fault]);
   row('fifty single faults, one after another, 200 devices', performance.now() - start, 'ms');
   const page = core.pageReadings(core.solveRig(rig, memory));
-  row('readings that cross to the page, 200 devices', JSON.stringify(page).length / 1000, 'kB');
+  row('readings that cross to the page, 200 devices', JSON.stringify(page).length / 1000, 'kB', 100);
 }
 const sizes = [25, 50, 100, 200, 400];
 const passes = sizes.map((size) => {

@@ -3,6 +3,7 @@ import {
   applyEdit,
   fixesFor,
   leadResponse,
+  levelsPage,
   makeEngineMemory,
   offerChain,
   offerLeads,
@@ -17,20 +18,21 @@ import {
   type Edit,
   type PageReadings,
   type PortRef,
+  type Readings,
   type Rig,
 } from '@diaphon/core';
 import { expose } from 'comlink';
 
 /** The engine beside the page. It keeps the document, so that an edit is all that has to cross. */
 let rig: Rig | undefined;
-let readings: PageReadings | undefined;
+let readings: Readings | undefined;
 /** What was worked out before: an edit, a fix that is only tried, a lead that is only offered cost what they touch. */
 const memory = makeEngineMemory();
 
 const solve = (next: Rig): PageReadings => {
   rig = next;
-  readings = pageReadings(solveRig(next, memory));
-  return readings;
+  readings = solveRig(next, memory);
+  return pageReadings(readings);
 };
 
 const engine = {
@@ -45,6 +47,8 @@ const engine = {
   fixes: (finding: string) => (rig ? fixesFor(rig, finding, memory) : []),
   advise: (answers: Answers) => advise(answers),
   tryModel: (model: DeviceModel) => tryModel(model),
+  /** Every strand in short and one of them whole; asked for where the levels are looked at. */
+  levels: (chosen?: string) => levelsPage(readings?.strands ?? [], chosen),
   trace: (socket: PortRef) => (rig ? traceSocket(rig, socket, memory) : undefined),
   preview: (edit: Edit) => previewEdit(rig!, edit, readings!.findings, memory),
 };

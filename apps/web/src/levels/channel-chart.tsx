@@ -1,7 +1,7 @@
-import { NARROW_HEADROOM_DB, type Aim, type Strand } from '@diaphon/core';
+import { NARROW_HEADROOM_DB, type Aim, type Strand, type StrandRow } from '@diaphon/core';
 import { useMemo } from 'react';
 import { figure, quantity } from '../look/figures';
-import { channelOf, isSilent, onScale } from './channel-scale';
+import { channelOf, drawnStages, isSilent, onScale } from './channel-scale';
 import { useWidth } from './use-width';
 
 interface ChannelChartProps {
@@ -24,7 +24,7 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
   const [ref, width] = useWidth();
   const { stages } = strand;
   const channel = useMemo(
-    () => channelOf(strand, aim, { width, height, top: TOP, bottom: BOTTOM }),
+    () => channelOf(strand.stages, aim, { width, height, top: TOP, bottom: BOTTOM }),
     [strand, aim, width, height],
   );
   const { x, y, step, paths, tightest } = channel;
@@ -117,10 +117,16 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
 };
 
 /** The same channel small, for choosing one among many. */
-export const ChannelThumb = ({ strand, aim }: { strand: Strand; aim: Aim | null }) => {
+export const ChannelThumb = ({ strand, aim }: { strand: StrandRow; aim: Aim | null }) => {
   const size = { width: 218, height: 44, top: 4, bottom: 4 };
   const { paths } = useMemo(
-    () => channelOf(strand, aim, { width: 218, height: 44, top: 4, bottom: 4 }),
+    () =>
+      channelOf(drawnStages(strand.outline, strand.end.unit), aim, {
+        width: 218,
+        height: 44,
+        top: 4,
+        bottom: 4,
+      }),
     [strand, aim],
   );
   return (

@@ -8,7 +8,7 @@ describe('the channel chart’s geometry', () => {
   it.each(strands.map((strand) => [strand.id, strand] as const))(
     '%s: no NaN, everything on the sheet',
     (_id, strand) => {
-      const { paths, x, y, step } = channelOf(strand, AIMS.recording, SIZE);
+      const { paths, x, y, step } = channelOf(strand.stages, AIMS.recording, SIZE);
       for (const path of Object.values(paths)) expect(path).not.toMatch(/NaN|Infinity/);
       strand.stages.forEach((stage, index) => {
         expect(x(index)).toBeGreaterThan(0);
@@ -23,7 +23,7 @@ describe('the channel chart’s geometry', () => {
 
   it('louder is higher, and the tightest passage is the one with the least room', () => {
     const keeper = solveRig(skerryLight).strands[0]!;
-    const { y, tightest } = channelOf(keeper, null, SIZE);
+    const { y, tightest } = channelOf(keeper.stages, null, SIZE);
     expect(y(0)).toBeLessThan(y(-60));
     const rooms = keeper.stages.map(({ headroomDb }) => headroomDb ?? Infinity);
     expect(rooms[tightest!]).toBe(Math.min(...rooms));
@@ -45,8 +45,8 @@ describe('the channel chart’s geometry', () => {
 
   it('the aim’s band stands at the track, higher for higher levels', () => {
     const keeper = solveRig(skerryLight).strands[0]!;
-    const { aim } = channelOf(keeper, AIMS.recording, SIZE);
+    const { aim } = channelOf(keeper.stages, AIMS.recording, SIZE);
     expect(aim!.top).toBeLessThan(aim!.bottom);
-    expect(channelOf(keeper, null, SIZE).aim).toBeNull();
+    expect(channelOf(keeper.stages, null, SIZE).aim).toBeNull();
   });
 });

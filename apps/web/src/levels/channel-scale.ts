@@ -1,4 +1,4 @@
-import type { Aim, Stage, Strand } from '@diaphon/core';
+import type { Aim, LevelUnit, OutlinePoint, Stage } from '@diaphon/core';
 import { scaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 
@@ -24,9 +24,27 @@ export interface ChannelSize {
 /** A silent stage is drawn at the bottom of the sheet, not kilometres below it. */
 const DEEPEST = -150;
 
-export const isSilent = (stage: Stage): boolean => stage.typical - stage.shiftDb < DEEPEST;
+/** What of a stage is drawn. */
+export type DrawnStage = Pick<
+  Stage,
+  'typical' | 'peak' | 'noise' | 'ceiling' | 'headroomDb' | 'shiftDb' | 'unit'
+>;
 
-export const onScale = (stage: Stage, level: number): number => Math.max(DEEPEST, level - stage.shiftDb);
+/** Stages as a small drawing knows them, already on one scale. @param unit that of the last */
+export const drawnStages = (outline: readonly OutlinePoint[], unit: LevelUnit): DrawnStage[] =>
+  outline.map(([typical, peak, noise, ceiling]) => ({
+    typical,
+    peak,
+    noise,
+    ceiling,
+    headroomDb: null,
+    shiftDb: 0,
+    unit,
+  }));
+
+export const isSilent = (stage: DrawnStage): boolean => stage.typical - stage.shiftDb < DEEPEST;
+
+export const onScale = (stage: DrawnStage, level: number): number => Math.max(DEEPEST, level - stage.shiftDb);
 
 /** Fills stages without a figure from their neighbours, so that the coast has no gaps. */
 const withoutGaps = (values: (number | null)[], fallback: number): number[] => {
@@ -34,7 +52,7 @@ const withoutGaps = (values: (number | null)[], fallback: number): number[] => {
   return values.map((value) => (last = value ?? last));
 };
 
-const tightestOf = (stages: readonly Stage[]): number | null => {
+const tightestOf = (stages: readonly DrawnStage[]): number | null => {
   let best: number | null = null;
   stages.forEach((stage, index) => {
     if (stage.headroomDb === null || isSilent(stage)) return;
@@ -44,8 +62,7 @@ const tightestOf = (stages: readonly Stage[]): number | null => {
 };
 
 /** Works out where everything of a strand stands on a sheet of a size. */
-export const channelOf = (strand: Strand, aim: Aim | null, size: ChannelSize): Channel => {
-  const { stages } = strand;
+export const channelOf = (stages: readonly DrawnStage[], aim: Aim | null, size: ChannelSize): Channel => {
   const step = size.width / stages.length;
   const x = (index: number) => step * (index + 0.5);
   const ceilings = stages.map((s) => (s.ceiling === null ? null : onScale(s, s.ceiling)));

@@ -1,7 +1,9 @@
 import { aimFor, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Waiting } from '../app/waiting';
+import { engine } from '../engine/engine';
+import { useAsked } from '../engine/use-asked';
 import { Choice } from '../look/choice';
 import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -57,18 +59,18 @@ const StrandControls = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
 export const LevelsView = () => {
   const { id } = useParams();
   const rig = useAppSelector((state) => state.rig.document)!;
-  const readings = useAppSelector((state) => state.readings.readings);
+  const isWorkedOut = useAppSelector((state) => state.readings.readings !== null);
   const [selection, select] = useSelection();
   const [stage, setStage] = useState<number | null>(null);
   const edit = useEdit();
-  const strands = useMemo(() => readings?.strands ?? [], [readings]);
-  const strand = strands.find((candidate) => candidate.id === selection.strand) ?? strands[0];
+  const { answer: levels } = useAsked(() => engine().levels(selection.strand), selection.strand ?? '');
+  const strand = levels?.chosen;
   const aim = aimFor(rig.target, strand?.sinkKind);
   const find = lookup(rig);
   const shownStage =
     strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;
 
-  if (!readings) return <Waiting words="Working out the levels" />;
+  if (!isWorkedOut || !levels) return <Waiting words="Working out the levels" />;
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <aside
@@ -76,7 +78,7 @@ export const LevelsView = () => {
         className="w-[262px] shrink-0 overflow-y-auto border-r border-line max-[820px]:w-full max-[820px]:overflow-visible max-[820px]:border-r-0"
       >
         <StrandList
-          strands={strands}
+          strands={levels.rows}
           target={rig.target}
           chosen={strand?.id}
           onChoose={(next) => {

@@ -1,9 +1,9 @@
-import { applyEdit, setControl, setTarget, skerryLight, solveRig, type Rig } from '@diaphon/core';
+import { applyEdit, setControl, setTarget, skerryLight, solveRig, strandRow, type Rig } from '@diaphon/core';
 import { standing } from './standing';
 
 const of = (rig: Rig, name: string) => {
   const strand = solveRig(rig).strands.find(({ sourceName }) => sourceName.startsWith(name))!;
-  return standing(strand, rig.target);
+  return standing(strandRow(strand), rig.target);
 };
 
 describe('how a strand stands, in a few words', () => {

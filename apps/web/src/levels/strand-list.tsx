@@ -1,10 +1,10 @@
-import { aimFor, type Strand, type Target } from '@diaphon/core';
+import { aimFor, type StrandRow, type Target } from '@diaphon/core';
 import { SeverityMark } from '../look/severity';
 import { ChannelThumb } from './channel-chart';
 import { standing } from './standing';
 
 interface StrandListProps {
-  strands: Strand[];
+  strands: StrandRow[];
   target: Target;
   chosen: string | undefined;
   onChoose: (strand: string) => void;

@@ -29,7 +29,7 @@ describe('the chart as a file of its own', () => {
   });
 
   it('draws data leads dotted, as the page does', () => {
-    expect(svg.match(/stroke-dasharray="2 5"/g)).toHaveLength(1);
+    expect(svg.match(/stroke-dasharray="2 5"/g)).toHaveLength(2);
   });
 
   it('is as large as what it holds, and holds no number that is none', () => {

@@ -77,12 +77,19 @@ export interface Verdict {
   byDb: Db;
 }
 
-/** Judges the end of a voice's strand against the aim. */
-export const verdictOf = (target: Target, strand: Strand): Verdict => {
-  const aim = aimFor(target, strand.sinkKind);
-  const end = strand.stages[strand.stages.length - 1]!;
+/** Judges a voice's strand against the aim, by its end. */
+export const verdictOf = (target: Target, strand: Strand): Verdict =>
+  verdictAt(target, strand, strand.stages[strand.stages.length - 1]!);
+
+/** Judges where a voice ends against the aim there. */
+export const verdictAt = (
+  target: Target,
+  { sinkKind, arrives }: Pick<Strand, 'sinkKind' | 'arrives'>,
+  end: { typical: number; peak: number },
+): Verdict => {
+  const aim = aimFor(target, sinkKind);
   const level = aim.measure === 'typical' ? end.typical : end.peak;
-  if (!strand.arrives) return { kind: 'not-arriving', level, byDb: 0 };
+  if (!arrives) return { kind: 'not-arriving', level, byDb: 0 };
   if (level < aim.lowest) return { kind: 'too-quiet', level, byDb: aim.lowest - level };
   if (level > aim.highest) return { kind: 'too-loud', level, byDb: level - aim.highest };
   return { kind: 'on-target', level, byDb: 0 };

@@ -13,3 +13,4 @@ export * from './lead-offers';
 export * from './pin-view';
 export * from './plug-moves';
 export * from './trace';
+export * from './levels-page';
