@@ -309,6 +309,38 @@ const receiver = (mode: string, kind: string): Rig =>
   });
 
 /** For every code: a rig where it fires, its near-twin where it must not. */
+/** A podcast mixer with a recorder on its first port and a call on its second. */
+const secondComputer = (stream: string, settings: Record<string, string> = {}): Rig =>
+  buildRig({
+    name: 'second computer',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-podcast', settings: { gain1: 50, ...settings } },
+      { id: 'pc', model: 'laptop-c', apps: track('desk', 'tracks') },
+      {
+        id: 'pc2',
+        model: 'laptop-c',
+        apps: [
+          {
+            id: 'call',
+            name: 'Call',
+            kind: 'call',
+            input: { device: 'desk', stream },
+            output: { device: 'desk', stream: 'second-return' },
+            tracks: [],
+          },
+        ],
+      },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'] },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'] },
+      { id: 'second', kind: 'usb-c-c', ends: ['pc2.usb1', 'desk.usb2'] },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'normal' }],
+    placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 }],
+  });
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
   [
     'plug-mismatch',
@@ -430,6 +462,18 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'a voice where it is never to be | nothing said of it',
     { ...voice({ gain: 50 }), intents: [NEVER] },
     voice({ gain: 50 }),
+  ],
+  [
+    'wrong-stream',
+    'a call that listens to a stream of the other USB port | to its own',
+    secondComputer('main'),
+    secondComputer('second'),
+  ],
+  [
+    'wrong-stream',
+    'a call whose mix of its own has nobody in it | the keeper in it',
+    secondComputer('second', { 'stream.second.kind': 'custom', 'send.second.ch1': 'off' }),
+    secondComputer('second', { 'stream.second.kind': 'custom' }),
   ],
   [
     'not-arriving',

@@ -43,7 +43,9 @@ const single = (
   const { distanceM = 0.08, leadM = 3, settings = {} } = options;
   const stream = desk === 'mixer-podcast' ? 'tracks' : 'usb-in';
   const port = desk === 'mixer-podcast' ? 'usb1' : 'usb';
-  const connector = ['interface-4', 'interface-8', 'mixer-4-usb', 'interface-18'].includes(desk)
+  const connector = ['interface-4', 'interface-8', 'mixer-2-usb', 'mixer-4-usb', 'interface-18'].includes(
+    desk,
+  )
     ? 'usb-c-b'
     : 'usb-c-c';
   return {
@@ -276,7 +278,7 @@ const ROWS: Record<string, Rows> = {
               id: 'stream',
               name: 'Stream',
               kind: 'encoder',
-              input: { device: 'desk', stream: 'main' },
+              input: { device: 'desk', stream: 'second' },
               output: null,
               tracks: [],
             },
@@ -286,6 +288,138 @@ const ROWS: Record<string, Rows> = {
       leads: [{ id: 'data2', kind: 'usb-c-c', ends: ['pc2.usb1', 'desk.usb2'], lengthM: 1 }],
     },
   ),
+  'podcast mixer, its main mix recorded': {
+    ...single('mic-dynamic-hand', 'mixer-podcast', { distanceM: 0.05 }),
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-podcast' },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1, 2], 'main')] },
+    ],
+  },
+  'podcast mixer, a call on the second computer': more(
+    single('mic-dynamic-hand', 'mixer-podcast', { distanceM: 0.05 }),
+    {
+      devices: [
+        { id: 'pc2', model: 'laptop-c', apps: [call('desk', 'second', 'second-return')] },
+        { id: 'ears', model: 'headphones' },
+      ],
+      leads: [
+        { id: 'data2', kind: 'usb-c-c', ends: ['pc2.usb1', 'desk.usb2'], lengthM: 1 },
+        { id: 'to-ears', kind: 'mini-trs', ends: ['ears.in', 'desk.phones1'], lengthM: 2 },
+      ],
+    },
+  ),
+  'podcast mixer, a call on the main computer, minus own': {
+    ...single('mic-dynamic-hand', 'mixer-podcast', { distanceM: 0.05 }),
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-podcast', settings: { 'stream.main.kind': 'minus own' } },
+      {
+        id: 'pc',
+        model: 'laptop-c',
+        apps: [recorder('desk', [1], 'tracks'), call('desk', 'main', 'return')],
+      },
+    ],
+  },
+  'compact mixer, one mix for everything, two voices': more(
+    {
+      ...single('mic-dynamic-hand', 'mixer-2-usb', { distanceM: 0.05 }),
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-2-usb' },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1, 2])] },
+      ],
+    },
+    {
+      devices: [
+        { id: 'mic2', model: 'mic-dynamic-hand' },
+        { id: 'ears', model: 'headphones' },
+      ],
+      leads: [
+        { id: 'voice2', kind: 'xlr', ends: ['mic2.out', 'desk.in2'], lengthM: 3 },
+        { id: 'to-ears', kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+      ],
+      people: people('bob'),
+      placements: [seat('bob', 'mic2', 0.05)],
+    },
+  ),
+  'compact mixer, a player in its stereo line': more(
+    {
+      ...single('mic-dynamic-hand', 'mixer-2-usb', { distanceM: 0.05 }),
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-2-usb' },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1, 2])] },
+      ],
+    },
+    {
+      devices: [{ id: 'player', model: 'player' }],
+      leads: [{ id: 'effects', kind: 'mini-trs', ends: ['player.out', 'desk.line'], lengthM: 1 }],
+    },
+  ),
+  'small mixer, a call by its main mix minus own, channels recorded': more(
+    {
+      ...single('mic-dynamic-hand', 'mixer-4-usb', { distanceM: 0.05 }),
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-4-usb', settings: { 'stream.usb-mix.kind': 'minus own' } },
+        {
+          id: 'pc',
+          model: 'laptop-c',
+          apps: [recorder('desk', [1]), call('desk', 'usb-mix', 'usb-out')],
+        },
+      ],
+    },
+    {
+      devices: [{ id: 'ears', model: 'headphones' }],
+      leads: [{ id: 'to-ears', kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 }],
+    },
+  ),
+  'small mixer, a camera on the auxiliary by an attenuating lead': {
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      {
+        id: 'desk',
+        model: 'mixer-4-usb',
+        settings: { gain1: 52, 'send-volume': 0, 'send.send.ch1': 0 },
+      },
+      { id: 'cam', model: 'camera', settings: { gain: 0, 'plugin-power': false } },
+    ],
+    leads: [
+      { id: 'voice', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      { id: 'feed', kind: 'ts-mini-pad', ends: ['desk.send', 'cam.mic'], lengthM: 2 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.05)],
+  },
+  'large mixer, a stage monitor on its first mix': {
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-32', settings: { 'send.mix1.ch1': -10 } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1])] },
+      { id: 'wedge', model: 'loudspeaker' },
+    ],
+    leads: [
+      { id: 'voice', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 15 },
+      { id: 'data', kind: 'usb-c-b', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 },
+      { id: 'to-wedge', kind: 'xlr', ends: ['desk.out1', 'wedge.in'], lengthM: 15 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.05)],
+  },
+  'USB microphone with headphones in it': {
+    devices: [
+      { id: 'mic', model: 'mic-usb' },
+      { id: 'ears', model: 'headphones' },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('mic', [1]), call('mic', 'usb-in', 'usb-out')] },
+    ],
+    leads: [
+      { id: 'data', kind: 'usb-c-c', ends: ['pc.usb1', 'mic.usb'], lengthM: 1 },
+      { id: 'to-ears', kind: 'mini', ends: ['ears.in', 'mic.phones'], lengthM: 1 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.15)],
+  },
   'headphone amplifier on the line outputs': more(
     single('mic-dynamic-hand', 'interface-2', { distanceM: 0.05 }),
     {

@@ -34,6 +34,7 @@ export const FINDING_CODES = [
   'data-lead-too-long',
   'mains-lead-broken',
   'not-arriving',
+  'wrong-stream',
   'outputs-fight',
   'overfed',
   'polarity',

@@ -29,6 +29,7 @@ import { overfed } from './overfed';
 import { polarity } from './polarity';
 import { voicesNotApart } from './voices-not-apart';
 import { plugMismatch } from './plug-mismatch';
+import { wrongStream } from './wrong-stream';
 import { usbCableTooLong } from './usb-cable-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
@@ -72,6 +73,7 @@ export const CHECKS: Check[] = [
   polarity,
   voicesNotApart,
   notArriving,
+  wrongStream,
   leak,
 ];
 

@@ -1,12 +1,13 @@
-import { channelsOf, isDestination, type FlowNode } from '../flow';
-import { changeLead, connect, putApp, type App, type Rig, type Track } from '../rig';
+import { isDestination, type FlowNode } from '../flow';
+import { changeLead, type Rig } from '../rig';
 import { finding, type Check, type Fix, type Found, type Place, type Solved } from './finding';
-import { bestLead, matingLeads, type PortRef } from './fixes/trial';
+import { takeIt } from './fixes/listening';
+import { freeEnds, leadsOn } from './fixes/missing-leads';
 import { setInputTo } from './fixes/level';
-import { ordered, useBestLead, withArticle } from './fixes/rewire';
+import { useBestLead } from './fixes/rewire';
 import { openTo, shutBy } from './fixes/routing';
 import { arrivesAt, intentPhrase, intentSentence, nodesOfSink } from './meant';
-import { HEARD_DBFS, isListening, reachings, voiceAt, voiceIndex } from './reaching';
+import { isListening, reachings, voiceIndex } from './reaching';
 
 /** What an operator sees of the place where a sound ends. */
 const endWords = ({ find }: Solved, end: FlowNode | undefined, microphone: string): string => {
@@ -26,136 +27,6 @@ const endWords = ({ find }: Solved, end: FlowNode | undefined, microphone: strin
     default:
       return `It gets as far as “${end.label}”${end.device ? ` of ${name(end.device)}` : ''}; no track and no call takes it from there.`;
   }
-};
-
-/** Tracks and programs set to take the channel where the voice really is. */
-const takeIt = (solved: Solved, person: string): Fix[] => {
-  const { rig, find, usb, heard } = solved;
-  const bestOf = (channels: readonly string[]) =>
-    channels
-      .map((channel, n) => ({ channel: n + 1, level: voiceAt(solved, person, channel) }))
-      .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: HEARD_DBFS });
-  const name = rig.people.find(({ id }) => id === person)?.name ?? person;
-  return rig.apps.flatMap((app): Fix[] => {
-    if (app.kind === 'player') return [];
-    const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
-    const own = bestOf(channelsOf(find, usb, app.computer, app.input));
-    if (app.kind === 'recorder' && own.channel > 0) {
-      const free = app.tracks.find(
-        ({ channel }) =>
-          !heard.arrivals.some(
-            ({ sink, isCrosstalk }) =>
-              !isCrosstalk &&
-              app.tracks.some((track) => track.channel === channel && isTrack(solved, app, track, sink)),
-          ),
-      );
-      return free
-        ? taken(
-            {
-              ...app,
-              tracks: app.tracks.map((track) =>
-                track.id === free.id ? { ...track, channel: own.channel } : track,
-              ),
-            },
-            `Let track ${free.name} take channel ${own.channel}`,
-          )
-        : taken(
-            {
-              ...app,
-              tracks: [...app.tracks, { id: freeTrackId(app, person), name, channel: own.channel }],
-            },
-            `Add a track for ${name} on channel ${own.channel}`,
-          );
-    }
-    return streamsAt(solved, app.computer)
-      .map((stream) => ({ stream, best: bestOf(channelsOf(find, usb, app.computer, stream)) }))
-      .filter(({ best }) => best.channel > 0)
-      .flatMap(({ stream, best }) =>
-        taken(
-          {
-            ...app,
-            input: { device: stream.device, stream: stream.stream },
-            tracks:
-              app.kind === 'recorder' && app.tracks.length === 0
-                ? [{ id: freeTrackId(app, person), name, channel: best.channel }]
-                : app.tracks,
-          },
-          `Let ${app.name} listen to ${stream.label} of ${find.device(stream.device)?.name ?? ''}`,
-        ),
-      );
-  });
-};
-
-const freeTrackId = (app: App, base: string): string => {
-  for (let n = 1; ; n += 1) {
-    const id = n === 1 ? base : `${base.slice(0, 56)}-${n}`;
-    if (!app.tracks.some((track) => track.id === id)) return id;
-  }
-};
-
-const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>
-  heard.sinks.some((sink) => sink.node === node && sink.app === app.id && sink.track === track.id);
-
-/** Input streams that a computer is shown. */
-const streamsAt = ({ rig, find, usb }: Solved, computer: string) =>
-  rig.devices.flatMap(({ id }) =>
-    (find.modelOf(id)?.streams ?? [])
-      .filter(
-        ({ direction, id: stream }) =>
-          direction === 'to-computer' && channelsOf(find, usb, computer, { device: id, stream }).length > 0,
-      )
-      .map(({ id: stream, label }) => ({ device: id, stream, label })),
-  );
-
-const portsOf = ({ rig, find }: Solved, want: (device: string, port: string) => boolean): PortRef[] =>
-  rig.devices.flatMap(({ id }) =>
-    (find.modelOf(id)?.ports ?? [])
-      .filter((port) => !find.inPort(id, port.id) && want(id, port.id))
-      .map((port) => ({ device: id, port: port.id })),
-  );
-
-/** Leads that are missing: from the free outputs of the last device to free inputs, from its USB to a computer. */
-const leadsOn = (solved: Solved, device: string): Fix[] => {
-  const { rig, find } = solved;
-  const port = (ref: PortRef) => find.port(ref.device, ref.port);
-  const own = portsOf(solved, (id, p) => id === device && find.port(id, p)?.side === 'out');
-  const inputs = portsOf(
-    solved,
-    (id, p) => id !== device && (find.port(id, p)?.side === 'in' || find.port(id, p)?.usb?.role === 'host'),
-  );
-  return own.flatMap((from) =>
-    inputs.flatMap((to): Fix[] => {
-      const isData = port(from)?.usb !== undefined;
-      if (isData !== (port(to)?.usb !== undefined)) return [];
-      const best = isData ? matingLeads(rig, from, to)[0] : bestLead(rig, from, to);
-      if (!best) return [];
-      const label = `Join ${find.device(from.device)?.name} to ${find.device(to.device)?.name}, ${port(to)?.label}, with ${withArticle(best.kind.name)}`;
-      return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
-    }),
-  );
-};
-
-/** Ends of leads that hang free, each into what it goes into. */
-const freeEnds = (solved: Solved): Fix[] => {
-  const { rig, find } = solved;
-  return rig.leads.flatMap((lead): Fix[] => {
-    const free = lead.ends.flatMap((end, index) => (end === null ? [index] : []));
-    const isTaken = (end: number) =>
-      rig.leads.some((other) =>
-        other.ends.some((one) => one && 'lead' in one && one.lead === lead.id && one.end === end),
-      );
-    return free
-      .filter((end) => !isTaken(end))
-      .flatMap((end) =>
-        portsOf(solved, () => true)
-          .map((to) => {
-            const label = `Plug its free end into ${find.device(to.device)?.name}, ${find.port(to.device, to.port)?.label}`;
-            const ends = lead.ends.map((old, index) => (index === end ? to : old));
-            return { label, edit: { ...changeLead(rig, lead.id, { ends }), label } };
-          })
-          .slice(0, 12),
-      );
-  });
 };
 
 const mendBroken = (rig: Rig): Fix[] =>

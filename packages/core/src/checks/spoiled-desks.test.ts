@@ -1,4 +1,5 @@
 import { applyEdit, changeLead, putApp, removeLead, setControl, type Edit, type Rig } from '../rig';
+import { controlsOf } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { ordinaryDesks } from './desks.testing';
 import type { Finding } from './finding';
@@ -32,6 +33,22 @@ const spoilings = (rig: Rig): [what: string, spoiled: Rig][] => [
       return [`${track.name} takes channel 60`, after(rig, putApp(rig, { ...app, tracks }))];
     }),
   ]),
+  ...rig.devices.flatMap((device): [string, Rig][] => {
+    const model = rig.models.find(({ id }) => id === device.model)!;
+    // A desk that keeps a voice back: muted, faders down, sends shut, another source chosen.
+    return ['mute', 'fader', 'takes', 'goes'].flatMap((what) =>
+      controlsOf(model)
+        .filter(({ id }) => new RegExp(`^strip\\.(ch1|ch2)\\.${what}$`).test(id))
+        .map((control): [string, Rig] => {
+          const value =
+            control.kind === 'switch' ? true : control.kind === 'choice' ? control.options.at(-1)! : 'off';
+          return [
+            `${control.label} of ${device.id} ${String(value)}`,
+            after(rig, setControl(rig, device.id, control.id, value)),
+          ];
+        }),
+    );
+  }),
   ...rig.devices.flatMap((device): [string, Rig][] =>
     Object.entries(device.settings)
       .filter(([id, value]) => /^phantom/.test(id) && (value === true || value === 'P48'))
@@ -79,7 +96,7 @@ describe('a voice that is lost is a fault, whatever the reason', () => {
 describe('what is offered for a lost voice', () => {
   /** One of each kind of spoiling for each desk is enough to press. */
   const PRESSED = LOST.filter(({ name }) =>
-    /without lead (voice|data)$|takes channel|broken$/.test(name),
+    /without lead (voice|data)$|takes channel|broken$| of desk (true|off|USB)/.test(name),
   ).filter((_, index) => index % 4 === 0);
 
   it.each(PRESSED.map((one) => [one.name, one] as const))('%s', (_name, { spoiled, heard }) => {

@@ -58,7 +58,7 @@ export const compactMixer: DeviceModel = {
         n,
         connector: 'xlr-female',
         minGainDb: 0,
-        maxGainDb: 50,
+        maxGainDb: 60,
         maxInputDbu: 10,
         fullScaleDbu: 14,
         phantom: 'phantom',

@@ -1,0 +1,85 @@
+import { channelsOf } from '../../flow';
+import { putApp, type App, type Track } from '../../rig';
+import type { Fix, Solved } from '../finding';
+import { HEARD_DBFS, voiceAt } from '../reaching';
+
+/** Fixes that change what programs listen to and what their tracks take. */
+
+/** Tracks and programs set to take the channel where the voice really is. */
+export const takeIt = (solved: Solved, person: string): Fix[] => {
+  const { rig, find, usb, heard } = solved;
+  const bestOf = (channels: readonly string[]) =>
+    channels
+      .map((channel, n) => ({ channel: n + 1, level: voiceAt(solved, person, channel) }))
+      .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: HEARD_DBFS });
+  const name = rig.people.find(({ id }) => id === person)?.name ?? person;
+  return rig.apps.flatMap((app): Fix[] => {
+    if (app.kind === 'player') return [];
+    const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
+    const own = bestOf(channelsOf(find, usb, app.computer, app.input));
+    if (app.kind === 'recorder' && own.channel > 0) {
+      const free = app.tracks.find(
+        ({ channel }) =>
+          !heard.arrivals.some(
+            ({ sink, isCrosstalk }) =>
+              !isCrosstalk &&
+              app.tracks.some((track) => track.channel === channel && isTrack(solved, app, track, sink)),
+          ),
+      );
+      return free
+        ? taken(
+            {
+              ...app,
+              tracks: app.tracks.map((track) =>
+                track.id === free.id ? { ...track, channel: own.channel } : track,
+              ),
+            },
+            `Let track ${free.name} take channel ${own.channel}`,
+          )
+        : taken(
+            {
+              ...app,
+              tracks: [...app.tracks, { id: freeTrackId(app, person), name, channel: own.channel }],
+            },
+            `Add a track for ${name} on channel ${own.channel}`,
+          );
+    }
+    return streamsAt(solved, app.computer)
+      .map((stream) => ({ stream, best: bestOf(channelsOf(find, usb, app.computer, stream)) }))
+      .filter(({ best }) => best.channel > 0)
+      .flatMap(({ stream, best }) =>
+        taken(
+          {
+            ...app,
+            input: { device: stream.device, stream: stream.stream },
+            tracks:
+              app.kind === 'recorder' && app.tracks.length === 0
+                ? [{ id: freeTrackId(app, person), name, channel: best.channel }]
+                : app.tracks,
+          },
+          `Let ${app.name} listen to ${stream.label} of ${find.device(stream.device)?.name ?? ''}`,
+        ),
+      );
+  });
+};
+
+const freeTrackId = (app: App, base: string): string => {
+  for (let n = 1; ; n += 1) {
+    const id = n === 1 ? base : `${base.slice(0, 56)}-${n}`;
+    if (!app.tracks.some((track) => track.id === id)) return id;
+  }
+};
+
+const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>
+  heard.sinks.some((sink) => sink.node === node && sink.app === app.id && sink.track === track.id);
+
+/** Input streams that a computer is shown. */
+export const streamsAt = ({ rig, find, usb }: Solved, computer: string) =>
+  rig.devices.flatMap(({ id }) =>
+    (find.modelOf(id)?.streams ?? [])
+      .filter(
+        ({ direction, id: stream }) =>
+          direction === 'to-computer' && channelsOf(find, usb, computer, { device: id, stream }).length > 0,
+      )
+      .map(({ id: stream, label }) => ({ device: id, stream, label })),
+  );

@@ -1,0 +1,57 @@
+import { changeLead, connect } from '../../rig';
+import type { Fix, Solved } from '../finding';
+import { ordered, withArticle } from './rewire';
+import { bestLead, matingLeads, type PortRef } from './trial';
+
+/** Fixes that join what is not joined yet. */
+
+const portsOf = ({ rig, find }: Solved, want: (device: string, port: string) => boolean): PortRef[] =>
+  rig.devices.flatMap(({ id }) =>
+    (find.modelOf(id)?.ports ?? [])
+      .filter((port) => !find.inPort(id, port.id) && want(id, port.id))
+      .map((port) => ({ device: id, port: port.id })),
+  );
+
+/** Leads that are missing: from the free outputs of the last device to free inputs, from its USB to a computer. */
+export const leadsOn = (solved: Solved, device: string): Fix[] => {
+  const { rig, find } = solved;
+  const port = (ref: PortRef) => find.port(ref.device, ref.port);
+  const own = portsOf(solved, (id, p) => id === device && find.port(id, p)?.side === 'out');
+  const inputs = portsOf(
+    solved,
+    (id, p) => id !== device && (find.port(id, p)?.side === 'in' || find.port(id, p)?.usb?.role === 'host'),
+  );
+  return own.flatMap((from) =>
+    inputs.flatMap((to): Fix[] => {
+      const isData = port(from)?.usb !== undefined;
+      if (isData !== (port(to)?.usb !== undefined)) return [];
+      const best = isData ? matingLeads(rig, from, to)[0] : bestLead(rig, from, to);
+      if (!best) return [];
+      const label = `Join ${find.device(from.device)?.name} to ${find.device(to.device)?.name}, ${port(to)?.label}, with ${withArticle(best.kind.name)}`;
+      return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
+    }),
+  );
+};
+
+/** Ends of leads that hang free, each into what it goes into. */
+export const freeEnds = (solved: Solved): Fix[] => {
+  const { rig, find } = solved;
+  return rig.leads.flatMap((lead): Fix[] => {
+    const free = lead.ends.flatMap((end, index) => (end === null ? [index] : []));
+    const isTaken = (end: number) =>
+      rig.leads.some((other) =>
+        other.ends.some((one) => one && 'lead' in one && one.lead === lead.id && one.end === end),
+      );
+    return free
+      .filter((end) => !isTaken(end))
+      .flatMap((end) =>
+        portsOf(solved, () => true)
+          .map((to) => {
+            const label = `Plug its free end into ${find.device(to.device)?.name}, ${find.port(to.device, to.port)?.label}`;
+            const ends = lead.ends.map((old, index) => (index === end ? to : old));
+            return { label, edit: { ...changeLead(rig, lead.id, { ends }), label } };
+          })
+          .slice(0, 12),
+      );
+  });
+};

@@ -1,0 +1,101 @@
+import { channelsOf, type FlowSource } from '../flow';
+import { isReallyHeard } from '../gain';
+import { putApp, type App, type DeviceStream } from '../rig';
+import { finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { streamsAt } from './fixes/listening';
+import { leadsOn } from './fixes/missing-leads';
+import { openTo } from './fixes/routing';
+import { reachings, voiceIndex } from './reaching';
+
+type Wanted = (source: FlowSource) => boolean;
+
+/** Whether any of some sounds arrives at a program. */
+const hears = ({ heard }: Solved, app: App, isWanted: Wanted): boolean =>
+  heard.arrivals.some(
+    (arrival) =>
+      isReallyHeard(arrival) &&
+      heard.sinks.some(({ node, app: id }) => node === arrival.sink && id === app.id) &&
+      heard.graph.sources.some((source) => source.node === arrival.source && isWanted(source)),
+  );
+
+/** Places of some devices that any of some sounds gets to. */
+const soundsIn = ({ heard, graph }: Solved, devices: ReadonlySet<string>, isWanted: Wanted): Set<string> =>
+  new Set(
+    [...heard.everywhere].flatMap(([id, by]) =>
+      devices.has(graph.nodes.get(id)?.device ?? '') &&
+      [...by.keys()].some((index) => isWanted(graph.sources[index]!))
+        ? [id]
+        : [],
+    ),
+  );
+
+/** Other streams that its computer is shown. */
+const otherStreams = (solved: Solved, app: App, chosen: readonly DeviceStream[]): Fix[] =>
+  streamsAt(solved, app.computer)
+    .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
+    .map(({ device, stream, label }) => {
+      const words = `Let ${app.name} listen to ${label} of ${solved.find.device(device)?.name ?? device}`;
+      return {
+        label: words,
+        edit: { ...putApp(solved.rig, { ...app, input: { device, stream } }), label: words },
+      };
+    });
+
+/** A voice of that device that nothing hears is told by itself, with what mends it. */
+const isToldOf = (solved: Solved, sounds: ReadonlySet<string>): boolean =>
+  reachings(solved).some(({ person, arrives }) => {
+    const index = voiceIndex(solved, person.id);
+    return !arrives && [...sounds].some((id) => solved.heard.everywhere.get(id)?.has(index));
+  });
+
+/**
+ * A program listens to a stream, there is sound in the device it comes from, and none of it gets to the program: the stream is
+ * not shown to this computer, or carries none of it.
+ */
+export const wrongStream: Check = (solved) =>
+  solved.rig.apps.flatMap((app): Found[] => {
+    const { find, usb, heard } = solved;
+    const { kind, input, computer, tracks } = app;
+    if (kind === 'player' || !input || (kind === 'recorder' && tracks.length === 0)) return [];
+    const chosen = find.streamsOf(input);
+    const devices = new Set(chosen.map(({ device }) => device));
+    // Whoever sends to others sends voices, where there are any; a recorder may be for anything but what its computer plays.
+    const isVoice: Wanted = ({ person }) => person !== undefined;
+    const isForVoices = kind !== 'recorder' && soundsIn(solved, devices, isVoice).size > 0;
+    const isWanted: Wanted = isForVoices ? isVoice : ({ app: id }) => id !== app.id;
+    if (hears(solved, app, isWanted)) return [];
+    const sounds = soundsIn(solved, devices, isWanted);
+    // Silence there is another matter: its cause lies before this device.
+    if (sounds.size === 0 || isToldOf(solved, sounds)) return [];
+    const [first] = chosen;
+    const stream = find.modelOf(first?.device ?? '')?.streams.find(({ id }) => id === first?.stream);
+    const isShown = channelsOf(find, usb, computer, input).length > 0;
+    const desk = find.device(first?.device ?? '')?.name ?? first?.device ?? '';
+    const name = find.device(computer)?.name ?? computer;
+    const ends = new Set(heard.sinks.filter(({ app: id }) => id === app.id).map(({ node }) => node));
+    return [
+      finding({
+        code: 'wrong-stream',
+        severity: 'fault',
+        title: `${app.name} on ${name} hears ${isForVoices ? 'nobody' : 'nothing'}`,
+        why: isShown
+          ? `It listens to “${stream?.label}” of ${desk}. There ${isForVoices ? 'are voices' : 'is sound'} in ${desk}, and this stream carries none of it to what ${app.name} ${kind === 'recorder' ? 'records' : 'sends'}.`
+          : `It is set to “${stream?.label}” of ${desk}, and ${name} is not shown that stream: no USB lead leads there, or it is in a socket that carries another.`,
+        places: [{ device: computer }, ...(first ? [{ device: first.device }] : [])],
+        about: [{ device: computer, control: app.id }],
+        figures: [
+          {
+            label: isForVoices ? 'Voices that arrive there' : 'Sounds that arrive there',
+            value: 0,
+            unit: '',
+            from: `arrivals at ${app.name}; they get to ${sounds.size} places in ${desk}`,
+          },
+        ],
+        propose: () => [
+          ...openTo(solved, sounds, ends),
+          ...otherStreams(solved, app, chosen),
+          ...[...devices].flatMap((device) => leadsOn(solved, device)),
+        ],
+      }),
+    ];
+  });
