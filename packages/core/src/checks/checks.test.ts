@@ -464,6 +464,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     voice({ gain: 50 }),
   ],
   [
+    'caller-echo',
+    'the second computer gets the whole mix | all but itself',
+    secondComputer('second', { 'stream.second.kind': 'whole mix' }),
+    secondComputer('second'),
+  ],
+  [
     'wrong-stream',
     'a call that listens to a stream of the other USB port | to its own',
     secondComputer('main'),

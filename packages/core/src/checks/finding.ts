@@ -35,6 +35,7 @@ export const FINDING_CODES = [
   'mains-lead-broken',
   'not-arriving',
   'wrong-stream',
+  'caller-echo',
   'outputs-fight',
   'overfed',
   'polarity',

@@ -10,6 +10,7 @@ import { phantomTooWeak } from './phantom-too-weak';
 import { phantomUnneeded } from './phantom-unneeded';
 import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
+import { callerEcho } from './caller-echo';
 import { clipConverter } from './clip-converter';
 import { clipInput } from './clip-input';
 import { SEVERITIES, type Check, type Found, type Solved } from './finding';
@@ -74,6 +75,7 @@ export const CHECKS: Check[] = [
   voicesNotApart,
   notArriving,
   wrongStream,
+  callerEcho,
   leak,
 ];
 

@@ -1,5 +1,5 @@
 import { applyEdit, changeLead, putApp, removeLead, setControl, type Edit, type Rig } from '../rig';
-import { controlsOf } from '../catalogue';
+import { controlOf, controlsOf, deskControlId } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { ordinaryDesks } from './desks.testing';
 import type { Finding } from './finding';
@@ -113,5 +113,29 @@ describe('what is offered for a lost voice', () => {
       expect(heard.has(person) && back.has(person)).toBe(true);
     }
     expect(solveRig(mended).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+});
+
+/** Desks with a call on a stream that can carry the whole mix, set to do so. */
+const ECHOING = DESKS.flatMap(([name, rig]) =>
+  rig.apps.flatMap((app): [string, Rig][] => {
+    if (app.kind !== 'call' || !app.input || 'joined' in app.input) return [];
+    const { device, stream } = app.input;
+    const model = rig.models.find(({ id }) => id === rig.devices.find((one) => one.id === device)!.model)!;
+    const kind = controlOf(model, deskControlId.kind(stream));
+    return kind ? [[name, after(rig, setControl(rig, device, kind.id, 'whole mix'))]] : [];
+  }),
+);
+
+describe('a call that gets the whole mix hears itself', () => {
+  it('there are some', () => expect(ECHOING.length).toBeGreaterThanOrEqual(3));
+
+  it.each(ECHOING)('%s: is a fault, mended by leaving the call out of what it gets', (_name, rig) => {
+    const { findings } = solveRig(rig);
+    const echo = findings.find(({ code }) => code === 'caller-echo')!;
+    expect(echo.severity).toBe('fault');
+    const [fix] = fixesFor(rig, echo.id);
+    expect(fix!.label).toMatch(/content to minus own$/);
+    expect(solveRig(after(rig, fix!.edit)).findings.filter(above)).toEqual([]);
   });
 });

@@ -1,8 +1,8 @@
 import { channelsOf, type FlowSource } from '../flow';
 import { isReallyHeard } from '../gain';
-import { putApp, type App, type DeviceStream } from '../rig';
-import { finding, type Check, type Fix, type Found, type Solved } from './finding';
-import { streamsAt } from './fixes/listening';
+import { type App } from '../rig';
+import { finding, type Check, type Found, type Solved } from './finding';
+import { listenElsewhere } from './fixes/listening';
 import { leadsOn } from './fixes/missing-leads';
 import { openTo } from './fixes/routing';
 import { reachings, voiceIndex } from './reaching';
@@ -28,18 +28,6 @@ const soundsIn = ({ heard, graph }: Solved, devices: ReadonlySet<string>, isWant
         : [],
     ),
   );
-
-/** Other streams that its computer is shown. */
-const otherStreams = (solved: Solved, app: App, chosen: readonly DeviceStream[]): Fix[] =>
-  streamsAt(solved, app.computer)
-    .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
-    .map(({ device, stream, label }) => {
-      const words = `Let ${app.name} listen to ${label} of ${solved.find.device(device)?.name ?? device}`;
-      return {
-        label: words,
-        edit: { ...putApp(solved.rig, { ...app, input: { device, stream } }), label: words },
-      };
-    });
 
 /** A voice of that device that nothing hears is told by itself, with what mends it. */
 const isToldOf = (solved: Solved, sounds: ReadonlySet<string>): boolean =>
@@ -93,7 +81,7 @@ export const wrongStream: Check = (solved) =>
         ],
         propose: () => [
           ...openTo(solved, sounds, ends),
-          ...otherStreams(solved, app, chosen),
+          ...listenElsewhere(solved, app),
           ...[...devices].flatMap((device) => leadsOn(solved, device)),
         ],
       }),

@@ -83,3 +83,14 @@ export const streamsAt = ({ rig, find, usb }: Solved, computer: string) =>
       )
       .map(({ id: stream, label }) => ({ device: id, stream, label })),
   );
+
+/** A program set to another of the streams its computer is shown. */
+export const listenElsewhere = (solved: Solved, app: App): Fix[] => {
+  const chosen = solved.find.streamsOf(app.input);
+  return streamsAt(solved, app.computer)
+    .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
+    .map(({ device, stream, label: name }) => {
+      const label = `Let ${app.name} listen to ${name} of ${solved.find.device(device)?.name ?? device}`;
+      return { label, edit: { ...putApp(solved.rig, { ...app, input: { device, stream } }), label } };
+    });
+};
