@@ -162,6 +162,34 @@ describe('picture and callers', () => {
   });
 });
 
+describe('who is heard where, in the rig that is advised', () => {
+  const rows = [1, 2, 3, 4].flatMap((people) =>
+    [true, false].flatMap((streams) => [0, 1].map((instruments) => [people, streams, instruments] as const)),
+  );
+  it.each(rows)(
+    '%i people, a stream: %s, %i instruments: the caller hears everyone but herself',
+    (people, streams, instruments) => {
+      const { rig } = say({ people, streams, instruments, callers: 1, handsOn: true });
+      const { arrivals, sinks, findings } = solveRig(rig);
+      const heardBy = (kind: string) => {
+        const nodes = new Set(sinks.filter((sink) => sink.kind === kind).map(({ node }) => node));
+        return new Set(arrivals.filter(({ sink }) => nodes.has(sink)).map(({ source }) => source));
+      };
+      const inCall = heardBy('call');
+      for (const { id } of rig.people) expect([...inCall]).toContain(`voice/${id}`);
+      expect([...inCall].filter((source) => source.includes('/call:'))).toEqual([]);
+      if (streams) {
+        const inStream = heardBy('stream');
+        for (const { id } of rig.people) expect([...inStream]).toContain(`voice/${id}`);
+        // An interface has one mix to give away: it leaves the caller out, for the call.
+        const isMixer = rig.models.some(({ kind }) => kind === 'mixer');
+        if (isMixer) expect([...inStream].some((source) => source.includes('/call:'))).toBe(true);
+      }
+      expect(findings.filter(({ severity }) => severity === 'danger' || severity === 'fault')).toEqual([]);
+    },
+  );
+});
+
 describe('what it costs', () => {
   it('what is owned is not bought again', () => {
     const row = (owned: string[]) => say({ owned }).shopping.find(({ key }) => key === 'mic-dynamic-hand')!;

@@ -1,7 +1,8 @@
-import { modelById } from '../catalogue';
+import { controlOf, deskControlId, modelById } from '../catalogue';
+import { isReallyHeard } from '../gain';
 import { makeBench, mended, solveRig, type Bench } from '../offers';
 import { appId } from '../flow';
-import { applyEdit, lookup, putApp, type App, type Rig } from '../rig';
+import { applyEdit, lookup, putApp, setControl, type App, type Rig } from '../rig';
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
 import { reasonsForXlr } from './connection';
 import { chooseDesk, socketsOf } from './desk';
@@ -16,21 +17,65 @@ const hostPort = (model: string): string =>
 
 type AppRow = Omit<App, 'computer'>;
 
-/** Which of a desk's streams a call may hear: the first one that does not bring the call back to itself. */
-const withoutEcho = (rig: Rig, computer: string, call: AppRow, desk: string): AppRow => {
-  const streams = (lookup(rig).modelOf(desk)?.streams ?? []).filter(
-    ({ direction }) => direction === 'to-computer',
+/** A stream of a desk, and how it has to be set to carry what it carries. */
+interface StreamOffer {
+  stream: string;
+  settings: Record<string, string>;
+}
+
+/** Every stream of a desk as it is, and without what comes by it where it can be set so. */
+const streamOffers = (rig: Rig, desk: string): StreamOffer[] => {
+  const model = lookup(rig).modelOf(desk)!;
+  return model.streams
+    .filter(({ direction }) => direction === 'to-computer')
+    .flatMap(({ id }) => {
+      const kind = controlOf(model, deskControlId.kind(id));
+      const minusOwn = kind?.kind === 'choice' && kind.options.includes('minus own');
+      return [
+        { stream: id, settings: {} },
+        ...(minusOwn ? [{ stream: id, settings: { [kind.id]: 'minus own' } }] : []),
+      ];
+    });
+};
+
+const listening = (rig: Rig, computer: string, app: AppRow, desk: string, offer: StreamOffer): Rig => {
+  const set = Object.entries(offer.settings).reduce(
+    (now, [control, value]) => applyEdit(now, setControl(now, desk, control, value)).rig,
+    rig,
   );
-  for (const stream of streams) {
-    const tried = { ...call, input: { device: desk, stream: stream.id } };
-    const next = applyEdit(rig, putApp(rig, { ...tried, computer })).rig;
-    const comesBack = solveRig(next).strands.some(
-      ({ source, sink, arrives }) =>
-        arrives && source === appId(computer, call.id, 'out') && sink === appId(computer, call.id, 'in'),
-    );
-    if (!comesBack) return tried;
-  }
-  return call;
+  const input = { device: desk, stream: offer.stream };
+  return applyEdit(set, putApp(set, { ...app, input, computer })).rig;
+};
+
+const computerOf = (rig: Rig, app: string): string => rig.apps.find(({ id }) => id === app)!.computer;
+
+/** How well a program hears by a stream: nothing of its own back, then as many voices and far ends as there are. */
+const worth = (rig: Rig, id: string): number => {
+  const { arrivals, findings } = solveRig(rig);
+  const sinks = new Set([appId(computerOf(rig, id), id, 'in'), appId(computerOf(rig, id), id, 'in-right')]);
+  const sources = new Set(
+    arrivals
+      .filter(isReallyHeard)
+      .filter(({ sink }) => sinks.has(sink))
+      .map(({ source }) => source),
+  );
+  const isEchoing = findings.some(({ code }) => code === 'caller-echo');
+  return sources.size - (isEchoing ? 100 : 0);
+};
+
+/** Lets a program of a computer listen to the stream of a desk by which it hears most, and never itself. */
+const listenBest = (bench: Bench, computer: string, app: AppRow, desk: string): void => {
+  const rig = bench.rig();
+  const tried = streamOffers(rig, desk).map((offer) => ({
+    offer,
+    worth: worth(listening(rig, computer, app, desk, offer), app.id),
+  }));
+  const best = tried.reduce<(typeof tried)[number] | undefined>(
+    (a, b) => (a && a.worth >= b.worth ? a : b),
+    undefined,
+  );
+  for (const [control, value] of Object.entries(best?.offer.settings ?? {})) bench.set(desk, control, value);
+  bench.apps(computer, [{ ...app, input: best ? { device: desk, stream: best.offer.stream } : null }]);
 };
 
 const usbRig = (answers: Answers, bench: Bench): void => {
@@ -118,20 +163,25 @@ const deskRig = (answers: Answers, bench: Bench): void => {
     id: 'stream',
     name: 'Stream',
     kind: 'encoder',
-    input: choice(streams[0]),
+    input: null,
     output: null,
     tracks: [],
   };
-  const call: AppRow = {
-    id: 'call',
-    name: 'Call',
-    kind: 'call',
-    input: null,
-    output: choice(back),
-    tracks: [],
-  };
-  bench.apps(device, [recorder, ...(answers.streams ? [encoder] : [])]);
-  if (answers.callers > 0) bench.apps(device, [withoutEcho(bench.rig(), device, call, desk)]);
+  bench.apps(device, [recorder]);
+  if (answers.callers > 0) {
+    // Where a stream goes out as well, the call gets the second port and a computer of its own: it wants another mix.
+    const second = modelById(model).ports.filter((port) => port.usb?.role === 'device')[1];
+    const ofSecond = streams.find(
+      ({ direction, ports }) => direction === 'from-computer' && second && ports?.includes(second.id),
+    );
+    const isApart = answers.streams && second !== undefined && ofSecond !== undefined;
+    const host = isApart ? bench.add(computer, 'Computer for the call', 'Desk') : device;
+    if (isApart) bench.join({ device: desk, port: second.id }, { device: host, port: hostPort(computer) }, 2);
+    const output = choice(isApart ? ofSecond : back);
+    const call: AppRow = { id: 'call', name: 'Call', kind: 'call', input: null, output, tracks: [] };
+    listenBest(bench, host, call, desk);
+  }
+  if (answers.streams) listenBest(bench, device, encoder, desk);
 };
 
 /** The rig these answers lead to, wired with the best leads and with every gain set for these voices. */

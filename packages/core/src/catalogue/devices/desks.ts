@@ -1,6 +1,6 @@
 import type { Desk, DeskMix, DeskStream, DeskStrip } from '../desk';
 import type { Point } from '../types';
-import type { Piece } from './parts';
+import { joinPieces, type Piece } from './parts';
 
 /** Rows that the desks inside mixers, interfaces and recorders are put together from. */
 
@@ -57,9 +57,39 @@ export const mixPoints = (id: string, label: string): Point[] =>
     ceiling: 0,
   }));
 
+/** A mix of inputs and playback that goes back to the computer: to stream it, or to record what the computer plays. */
+const streamMix: Piece = {
+  points: [
+    ...mixPoints('loop', 'Stream mix'),
+    ...['L', 'R'].map((side): Point => ({
+      id: `usb-mix-${side}`,
+      label: `Stream mix to USB ${side}`,
+      unit: 'dBFS',
+      role: 'stream',
+      ceiling: 0,
+    })),
+  ],
+  streams: [
+    { id: 'usb-mix', label: 'Stream mix', direction: 'to-computer', channels: ['usb-mix-L', 'usb-mix-R'] },
+  ],
+  desk: {
+    mixes: [stereoMix('loop', 'Stream mix', { sendDb: [-60, 6] })],
+    streams: [
+      {
+        id: 'usb-mix',
+        label: 'Stream mix to USB',
+        to: ['usb-mix-L', 'usb-mix-R'],
+        takes: { mix: 'loop', kinds: ['whole mix', 'minus own'], own: ['usb'] },
+        delayMs: 1,
+      },
+    ],
+  },
+};
+
 /** What an interface does with its inputs: each to a channel of its own, all with the playback into the monitor mix. */
 export const interfaceDesk = (
   inputs: { id: string; label: string; points: string[]; stream: string }[],
+  hasStreamMix = false,
 ): Piece => {
   const desk: Desk = {
     strips: [...inputs.map(({ id, label, points }) => plainStrip(id, label, points)), returnStrip()],
@@ -71,5 +101,6 @@ export const interfaceDesk = (
       options: inputs.length > 1 ? ['mono', 'split', 'off'] : ['mono', 'off'],
     },
   };
-  return { points: mixPoints('monitor', 'Monitor mix'), desk };
+  const own: Piece = { points: mixPoints('monitor', 'Monitor mix'), desk };
+  return hasStreamMix ? joinPieces(own, streamMix) : own;
 };

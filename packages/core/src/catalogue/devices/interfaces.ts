@@ -4,6 +4,9 @@ import { interfaceDesk } from './desks';
 import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
 import { DELICATE, mainsInlet, stereoSocketOut, STURDY, usbDevicePort, volume } from './ports';
 
+/** With so many inputs an interface usually has a mix of them to stream. Common practice, no published source. */
+const LARGE = 4;
+
 interface InterfaceRow {
   id: string;
   name: string;
@@ -68,15 +71,6 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
       },
       streamPoints('usb-in', 'USB input', all.map(String)),
       streamPoints('usb-out', 'USB playback', ['L', 'R']),
-      interfaceDesk([
-        ...all.map((n) => ({
-          id: `in${n}`,
-          label: `Input ${n}`,
-          points: [`digital${n}`],
-          stream: `usb-in-${n}`,
-        })),
-        ...(row.byLight ?? []),
-      ]),
       {
         streams: [
           {
@@ -93,6 +87,18 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
           },
         ],
       },
+      interfaceDesk(
+        [
+          ...all.map((n) => ({
+            id: `in${n}`,
+            label: `Input ${n}`,
+            points: [`digital${n}`],
+            stream: `usb-in-${n}`,
+          })),
+          ...(row.byLight ?? []),
+        ],
+        row.inputs >= LARGE,
+      ),
       stereoOutput({
         id: 'phones',
         label: 'Headphones',

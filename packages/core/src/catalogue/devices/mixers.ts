@@ -236,10 +236,12 @@ const mixer1394 = (returns: number): DeviceModel => {
     ports: base.ports.map((port) =>
       port.usb ? { ...port, label: 'IEEE 1394', usb: { role: 'device', version: '1394' } } : port,
     ),
-    points: [...base.points.filter(({ id }) => !id.startsWith('usb-out')), ...back],
-    streams: base.streams.map((stream) =>
-      stream.id === 'usb-out' ? { ...stream, channels: back.map(({ id }) => id) } : stream,
-    ),
+    points: [...base.points.filter(({ id }) => !/^(usb-out|usb-mix|loop)-/.test(id)), ...back],
+    streams: base.streams
+      .filter(({ id }) => id !== 'usb-mix')
+      .map((stream) =>
+        stream.id === 'usb-out' ? { ...stream, channels: back.map(({ id }) => id) } : stream,
+      ),
     desk: olderDesk(returns),
   };
 };
