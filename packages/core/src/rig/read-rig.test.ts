@@ -66,7 +66,7 @@ describe('reading a rig file', () => {
     ['a stranger in a seat', (rig: any) => (rig.placements[0].person = 'ghost'), 'placements[0].person'],
     ['a track of no stream', (rig: any) => (rig.apps[1].input.stream = 'ghost'), 'apps[1].input'],
     ['a broken wire there is not', (rig: any) => (rig.leads[0].broken = ['ghost']), 'leads[0].broken'],
-    ['an unknown switch', (rig: any) => (rig.devices[4].settings.ghost = true), 'devices[4].settings.ghost'],
+    ['an unknown switch', (rig: any) => (rig.devices[5].settings.ghost = true), 'devices[5].settings.ghost'],
     ['text for a number', (rig: any) => (rig.leads[0].lengthM = 'long'), 'leads[0].lengthM'],
     ['a negative length', (rig: any) => (rig.leads[0].lengthM = -1), 'leads[0].lengthM'],
     ['NaN', (rig: any) => (rig.leads[0].lengthM = NaN), 'leads[0].lengthM'],

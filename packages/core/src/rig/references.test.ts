@@ -98,10 +98,15 @@ const ROWS: [string, (rig: Rig) => void, RegExp, string][] = [
     /^leadKinds\[\d+\]\.conductors\[0\]/,
     'a pin of one of its connectors',
   ],
-  ['a gain above its range', (r) => (r.devices[4]!.settings['gain1'] = 61), /settings\.gain1$/, '0 to 60 dB'],
+  [
+    'a gain above its range',
+    (r) => (r.devices.find(({ id }) => id === 'mixer')!.settings['gain1'] = 61),
+    /settings\.gain1$/,
+    '0 to 60 dB',
+  ],
   [
     'a switch that is a number',
-    (r) => (r.devices[4]!.settings['phantom'] = 1),
+    (r) => (r.devices.find(({ id }) => id === 'mixer')!.settings['phantom'] = 1),
     /settings\.phantom$/,
     'true or false',
   ],
