@@ -4,7 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { ErrorWords } from '../app/failure';
 import { TopBar } from '../app/top-bar';
 import { Waiting } from '../app/waiting';
-import { engine } from '../engine/engine';
+import { askPlain } from '../engine/engine';
 import { Button } from '../look/button';
 import { api, explain, type ErrorBody } from '../server/api';
 import { addressOf, answersFrom } from './answers-address';
@@ -38,17 +38,14 @@ export const AdviceView = () => {
   }, []);
   useEffect(() => {
     let isCurrent = true;
-    engine()
-      .advise(answers)
-      .then(
-        (found) => {
-          if (!isCurrent) return;
-          setAdvice(found);
-          setFailure('');
-        },
-        (reason: unknown) =>
-          isCurrent && setFailure(reason instanceof Error ? reason.message : String(reason)),
-      );
+    askPlain('advise', answers).then(
+      (found) => {
+        if (!isCurrent) return;
+        setAdvice(found);
+        setFailure('');
+      },
+      (reason: unknown) => isCurrent && setFailure(reason instanceof Error ? reason.message : String(reason)),
+    );
     return () => {
       isCurrent = false;
     };

@@ -1,12 +1,17 @@
-import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { FixButton } from './fix-button';
 
 /** The ways to mend a finding that were tried and found better, worked out when its card is opened. */
 export const FixList = ({ finding }: { finding: string }) => {
-  const { answer, failure } = useAsked(() => engine().fixes(finding), finding);
+  const { answer, failure, progress } = useAsked('fixes', [finding]);
   if (failure) return <p className="py-1.5 text-fault">No way to mend it could be tried: {failure}</p>;
-  if (!answer) return <p className="py-1.5 text-faint">Trying what would mend it …</p>;
+  if (!answer)
+    return (
+      <p className="py-1.5 text-faint">
+        Trying what would mend it
+        {progress && progress.of > 1 ? `: ${progress.done + 1} of ${progress.of}` : ''} …
+      </p>
+    );
   if (answer.length === 0)
     return (
       <p className="py-1.5 text-faint">

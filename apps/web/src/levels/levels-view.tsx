@@ -2,7 +2,6 @@ import { aimFor, lookup, setTarget, strandControls, type Rig, type Strand, type 
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Waiting } from '../app/waiting';
-import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { Choice } from '../look/choice';
 import { useAppSelector } from '../store/store';
@@ -63,7 +62,7 @@ export const LevelsView = () => {
   const [selection, select] = useSelection();
   const [stage, setStage] = useState<number | null>(null);
   const edit = useEdit();
-  const { answer: levels } = useAsked(() => engine().levels(selection.strand), selection.strand ?? '');
+  const { answer: levels } = useAsked('levels', [selection.strand]);
   const strand = levels?.chosen;
   const aim = aimFor(rig.target, strand?.sinkKind);
   const find = lookup(rig);

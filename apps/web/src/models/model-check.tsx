@@ -1,6 +1,6 @@
 import type { DeviceModel, Doubt, ModelTrial } from '@diaphon/core';
 import { useEffect, useState } from 'react';
-import { engine } from '../engine/engine';
+import { askPlain } from '../engine/engine';
 import { FiguresList } from '../findings/figures-list';
 import { SeverityMark } from '../look/severity';
 
@@ -9,13 +9,11 @@ export const ModelCheck = ({ model, doubts }: { model: DeviceModel; doubts: Doub
   const [trial, setTrial] = useState<ModelTrial>({ figures: [], findings: [] });
   useEffect(() => {
     let isCurrent = true;
-    engine()
-      .tryModel(model)
-      .then(
-        (found) => isCurrent && setTrial(found),
-        // What cannot be tried is said by the doubts already.
-        () => undefined,
-      );
+    askPlain('tryModel', model).then(
+      (found) => isCurrent && setTrial(found),
+      // What cannot be tried is said by the doubts already.
+      () => undefined,
+    );
     return () => {
       isCurrent = false;
     };

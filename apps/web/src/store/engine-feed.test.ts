@@ -1,14 +1,6 @@
-import {
-  applyEdit,
-  pageReadings,
-  setControl,
-  skerryLight,
-  solveRig,
-  type Edit,
-  type PageReadings,
-  type Rig,
-} from '@diaphon/core';
+import { applyEdit, DEMO_RIGS, setControl, skerryLight, type Edit, type Rig } from '@diaphon/core';
 import { configureStore } from '@reduxjs/toolkit';
+import { makeEngine } from '../engine/jobs';
 import { makeEngineFeed } from './engine-feed';
 import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
@@ -17,24 +9,30 @@ const opened = (document: Rig) =>
   rigActions.opened({ id: 'museum-000001', revision: 1, updatedAt: '', document });
 
 /** The engine as the worker runs it, here without the worker. */
-const makeEngine = () => {
-  let rig: Rig = skerryLight;
+const makeWatchedEngine = () => {
+  const engine = makeEngine(() => Promise.resolve());
+  const held = new Map<string, Rig>();
   const passes: string[] = [];
-  const solve = async (next: Rig, name: string): Promise<PageReadings> => {
-    rig = next;
-    passes.push(name);
-    return pageReadings(solveRig(next));
-  };
   return {
     passes,
-    open: (next: Rig) => solve(next, 'open'),
-    apply: (edit: Edit) => solve(applyEdit(rig, edit).rig, `apply ${edit.steps.length}`),
-    rig: () => rig,
+    held,
+    open: async (key: string, stamp: number, rig: Rig) => {
+      held.set(key, rig);
+      passes.push('open');
+      return engine.open(key, stamp, rig);
+    },
+    apply: async (key: string, stamp: number, edit: Edit) => {
+      held.set(key, applyEdit(held.get(key)!, edit).rig);
+      passes.push(`apply ${edit.steps.length}`);
+      return engine.apply(key, stamp, edit);
+    },
+    close: (key: string) => void held.delete(key),
+    rig: () => held.get('museum-000001'),
   };
 };
 
 const setUp = () => {
-  const engine = makeEngine();
+  const engine = makeWatchedEngine();
   const store = configureStore({
     reducer: { rig: rigReducer, readings: readingsReducer },
     middleware: (defaults) =>
@@ -106,5 +104,18 @@ describe('the engine follows the document', () => {
     expect(store.getState().readings.failure).toBeNull();
     expect(engine.rig()).toEqual(store.getState().rig.document);
     expect(engine.passes.at(-1)).toBe('open');
+  });
+
+  it('another rig takes its place: the first is closed, and what still comes of it is not shown', async () => {
+    const { engine, store } = setUp();
+    store.dispatch(opened(skerryLight));
+    const other = DEMO_RIGS[1]!.rig;
+    store.dispatch(rigActions.opened({ id: 'other-000001', revision: 1, updatedAt: '', document: other }));
+    await settled();
+    expect([...engine.held.keys()]).toEqual(['other-000001']);
+    expect(store.getState().readings.readings!.findings.map(({ code }) => code)).toContain('no-phantom');
+    expect(store.getState().readings.readings!.findings.map(({ code }) => code)).not.toContain(
+      'phantom-into-output',
+    );
   });
 });

@@ -1,13 +1,7 @@
-import type { Edit, PageReadings, Rig } from '@diaphon/core';
 import { isAnyOf, type Middleware } from '@reduxjs/toolkit';
-import { makeFeeder } from '../engine/engine';
+import { makeFeeder, type EnginePort } from '../engine/engine';
 import { readingsActions } from './readings-slice';
 import { rigActions, type RigState } from './rig-slice';
-
-interface EnginePort {
-  open: (rig: Rig) => Promise<PageReadings>;
-  apply: (edit: Edit) => Promise<PageReadings>;
-}
 
 const isReplacing = isAnyOf(rigActions.opened, rigActions.recovered);
 
@@ -15,17 +9,30 @@ const isReplacing = isAnyOf(rigActions.opened, rigActions.recovered);
 export const makeEngineFeed =
   (engine: EnginePort): Middleware =>
   (api) => {
-    const feeder = makeFeeder(
-      engine,
-      (readings) => api.dispatch(readingsActions.arrived(readings)),
-      (error) => api.dispatch(readingsActions.failed(error instanceof Error ? error.message : String(error))),
-    );
+    const feederFor = (key: string) =>
+      makeFeeder(
+        key,
+        engine,
+        (readings) => api.dispatch(readingsActions.arrived(readings)),
+        (error) =>
+          api.dispatch(readingsActions.failed(error instanceof Error ? error.message : String(error))),
+      );
+    let current: { key: string; feeder: ReturnType<typeof feederFor> } | undefined;
+    /** The feeder of the rig that is shown; the one shown before is closed. */
+    const feederOf = (key: string) => {
+      if (current?.key !== key) {
+        current?.feeder.close();
+        current = { key, feeder: feederFor(key) };
+      }
+      return current.feeder;
+    };
     const rigNow = () => (api.getState() as { rig: RigState }).rig;
     return (next) => (action) => {
       const before = rigNow();
       const result = next(action);
       const after = rigNow();
-      if (!after.document || after.document === before.document) return result;
+      if (!after.document || !after.id || after.document === before.document) return result;
+      const feeder = feederOf(after.id);
       if (isReplacing(action)) feeder.open(after.document);
       else if (rigActions.edited.match(action)) feeder.apply(action.payload.edit, after.document);
       else if (rigActions.undone.match(action)) feeder.apply(before.past.at(-1)!.edit, after.document);

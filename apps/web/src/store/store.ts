@@ -1,6 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { engine } from '../engine/engine';
+import { enginePort } from '../engine/engine';
 import { api } from '../server/api';
 import { makeAutosave } from './autosave';
 import { makeEngineFeed } from './engine-feed';
@@ -9,10 +9,7 @@ import { readingsReducer } from './readings-slice';
 import { rigReducer } from './rig-slice';
 
 const autosave = makeAutosave({ save: api.save, storage: localStorage, quietMs: 600, retryMs: 4000 });
-const engineFeed = makeEngineFeed({
-  open: (rig) => engine().open(rig),
-  apply: (edit) => engine().apply(edit),
-});
+const engineFeed = makeEngineFeed(enginePort);
 
 export const store = configureStore({
   reducer: { rig: rigReducer, readings: readingsReducer, light: lightReducer },

@@ -12,12 +12,12 @@ import {
 } from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Waiting } from '../app/waiting';
-import { engine } from '../engine/engine';
+import { ask } from '../engine/engine';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { api } from '../server/api';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
-import { store } from '../store/store';
+import { store, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { humWords } from './hum-words';
 
@@ -132,6 +132,7 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
     [ends, find],
   );
 
+  const rigId = useAppSelector((state) => state.rig.id);
   // What is owned is a help, not a need: without the server the offers still stand.
   useEffect(() => {
     api.stock().then(
@@ -144,21 +145,22 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
     let isCurrent = true;
     setOffers(null);
     setChain(null);
-    if (ends.from && ends.to) {
-      const [a, b] = [ends.from, ends.to];
-      Promise.all([engine().offers(a, b), engine().chain(a, b)]).then(
-        ([found, pieces]) => {
-          if (!isCurrent) return;
-          setOffers(found);
-          setChain(pieces ?? null);
-        },
-        (error: unknown) => isCurrent && setFailure(error instanceof Error ? error.message : String(error)),
-      );
-    }
+    if (!ends.from || !ends.to || !rigId) return;
+    const args: [PortRef, PortRef] = [ends.from, ends.to];
+    const trying = ask(rigId, 'offers', args);
+    Promise.all([trying.answer, ask(rigId, 'chain', args).answer]).then(
+      ([found, pieces]) => {
+        if (!isCurrent || !found) return;
+        setOffers(found);
+        setChain(pieces ?? null);
+      },
+      (error: unknown) => isCurrent && setFailure(error instanceof Error ? error.message : String(error)),
+    );
     return () => {
       isCurrent = false;
+      trying.cancel();
     };
-  }, [ends]);
+  }, [ends, rigId]);
 
   const takeChain = () => {
     edit(() => chain!.edit, { announce: true });

@@ -1,6 +1,5 @@
 import type { ResponseReading } from '@diaphon/core';
 import { lazy, Suspense } from 'react';
-import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { quantity } from '../look/figures';
 import { humWords } from './hum-words';
@@ -51,7 +50,7 @@ const Way = ({ reading }: { reading: ResponseReading }) => (
 
 /** What a lead does to every sound that goes through it: level, top of the band, hum. */
 export const LeadSound = ({ lead }: { lead: string }) => {
-  const { answer, failure } = useAsked(() => engine().leadResponse(lead), lead);
+  const { answer, failure } = useAsked('leadResponse', [lead]);
   if (failure) return <p className="px-3 text-fault">The response could not be worked out: {failure}</p>;
   if (!answer || answer.length === 0) return null;
   return (

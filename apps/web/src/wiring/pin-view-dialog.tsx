@@ -10,7 +10,6 @@ import {
 } from '@diaphon/core';
 import { useState } from 'react';
 import { Waiting } from '../app/waiting';
-import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { Dialog } from '../look/dialog';
 import { NumberField } from '../look/number-field';
@@ -65,7 +64,7 @@ export const PinViewDialog = ({
   lead: string;
   onClose: () => void;
 }) => {
-  const { answer: view, failure } = useAsked(() => engine().pinView(leadId), leadId);
+  const { answer: view, failure } = useAsked('pinView', [leadId]);
   const edit = useEdit();
   const [balanceDb, setBalanceDb] = useState(0);
   const alike = Math.round((rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS) * 100);

@@ -1,7 +1,6 @@
 import { plugMoves, plugWords, type PlugMove, type Rig } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { Waiting } from '../app/waiting';
-import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { ChangesList } from '../findings/changes-list';
 import { Button } from '../look/button';
@@ -14,7 +13,7 @@ const groupWords = ({ group }: PlugMove): string =>
     : { lead: 'Into another lead', piece: 'A piece in between', free: 'Pull it' }[group.kind];
 
 const WhatChanges = ({ move }: { move: PlugMove }) => {
-  const { answer, failure } = useAsked(() => engine().preview(move.edit), move.id);
+  const { answer, failure } = useAsked('preview', [move.edit]);
   if (failure) return <p className="text-fault">The engine could not try it: {failure}</p>;
   if (!answer) return <Waiting words="Trying it" />;
   return <ChangesList preview={answer} label={`What “${move.edit.label}” would change`} />;

@@ -1,6 +1,5 @@
 import { plugName, lookup, type PortRef, type Rig, type TraceWay } from '@diaphon/core';
 import { Waiting } from '../app/waiting';
-import { engine } from '../engine/engine';
 import { useAsked } from '../engine/use-asked';
 import { Dialog } from '../look/dialog';
 import { quantity } from '../look/figures';
@@ -32,10 +31,7 @@ const Way = ({ way, arrow }: { way: TraceWay; arrow: string }) => {
 
 /** Where the sound at a socket comes from, where it goes, and what is lost or gained on the way. */
 export const TraceDialog = ({ rig, socket, onClose }: { rig: Rig; socket: PortRef; onClose: () => void }) => {
-  const { answer: trace, failure } = useAsked(
-    () => engine().trace(socket),
-    `${socket.device} ${socket.port}`,
-  );
+  const { answer: trace, failure } = useAsked('trace', [socket]);
   return (
     <Dialog
       title={`Trace: ${plugName(lookup(rig), socket)}`}

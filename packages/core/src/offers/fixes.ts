@@ -1,6 +1,7 @@
 import { runChecks, runEveryCheck, SEVERITIES, type Finding, type Fix } from '../checks';
 import { deepEqual, tryEdit, type Rig } from '../rig';
 import type { Preview } from './preview';
+import { finish, type Steps } from './steps';
 import { turnsOnly } from './turns';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 
@@ -22,7 +23,10 @@ export const fixesFor = (
   rig: Rig,
   findingId: string,
   memory: EngineMemory = makeEngineMemory(),
-): OfferedFix[] => {
+): OfferedFix[] => finish(fixesInSteps(rig, findingId, memory));
+
+/** The same, a fix tried at each step. */
+export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory): Steps<OfferedFix[]> {
   const before = runChecks(solve(rig, memory));
   const found = before.find(({ id }) => id === findingId);
   if (!found) return [];
@@ -31,7 +35,7 @@ export const fixesFor = (
   const labels = new Set<string>();
   /** What came and only wants a setting turned: no reason to put a fix behind others. */
   const turnable = new Set<string>();
-  const tried = found.propose().flatMap((fix): OfferedFix[] => {
+  const attempt = (fix: Fix): OfferedFix[] => {
     if (labels.has(fix.label)) return [];
     const result = tryEdit(rig, fix.edit);
     if (!result.ok) return [];
@@ -52,7 +56,13 @@ export const fixesFor = (
         preview: { possible: true, gone: gone.map(plainFinding), come: come.map(plainFinding) },
       },
     ];
-  });
+  };
+  const proposed = found.propose();
+  const tried: OfferedFix[] = [];
+  for (const [done, fix] of proposed.entries()) {
+    yield { done, of: proposed.length };
+    tried.push(...attempt(fix));
+  }
   // Stable: what brings less comes first only where it brings a different gravity.
   return tried
     .map((fix, index) => ({
@@ -66,7 +76,7 @@ export const fixesFor = (
     }))
     .sort((a, b) => a.brings - b.brings || a.index - b.index)
     .map(({ fix }) => fix);
-};
+}
 
 /** The same matter at the same place, only by another way: not mended. */
 const isSameAgain = (one: Finding, found: Finding): boolean =>

@@ -14,3 +14,4 @@ export * from './pin-view';
 export * from './plug-moves';
 export * from './trace';
 export * from './levels-page';
+export * from './steps';

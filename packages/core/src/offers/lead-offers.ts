@@ -1,3 +1,4 @@
+import { finish, type Steps } from './steps';
 import { figureText, humAt, matingLeads, runChecks, SEVERITIES, type Finding, type PortRef } from '../checks';
 import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
@@ -122,7 +123,15 @@ export const offerLeads = (
   a: PortRef,
   b: PortRef,
   memory: EngineMemory = makeEngineMemory(),
-): LeadOffer[] => {
+): LeadOffer[] => finish(leadOffersInSteps(rig, a, b, memory));
+
+/** The same, a lead tried at each step. */
+export function* leadOffersInSteps(
+  rig: Rig,
+  a: PortRef,
+  b: PortRef,
+  memory: EngineMemory,
+): Steps<LeadOffer[]> {
   const find = lookup(rig);
   if (find.inPort(a.device, a.port) || find.inPort(b.device, b.port)) return [];
   const before = new Set(runChecks(solve(rig, memory)).map(({ id }) => id));
@@ -136,7 +145,7 @@ export const offerLeads = (
     ends,
     also: `Third plug (${kind.ends[third]!.label}): ${ends[third] ? `into ${plugName(find, ends[third])}` : 'stays free'}.`,
   }));
-  const offers = [...straight, ...split].flatMap(({ kind, ends, also }): LeadOffer[] => {
+  const attempt = ({ kind, ends, also }: (typeof straight | typeof split)[number]): LeadOffer[] => {
     const edit = connect(rig, kind, ends);
     const result = tryEdit(rig, edit);
     if (!result.ok) return [];
@@ -169,8 +178,14 @@ export const offerLeads = (
           : judge(kind, solved.circuit, a, b)),
       },
     ];
-  });
+  };
+  const candidates = [...straight, ...split];
+  const offers: LeadOffer[] = [];
+  for (const [done, candidate] of candidates.entries()) {
+    yield { done, of: candidates.length };
+    offers.push(...attempt(candidate));
+  }
   weaken(offers);
   const rank = (offer: LeadOffer) => (offer.verdict === 'good' ? 9 : SEVERITIES.indexOf(offer.verdict));
   return offers.sort((x, y) => rank(y) - rank(x));
-};
+}

@@ -1,0 +1,147 @@
+import {
+  advise,
+  applyEdit,
+  fixesInSteps,
+  leadOffersInSteps,
+  leadResponse,
+  levelsPage,
+  makeEngineMemory,
+  offerChain,
+  pageReadings,
+  pinView,
+  previewEdit,
+  solveRig,
+  traceSocket,
+  tryModel,
+  type Answers,
+  type DeviceModel,
+  type Edit,
+  type EngineMemory,
+  type PageReadings,
+  type PortRef,
+  type Progress,
+  type Readings,
+  type Rig,
+  type Steps,
+} from '@diaphon/core';
+import { changeBetween, type ReadingsChange } from './changes';
+
+/** The engine as the worker runs it, without the worker: rigs it holds, and jobs it does on them. */
+
+/** A rig held here. It may be one of several. */
+interface Held {
+  rig: Rig;
+  /** Which state of the document it is, as the page counts. */
+  stamp: number;
+  readings: Readings;
+  /** What the page has been sent. */
+  sent: PageReadings;
+  memory: EngineMemory;
+}
+
+/** What may be asked about a rig. Those that take long go in steps, and can be stopped between them. */
+const ABOUT_A_RIG = {
+  offers: ({ rig, memory }: Held, a: PortRef, b: PortRef) => leadOffersInSteps(rig, a, b, memory),
+  chain: ({ rig }: Held, a: PortRef, b: PortRef) => offerChain(rig, a, b),
+  pinView: ({ rig }: Held, lead: string) => pinView(rig, lead),
+  leadResponse: ({ rig }: Held, lead: string) => leadResponse(rig, lead),
+  /** The ways to mend a finding, each tried; asked for when its card is opened. */
+  fixes: ({ rig, memory }: Held, finding: string) => fixesInSteps(rig, finding, memory),
+  /** Every strand in short and one of them whole; asked for where the levels are looked at. */
+  levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
+  trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),
+  preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
+};
+
+/** What may be asked without one. */
+const BY_ITSELF = {
+  advise: (answers: Answers) => advise(answers),
+  tryModel: (model: DeviceModel) => tryModel(model),
+};
+
+type Answer<T> = T extends Steps<infer R> ? R : T;
+type Tail<F> = F extends (held: Held, ...args: infer A) => unknown ? A : never;
+
+/** Questions about a rig: what each takes and answers. */
+export type Questions = {
+  [K in keyof typeof ABOUT_A_RIG]: {
+    args: Tail<(typeof ABOUT_A_RIG)[K]>;
+    answer: Answer<ReturnType<(typeof ABOUT_A_RIG)[K]>>;
+  };
+};
+export type PlainQuestions = {
+  [K in keyof typeof BY_ITSELF]: {
+    args: Parameters<(typeof BY_ITSELF)[K]>;
+    answer: ReturnType<(typeof BY_ITSELF)[K]>;
+  };
+};
+
+/** How a job ended; `stamp` says on which state of the document. */
+export type Outcome<T> =
+  { kind: 'done'; answer: T; stamp: number } | { kind: 'cancelled' } | { kind: 'not-open' };
+
+const isSteps = (value: unknown): value is Steps<unknown> =>
+  typeof value === 'object' && value !== null && Symbol.iterator in value && 'next' in value;
+
+/** @param pause lets messages in between two steps of a long job */
+export const makeEngine = (pause: () => Promise<void>) => {
+  const held = new Map<string, Held>();
+  const cancelled = new Set<number>();
+
+  const solve = (key: string, rig: Rig, stamp: number, before: Held | undefined): ReadingsChange => {
+    const memory = before?.memory ?? makeEngineMemory();
+    const readings = solveRig(rig, memory);
+    const sent = pageReadings(readings);
+    held.set(key, { rig, stamp, readings, sent, memory });
+    return changeBetween(before?.sent, sent);
+  };
+
+  return {
+    /** Takes a document. Its page has nothing of it yet. */
+    open: (key: string, stamp: number, rig: Rig): ReadingsChange => {
+      held.delete(key);
+      return solve(key, rig, stamp, undefined);
+    },
+    /** Applies an edit to the document held here. @throws where it is not held, or does not take the edit */
+    apply: (key: string, stamp: number, edit: Edit): ReadingsChange => {
+      const before = held.get(key);
+      if (!before) throw new Error(`The rig ${key} is not open in the engine.`);
+      return solve(key, applyEdit(before.rig, edit).rig, stamp, before);
+    },
+    close: (key: string): void => void held.delete(key),
+    cancel: (job: number): void => void cancelled.add(job),
+    /** Answers a question about a rig as it stands when the job begins. */
+    ask: async <K extends keyof Questions>(
+      job: number,
+      key: string,
+      question: K,
+      args: Questions[K]['args'],
+      onProgress?: (progress: Progress) => void,
+    ): Promise<Outcome<Questions[K]['answer']>> => {
+      const at = held.get(key);
+      if (!at) return { kind: 'not-open' };
+      const work = (ABOUT_A_RIG[question] as (held: Held, ...args: unknown[]) => unknown)(at, ...args);
+      let answer = work;
+      if (isSteps(work)) {
+        for (let step = work.next(); ; step = work.next()) {
+          if (step.done) {
+            answer = step.value;
+            break;
+          }
+          onProgress?.(step.value);
+          await pause();
+          if (cancelled.delete(job)) return { kind: 'cancelled' };
+        }
+      }
+      cancelled.delete(job);
+      return { kind: 'done', answer: answer as Questions[K]['answer'], stamp: at.stamp };
+    },
+    askPlain: <K extends keyof PlainQuestions>(
+      question: K,
+      args: PlainQuestions[K]['args'],
+    ): PlainQuestions[K]['answer'] =>
+      (BY_ITSELF[question] as (...args: unknown[]) => PlainQuestions[K]['answer'])(...args),
+  };
+};
+
+export type Engine = ReturnType<typeof makeEngine>;
