@@ -18,24 +18,48 @@ const CORE_ORDER = [
   'advice',
 ];
 
-const coreOrder = CORE_ORDER.map((folder, position) => ({
-  files: [`packages/core/src/${folder}/**/*.ts`],
-  ignores: ['**/*.test.ts', '**/*.testing.ts'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: [
-          ...CORE_ORDER.slice(position + 1).map((later) => ({
-            regex: `^(\\.\\./)+${later}(/|$)`,
-            message: `core/${folder} comes before core/${later}; see docs/architecture.md.`,
-          })),
-          { regex: '^node:|^(react|@nestjs|express)', message: 'The core has no Node API and no framework.' },
-        ],
-      },
-    ],
-  },
-}));
+/** The interface's folders, from what knows nothing of the others to what puts them together. */
+const WEB_ORDER = [
+  'look',
+  'server',
+  'engine',
+  'store',
+  'page',
+  'findings',
+  'fields',
+  'stock',
+  'history',
+  'print',
+  'advice',
+  'levels',
+  'models',
+  'wiring',
+  'shelf',
+  'app',
+];
+
+const PUBLIC_FACE = { regex: '^@diaphon/core/', message: 'Use the core through its public face.' };
+
+/** Folders of which each may import only from those before it. */
+const inOrder = (root, folders, patterns) =>
+  folders.map((folder, position) => ({
+    files: [`${root}/${folder}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            ...folders.slice(position + 1).map((later) => ({
+              regex: `^(\\.\\./)+${later}(/|$)`,
+              message: `${folder} comes before ${later}; see docs/architecture.md.`,
+            })),
+            ...patterns,
+          ],
+        },
+      ],
+    },
+  }));
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', '.cache/**', 'test-results/**'] },
@@ -69,19 +93,17 @@ export default tseslint.config(
     },
     rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
-  ...coreOrder,
+  ...inOrder('packages/core/src', CORE_ORDER, [
+    { regex: '^node:|^(react|@nestjs|express)', message: 'The core has no Node API and no framework.' },
+  ]),
   {
     files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   {
-    files: ['apps/server/src/**/*.ts', 'apps/web/src/**/*.{ts,tsx}', 'packages/cli/src/**/*.ts'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        { patterns: [{ regex: '^@diaphon/core/', message: 'Use the core through its public face.' }] },
-      ],
-    },
+    files: ['apps/server/src/**/*.ts', 'apps/web/src/main.tsx', 'packages/cli/src/**/*.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [PUBLIC_FACE] }] },
   },
+  ...inOrder('apps/web/src', WEB_ORDER, [PUBLIC_FACE]),
 );

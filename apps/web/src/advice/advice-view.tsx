@@ -1,9 +1,9 @@
 import type { Advice, Answers } from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { ErrorWords } from '../app/failure';
-import { TopBar } from '../app/top-bar';
-import { Waiting } from '../app/waiting';
+import { ErrorWords } from '../page/failure';
+import { TopBar } from '../page/top-bar';
+import { Waiting } from '../page/waiting';
 import { askPlain } from '../engine/engine';
 import { Button } from '../look/button';
 import { api, explain, type ErrorBody } from '../server/api';

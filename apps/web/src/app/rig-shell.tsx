@@ -8,12 +8,12 @@ import { openRig } from '../store/open-rig';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
-import { ErrorWords } from './failure';
+import { ErrorWords } from '../page/failure';
 import { Notices } from './notices';
 import { SaveWords } from './save-words';
-import { TopBar } from './top-bar';
+import { TopBar } from '../page/top-bar';
 import { useUndoKeys } from './use-undo-keys';
-import { Waiting } from './waiting';
+import { Waiting } from '../page/waiting';
 
 const HistoryDialog = lazy(async () => ({
   default: (await import('../history/history-dialog')).HistoryDialog,

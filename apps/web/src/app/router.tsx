@@ -1,7 +1,7 @@
 import { createBrowserRouter, Navigate, useParams } from 'react-router';
-import { Failure, NotFound } from './failure';
+import { Failure, NotFound } from '../page/failure';
 import { RigShell } from './rig-shell';
-import { Waiting } from './waiting';
+import { Waiting } from '../page/waiting';
 
 const RigStart = () => {
   const { id } = useParams();

@@ -1,4 +1,4 @@
-import { useAsked } from '../engine/use-asked';
+import { useAsked } from '../store/use-asked';
 import { FixButton } from './fix-button';
 
 /** The ways to mend a finding that were tried and found better, worked out when its card is opened. */

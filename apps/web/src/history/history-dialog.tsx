@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
-import { ErrorWords } from '../app/failure';
-import { Waiting } from '../app/waiting';
+import { ErrorWords } from '../page/failure';
+import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { api, explain, type ErrorBody, type RevisionEntry } from '../server/api';

@@ -1,14 +1,14 @@
 import { aimFor, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { Waiting } from '../app/waiting';
-import { useAsked } from '../engine/use-asked';
+import { Waiting } from '../page/waiting';
+import { useAsked } from '../store/use-asked';
 import { Choice } from '../look/choice';
 import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { useSelection } from '../store/use-selection';
-import { ControlField } from '../wiring/control-field';
-import { VoiceFields } from '../wiring/talkers';
+import { ControlField } from '../fields/control-field';
+import { VoiceFields } from '../fields/talkers';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
 import { StageDetail } from './stage-detail';

@@ -1,6 +1,6 @@
 import { connectorById, connectorsFor, withoutPort, withPort, type DeviceModel } from '@diaphon/core';
 import { Button } from '../look/button';
-import { ConnectorFace } from '../wiring/connector-face';
+import { ConnectorFace } from '../look/connector-face';
 
 /** The sockets of a model: their names, the connectors they could have instead, and taking one away. */
 export const ModelSockets = ({

@@ -14,8 +14,8 @@ import {
 import { useEffect, useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { ErrorWords } from '../app/failure';
-import { Waiting } from '../app/waiting';
+import { ErrorWords } from '../page/failure';
+import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 import { api, explain, ServerError, type ErrorBody, type OwnModel } from '../server/api';
@@ -26,7 +26,7 @@ import { FactGroups } from './fact-groups';
 import { ModelCheck } from './model-check';
 import { dropDraft, keepDraft, readDraft } from './model-draft';
 import { ModelSockets } from './model-sockets';
-import { saveModel } from './save-model';
+import { saveModel } from '../page/save-model';
 
 const GROUNDS = [
   ['bonded', 'Tied to the room (mains or USB)'],

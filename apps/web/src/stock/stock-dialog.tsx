@@ -1,6 +1,6 @@
 import { LEAD_KINDS, missingLeads, type Rig, type StockRow } from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
-import { Waiting } from '../app/waiting';
+import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { quantity } from '../look/figures';

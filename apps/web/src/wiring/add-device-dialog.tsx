@@ -9,15 +9,15 @@ import {
 } from '@diaphon/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ProblemList } from '../app/file-problems';
+import { ProblemList } from '../page/file-problems';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { FileButton } from '../look/file-button';
-import { saveModel } from '../models/save-model';
+import { saveModel } from '../page/save-model';
 import { api, explain, type OwnModel } from '../server/api';
 import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
-import { ConnectorFace } from './connector-face';
+import { ConnectorFace } from '../look/connector-face';
 import { recentModels, rememberModel } from './recent-models';
 
 /** Which part of the shelf is looked at: everything, what was placed last, one's own, or one kind. */

@@ -11,7 +11,7 @@ import {
   type StockRow,
 } from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
-import { Waiting } from '../app/waiting';
+import { Waiting } from '../page/waiting';
 import { ask } from '../engine/engine';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';

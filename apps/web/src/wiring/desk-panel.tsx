@@ -13,7 +13,7 @@ import {
 import { useId, useState } from 'react';
 import { Button } from '../look/button';
 import { useEdit } from '../store/use-edit';
-import { ControlField } from './control-field';
+import { ControlField } from '../fields/control-field';
 
 interface DeskPanelProps {
   device: Device;

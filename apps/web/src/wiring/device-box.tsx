@@ -3,7 +3,7 @@ import { Handle, Position, useUpdateNodeInternals, type NodeProps } from '@xyflo
 import { memo, useEffect, useState } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { BOX, type ChartBox, type ChartPort } from './chart-model';
-import { ConnectorFace } from './connector-face';
+import { ConnectorFace } from '../look/connector-face';
 import { PortMark } from './port-mark';
 import { leftWidth } from './port-widths';
 

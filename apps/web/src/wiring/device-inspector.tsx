@@ -13,11 +13,11 @@ import { ButtonLink } from '../look/button-link';
 import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
 import { Apps } from './apps';
-import { ConnectorFace } from './connector-face';
-import { ControlField } from './control-field';
+import { ConnectorFace } from '../look/connector-face';
+import { ControlField } from '../fields/control-field';
 import { DeskPanel } from './desk-panel';
 import { InspectorHead } from './inspector-head';
-import { Talkers } from './talkers';
+import { Talkers } from '../fields/talkers';
 
 interface DeviceInspectorProps {
   rig: Rig;

@@ -16,7 +16,7 @@ import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
-import { ConnectorFace } from './connector-face';
+import { ConnectorFace } from '../look/connector-face';
 import { InspectorHead } from './inspector-head';
 import { LeadSound } from './lead-sound';
 

@@ -1,6 +1,6 @@
 import type { ResponseReading } from '@diaphon/core';
 import { lazy, Suspense } from 'react';
-import { useAsked } from '../engine/use-asked';
+import { useAsked } from '../store/use-asked';
 import { quantity } from '../look/figures';
 import { humWords } from './hum-words';
 

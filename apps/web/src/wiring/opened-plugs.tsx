@@ -10,7 +10,7 @@ import {
   type Rig,
 } from '@diaphon/core';
 import { figure, quantity } from '../look/figures';
-import { ConnectorFace } from './connector-face';
+import { ConnectorFace } from '../look/connector-face';
 
 /** Heights of a contact's row: two lines, or three where a supply meets an output. */
 const ROWS = { plain: 44, loaded: 60 };

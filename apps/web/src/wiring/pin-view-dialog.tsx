@@ -9,13 +9,13 @@ import {
   type Rig,
 } from '@diaphon/core';
 import { useState } from 'react';
-import { Waiting } from '../app/waiting';
-import { useAsked } from '../engine/use-asked';
+import { Waiting } from '../page/waiting';
+import { useAsked } from '../store/use-asked';
 import { Dialog } from '../look/dialog';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
-import { ControlField } from './control-field';
+import { ControlField } from '../fields/control-field';
 import { MeetingWords } from './meeting-words';
 import { OpenedPlugs } from './opened-plugs';
 

@@ -4,7 +4,7 @@ import { FoldVertical, UnfoldVertical } from 'lucide-react';
 import { memo } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { BOX, type ChartBox } from './chart-model';
-import { ConnectorFace } from './connector-face';
+import { ConnectorFace } from '../look/connector-face';
 import { PortMark } from './port-mark';
 
 export interface FrameData extends Record<string, unknown> {

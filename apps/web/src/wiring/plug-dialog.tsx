@@ -1,7 +1,7 @@
 import { plugMoves, plugWords, type PlugMove, type Rig } from '@diaphon/core';
 import { useMemo, useState } from 'react';
-import { Waiting } from '../app/waiting';
-import { useAsked } from '../engine/use-asked';
+import { Waiting } from '../page/waiting';
+import { useAsked } from '../store/use-asked';
 import { ChangesList } from '../findings/changes-list';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';

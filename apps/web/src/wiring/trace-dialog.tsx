@@ -1,6 +1,6 @@
 import { plugName, lookup, type PortRef, type Rig, type TraceWay } from '@diaphon/core';
-import { Waiting } from '../app/waiting';
-import { useAsked } from '../engine/use-asked';
+import { Waiting } from '../page/waiting';
+import { useAsked } from '../store/use-asked';
 import { Dialog } from '../look/dialog';
 import { quantity } from '../look/figures';
 

@@ -10,7 +10,7 @@ import {
 } from '@xyflow/react';
 import { LayoutGrid, Maximize, Minus, Plus } from 'lucide-react';
 import { useMemo, useRef } from 'react';
-import { Waiting } from '../app/waiting';
+import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 
 import type { Selection } from '../store/use-selection';

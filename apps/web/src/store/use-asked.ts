@@ -1,8 +1,8 @@
 import type { Progress } from '@diaphon/core';
 import { useEffect, useState } from 'react';
-import { useAppSelector } from '../store/store';
-import { ask } from './engine';
-import type { Questions } from './jobs';
+import { useAppSelector } from './store';
+import { ask } from '../engine/engine';
+import type { Questions } from '../engine/jobs';
 
 /**
  * An answer of the engine about the rig as it stands; asked anew after every pass, and an earlier asking stopped. The answer
