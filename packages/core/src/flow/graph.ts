@@ -81,8 +81,9 @@ export interface FlowGraph {
   sources: FlowSource[];
   /** Places in the order sound goes; those that feed one another stand together. */
   components: Component[];
-  /** Which of them each place is in. */
-  componentOf: Map<string, number>;
+  /** All places in that order, and where each stands in it. */
+  order: string[];
+  rank: Map<string, number>;
 }
 
 export type GraphMaker = ReturnType<typeof makeGraph>;
@@ -132,9 +133,9 @@ export const makeGraph = () => {
     },
     finish: (): FlowGraph => {
       const components = componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE);
-      const componentOf = new Map<string, number>();
-      components.forEach((one, n) => one.nodes.forEach((id) => componentOf.set(id, n)));
-      return { nodes, out, into, stopped, sources, components, componentOf };
+      const order = components.flatMap((one) => one.nodes);
+      const rank = new Map(order.map((id, at) => [id, at]));
+      return { nodes, out, into, stopped, sources, components, order, rank };
     },
   };
 };

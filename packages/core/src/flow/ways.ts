@@ -4,70 +4,77 @@ import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from '
 /** The level of an edge that a way is chosen by: without what only changes the unit. */
 const weight = ({ gainDb, unitShiftDb }: FlowEdge): Db => gainDb - unitShiftDb;
 
+/** The edge by which each place mainly hears a source; undefined where it does not. */
+export interface MainWay {
+  edgeTo: (place: string) => FlowEdge | undefined;
+  /** Every place it reaches, the start aside. */
+  places: () => string[];
+}
+
 /** The edges of a way, from the start to a place; empty where none leads there. */
-export const wayTo = (by: ReadonlyMap<string, FlowEdge>, start: string, end: string): FlowEdge[] => {
+export const wayTo = ({ edgeTo }: MainWay, start: string, end: string): FlowEdge[] => {
   const way: FlowEdge[] = [];
   for (let at = end; at !== start;) {
-    const edge = by.get(at);
+    const edge = edgeTo(at);
     if (!edge) return [];
-    way.unshift(edge);
+    way.push(edge);
     at = edge.from;
   }
-  return way;
-};
-
-/** The components a place reaches, in the order sound goes. */
-const componentsFrom = (graph: FlowGraph, start: string): FlowGraph['components'] => {
-  const reached = reachable(start, (id) => edgesFrom(graph, id).map(({ to }) => to));
-  const numbers = new Set([...reached].map((id) => graph.componentOf.get(id)!));
-  return [...numbers].sort((a, b) => a - b).map((n) => graph.components[n]!);
+  return way.reverse();
 };
 
 /** The strongest single way from a place to each it reaches: the edge each mainly hears it by. */
-export const mainWay = (graph: FlowGraph, start: string): Map<string, FlowEdge> => {
-  const best = new Map<string, Db>([[start, 0]]);
-  const by = new Map<string, FlowEdge>();
-  const passes = (end: string, place: string): boolean => {
-    for (let at = end; at !== start; at = by.get(at)!.from) if (at === place) return true;
-    return place === start;
+export const mainWay = (graph: FlowGraph, start: string): MainWay => {
+  const { order, rank } = graph;
+  const best = new Float64Array(order.length).fill(-Infinity);
+  const by: (FlowEdge | undefined)[] = new Array<FlowEdge | undefined>(order.length);
+  const first = rank.get(start);
+  const passes = (end: number, place: number): boolean => {
+    for (let at = end; at !== first; at = rank.get(by[at]!.from)!) if (at === place) return true;
+    return place === first;
   };
-  const relax = (id: string, within?: ReadonlySet<string>): boolean => {
-    const here = best.get(id);
-    if (here === undefined) return false;
+  /** Hands on what a place hears; within a loop only to places of that loop, or only to others. */
+  const relax = (at: number, isAllowed?: (to: number) => boolean, isLoop = false): boolean => {
+    const here = best[at]!;
+    if (here === -Infinity) return false;
     let isBetter = false;
-    for (const edge of edgesFrom(graph, id)) {
-      if (within && !within.has(edge.to)) continue;
+    for (const edge of edgesFrom(graph, order[at]!)) {
+      const to = rank.get(edge.to)!;
+      if (isAllowed && !isAllowed(to)) continue;
       const level = here + weight(edge);
-      if (level <= (best.get(edge.to) ?? -Infinity)) continue;
+      if (level <= best[to]!) continue;
       // A way passes no place twice, however much a loop would add.
-      if (within && passes(id, edge.to)) continue;
-      best.set(edge.to, level);
-      by.set(edge.to, edge);
+      if (isLoop && passes(at, to)) continue;
+      best[to] = level;
+      by[to] = edge;
       isBetter = true;
     }
     return isBetter;
   };
-  for (const { nodes, isLoop } of componentsFrom(graph, start)) {
-    if (isLoop && nodes.some((id) => best.has(id))) {
-      const own = new Set(nodes);
-      for (let round = 0; round < nodes.length; round += 1) {
-        const changed = nodes.map((id) => relax(id, own));
-        if (!changed.includes(true)) break;
+  if (first !== undefined) {
+    best[first] = 0;
+    let from = 0;
+    for (const { nodes, isLoop } of graph.components) {
+      const [begin, end] = [from, from + nodes.length];
+      from = end;
+      if (end <= first) continue;
+      if (!isLoop) {
+        relax(begin);
+        continue;
       }
+      const isInside = (to: number) => to >= begin && to < end;
+      for (let round = 0; round < nodes.length; round += 1) {
+        let isChanged = false;
+        for (let at = begin; at < end; at += 1) if (relax(at, isInside, true)) isChanged = true;
+        if (!isChanged) break;
+      }
+      for (let at = begin; at < end; at += 1) relax(at, (to) => !isInside(to));
     }
-    for (const id of nodes) relax(id, isLoop ? outside(graph, nodes, id) : undefined);
   }
-  return by;
-};
-
-/** What an inner place of a loop feeds outside it. */
-const outside = (graph: FlowGraph, nodes: readonly string[], id: string): ReadonlySet<string> => {
-  const own = new Set(nodes);
-  return new Set(
-    edgesFrom(graph, id)
-      .map(({ to }) => to)
-      .filter((to) => !own.has(to)),
-  );
+  return {
+    edgeTo: (place) => by[rank.get(place)!],
+    places: () => order.filter((_, at) => by[at] !== undefined),
+  };
 };
 
 /** One way of a sound from a place to another. */

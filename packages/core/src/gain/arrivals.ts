@@ -13,6 +13,7 @@ import {
   type FlowGraph,
   type FlowLoop,
   type FlowSource,
+  type MainWay,
   type Sink,
 } from '../flow';
 import type { Lookup } from '../rig';
@@ -53,7 +54,7 @@ export interface Heardness {
   loops: FlowLoop[];
   arrivals: Arrival[];
   /** The strongest way of each source, by the number of the source. */
-  ways: Map<string, FlowEdge>[];
+  ways: MainWay[];
 }
 
 /** Weaker than this against its start (unit changes aside), a sound does not count as arriving, dB. */

@@ -140,7 +140,7 @@ const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): 
 const unfinished = (heard: Heardness, index: number): Strand => {
   const source: FlowSource = heard.graph.sources[index]!;
   const by = heard.ways[index]!;
-  const ends = [...by.keys()].map((id) => ({ id, way: wayTo(by, source.node, id) }));
+  const ends = by.places().map((id) => ({ id, way: wayTo(by, source.node, id) }));
   const furthest = ends.reduce((best, end) => (end.way.length > best.way.length ? end : best), ends[0]!);
   const stages = stagesAlong(heard, index, furthest.way);
   return {

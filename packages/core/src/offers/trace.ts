@@ -77,15 +77,18 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
 
   const goesTo = here.flatMap((start) => {
     const by = mainWay(graph, start);
-    return [...by.keys()].filter(isEnd).map((end): TraceWay => ({
-      end: label(end),
-      steps: stepsOf(rig, graph, start, wayTo(by, start, end)),
-    }));
+    return by
+      .places()
+      .filter(isEnd)
+      .map((end): TraceWay => ({
+        end: label(end),
+        steps: stepsOf(rig, graph, start, wayTo(by, start, end)),
+      }));
   });
   const comesFrom = graph.sources.flatMap((source): TraceWay[] => {
     const by = mainWay(graph, source.node);
     return here
-      .filter((end) => by.has(end))
+      .filter((end) => by.edgeTo(end) !== undefined)
       .map((end) => ({
         end: source.name,
         steps: stepsOf(rig, graph, source.node, wayTo(by, source.node, end)),
