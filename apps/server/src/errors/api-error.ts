@@ -1,14 +1,6 @@
-/** The one shape of every error the API sends. */
-export interface ErrorBody {
-  /** Stable, for programs: `not-found`, `conflict`, `bad-request`, … */
-  code: string;
-  /** What is wrong. */
-  message: string;
-  /** The place: a path in the document, a parameter, a file. */
-  where: string;
-  /** What to do about it. */
-  hint: string;
-}
+import type { ErrorBody } from '@diaphon/api';
+
+export type { ErrorBody };
 
 /** An error with its HTTP status, thrown by services and sent as is. */
 export class ApiError extends Error {

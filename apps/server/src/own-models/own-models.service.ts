@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { OwnModel } from '@diaphon/api';
 import { OWN_MODEL_PREFIX, readModelValue, type DeviceModel } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import type { Transaction } from 'sequelize';
@@ -8,14 +9,6 @@ import { ApiError, notFound } from '../errors/api-error';
 import { badDocument } from '../errors/bad-document';
 import { slug } from '../slug';
 import type { SaveModelBody } from './own-models.schemas';
-
-/** A device model a user made, as it stands now. */
-export interface OwnModel {
-  id: string;
-  revision: number;
-  savedAt: string;
-  model: DeviceModel;
-}
 
 const MODELS_HINT = 'Make an own model from any device of the list, or open a file someone shared.';
 

@@ -1,20 +1,7 @@
-import { SEVERITIES, solveRig, type Rig, type Severity } from '@diaphon/core';
+import type { RigSummary } from '@diaphon/api';
+import { SEVERITIES, solveRig, type Rig } from '@diaphon/core';
 
 /** What the shelf shows of a rig without opening it. */
-export interface RigSummary {
-  devices: number;
-  leads: number;
-  people: number;
-  target: Rig['target'];
-  findings: Record<Severity, number>;
-  /** How many things a rig still being built lacks. */
-  toDo: number;
-  /** Something was meant to arrive, and does. */
-  isHeard: boolean;
-  /** The gravest finding in one sentence, or null. */
-  gravest: string | null;
-}
-
 const summarise = (rig: Rig): RigSummary => {
   const { findings, toDo, isHeard } = solveRig(rig);
   return {

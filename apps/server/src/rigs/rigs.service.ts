@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { OpenRig, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
 import { deepEqual, emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import Ajv2020 from 'ajv/dist/2020';
@@ -9,34 +10,8 @@ import { Writes } from '../database/writes';
 import { ApiError, notFound } from '../errors/api-error';
 import { badDocument } from '../errors/bad-document';
 import { slug } from '../slug';
-import { makeSummaries, type RigSummary } from './rig-summary';
+import { makeSummaries } from './rig-summary';
 import type { HistoryQuery, SaveBody } from './rigs.schemas';
-
-export interface RigOnShelf {
-  id: string;
-  name: string;
-  revision: number;
-  updatedAt: string;
-  deletedAt: string | null;
-  summary: RigSummary;
-}
-
-/** What a save answers: the document is the one that was sent. */
-export interface SavedRig {
-  id: string;
-  revision: number;
-  updatedAt: string;
-}
-
-export interface OpenRig extends SavedRig {
-  document: Rig;
-}
-
-export interface RevisionEntry {
-  number: number;
-  label: string;
-  savedAt: string;
-}
 
 const fitsSchema = new Ajv2020({ strict: false }).compile(RIG_SCHEMA);
 

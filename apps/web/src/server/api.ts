@@ -1,12 +1,7 @@
-import { modelFile, type DeviceModel, type Rig, type Severity, type StockRow } from '@diaphon/core';
+import type { ErrorBody, OpenRig, OwnModel, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
+import { modelFile, type DeviceModel, type Rig, type StockRow } from '@diaphon/core';
 
-/** What the server says about a failure. */
-export interface ErrorBody {
-  code: string;
-  message: string;
-  where: string;
-  hint: string;
-}
+export type { ErrorBody, OpenRig, OwnModel, RevisionEntry, RigOnShelf, SavedRig };
 
 /** A failure the server answered with. A `TypeError` from fetch means that it did not answer at all. */
 export class ServerError extends Error {
@@ -16,48 +11,6 @@ export class ServerError extends Error {
   ) {
     super(body.message);
   }
-}
-
-export interface RigOnShelf {
-  id: string;
-  name: string;
-  revision: number;
-  updatedAt: string;
-  deletedAt: string | null;
-  summary: {
-    devices: number;
-    leads: number;
-    people: number;
-    target: Rig['target'];
-    findings: Record<Severity, number>;
-    toDo: number;
-    isHeard: boolean;
-    gravest: string | null;
-  };
-}
-
-export interface SavedRig {
-  id: string;
-  revision: number;
-  updatedAt: string;
-}
-
-export interface OpenRig extends SavedRig {
-  document: Rig;
-}
-
-/** A device model the user made. */
-export interface OwnModel {
-  id: string;
-  revision: number;
-  savedAt: string;
-  model: DeviceModel;
-}
-
-export interface RevisionEntry {
-  number: number;
-  label: string;
-  savedAt: string;
 }
 
 const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
