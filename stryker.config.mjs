@@ -1,0 +1,23 @@
+/**
+ * Mutation testing of the engine's decisions; `scripts/mutation.mjs` runs it.
+ * Thresholds and signs that no test notices are the mistakes that cost a studio its evening.
+ */
+export default {
+  testRunner: 'jest',
+  jest: { projectType: 'custom', config: { ...(await import('./jest.mutation.cjs')).default } },
+  coverageAnalysis: 'perTest',
+  mutator: {
+    // What is said is tested by eye and by words.test.ts; what is decided is tested here.
+    excludedMutations: ['StringLiteral', 'ObjectLiteral'],
+  },
+  ignoreStatic: true,
+  concurrency: 2,
+  timeoutMS: 20_000,
+  reporters: ['clear-text', 'json', 'progress-append-only'],
+  jsonReporter: { fileName: 'test-results/mutation.json' },
+  clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
+  thresholds: { high: 90, low: 80, break: null },
+  dryRunTimeoutMinutes: 20,
+  tempDirName: '.cache/stryker',
+  ignorePatterns: ['apps', 'e2e', 'docs', 'data', 'test-results', '.cache', 'packages/cli'],
+};
