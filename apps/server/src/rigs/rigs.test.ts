@@ -40,7 +40,12 @@ describe('the shelf', () => {
       id,
       name: 'Museum',
       deletedAt: null,
-      summary: { devices: skerryLight.devices.length, leads: skerryLight.leads.length, people: 2, findings: { danger: 1, fault: 1 } },
+      summary: {
+        devices: skerryLight.devices.length,
+        leads: skerryLight.leads.length,
+        people: 2,
+        findings: { danger: 1, fault: 1 },
+      },
     });
     expect(body[0].summary.gravest).toContain('46 V');
   });
