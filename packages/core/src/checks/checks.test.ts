@@ -723,6 +723,15 @@ describe('what the operator says is to arrive', () => {
   });
 });
 
+describe('two faults at one desk', () => {
+  it('a caller who hears itself does not hide a voice that the desk keeps back', () => {
+    const rig = secondComputer('second', { 'stream.second.kind': 'whole mix' });
+    const muted = applyEdit(rig, setControl(rig, 'desk', 'strip.ch1.mute', true)).rig;
+    const alone = { ...muted, apps: muted.apps.filter(({ kind }) => kind === 'call') };
+    expect(codes(alone)).toEqual(expect.arrayContaining(['caller-echo', 'not-arriving']));
+  });
+});
+
 describe('the demo', () => {
   it.each(DEMO_RIGS.map(({ key, rig }) => [key, rig] as const))(
     '%s is a sound document with no NaN figure',

@@ -79,10 +79,27 @@ export const CHECKS: Check[] = [
   leak,
 ];
 
+/** Findings about sound that arrives, at the wrong place or in the wrong way: they keep no voice back. */
+const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
+  'not-arriving',
+  'wrong-stream',
+  'caller-echo',
+  'leak',
+  'gain-short',
+  'gain-top-of-range',
+  'clip-input',
+  'clip-converter',
+  'ground-loop',
+  'long-unbalanced',
+  'polarity',
+  'sides-swapped',
+  'voices-not-apart',
+]);
+
 /** A voice that does not arrive is no news where a graver or equal finding on its way says why. */
 const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Found[] => {
   const causes = all.filter(
-    ({ code, severity }) => code !== 'not-arriving' && (severity === 'danger' || severity === 'fault'),
+    ({ code, severity }) => !KEEP_NOTHING_BACK.has(code) && (severity === 'danger' || severity === 'fault'),
   );
   const leadsOf = (device: string) =>
     rig.leads.filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device));
