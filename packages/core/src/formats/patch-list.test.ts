@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { DEMO_RIGS, skerryLight } from '../demo';
-import { applyEdit, readRigValue, type Rig } from '../rig';
+import { applyEdit, buildRig, readRigValue, type Rig } from '../rig';
 import { guessMapping, importPatchList, patchList, patchListCsv, PATCH_COLUMNS, readCsv } from './patch-list';
 
 /** The rig without its leads: what a patch list is read into. */
@@ -61,6 +61,50 @@ describe('reading one back', () => {
       expect(plugs(made.leads)).toEqual(plugs(rig.leads));
     },
   );
+
+  const runs = buildRig({
+    name: 'runs of leads',
+    devices: [
+      { id: 'laptop', model: 'laptop-c', name: 'Laptop' },
+      { id: 'ears', model: 'headphones', name: 'Headphones' },
+      { id: 'mic', model: 'mic-dynamic-hand', name: 'Microphone' },
+      { id: 'desk', model: 'mixer-4-usb', name: 'Desk' },
+    ],
+    leads: [
+      { id: 'split', kind: 'headset-splitter', ends: ['laptop.jack', null, null], lengthM: 0.2 },
+      { id: 'to-ears', kind: 'mini', ends: ['split/1', 'ears.in'], lengthM: 1 },
+      { id: 'first', kind: 'xlr', ends: ['mic.out', null], lengthM: 5 },
+      { id: 'second', kind: 'xlr', ends: ['first/1', 'desk.in1'], lengthM: 5 },
+      { id: 'sides', kind: 'trs-two-ts', ends: ['desk.phones', 'desk.send', null], lengthM: 1 },
+    ],
+  });
+  const plugs = ({ leads }: Rig) =>
+    leads.map(({ id, kind, lengthM, ends }) => JSON.stringify([id, kind, lengthM, ends])).sort();
+
+  it.each([
+    ['in their order', (lines: string[]) => lines],
+    // The rows of one lead name its ends in order, so they stay together.
+    [
+      'the last lead first',
+      (lines: string[]) => [...lines.slice(5), ...lines.slice(2, 5).reverse(), ...lines.slice(0, 2)],
+    ],
+  ])('leads in leads, and a lead with three ends: %s', (_words, order) => {
+    const [head, ...lines] = patchListCsv(runs).trim().split('\r\n');
+    const { rows, edit } = read(bare(runs), [head, ...order(lines)].join('\r\n'));
+    expect(rows.filter(({ error }) => error)).toEqual([]);
+    expect(plugs(applyEdit(bare(runs), edit!).rig)).toEqual(plugs(runs));
+  });
+
+  it('a lead that no row brings is named, with the cure', () => {
+    const lost = patchListCsv(runs)
+      .split('\r\n')
+      .filter((line) => !line.startsWith('first'))
+      .join('\r\n');
+    const { rows } = read(bare(runs), lost);
+    expect(rows.flatMap(({ error }) => error ?? [])).toEqual([
+      'From: no lead “first” in this rig or file. Add its row, or correct its name.',
+    ]);
+  });
 
   it('other headings are mapped by hand; a byte order mark and semicolons are taken', () => {
     const table = readCsv(

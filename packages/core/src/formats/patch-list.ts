@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { connectorById, LEAD_KINDS, type LeadKind, type Port } from '../catalogue';
 import {
+  changeLead,
   combineEdits,
   connect,
   freeId,
@@ -149,11 +150,45 @@ const findPort = (ports: readonly Port[], name: string): Port | undefined =>
 const findKind = (rig: Rig, name: string): LeadKind | undefined =>
   [...rig.leadKinds, ...LEAD_KINDS].find((kind) => kind.id === name || plain(kind.name) === plain(name));
 
+/** An id as close to a name as ids may be. */
+const idOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9-]+/g, '-')
+    .replace(/^-+/, '')
+    .slice(0, 60);
+
 /** A cell's problem, thrown while one row is read. */
 class RowError extends Error {}
+/** The row names a lead that another row may still bring. */
+class NotYetError extends RowError {}
 
-const socketAt = (rig: Rig, deviceName: string, portName: string, which: string): Plugged => {
+/** What the leads of a file have become in the rig, by their names there. */
+type Made = ReadonlyMap<string, string>;
+
+const LEAD = 'lead ';
+
+/** The end of a lead, as one lead's row names another: "lead splitter", "headphone socket". */
+const endOfLead = (rig: Rig, made: Made, name: string, endName: string, which: string): Plugged => {
+  const find = lookup(rig);
+  const lead = made.get(name) ?? find.lead(name)?.id;
+  if (lead === undefined)
+    throw new NotYetError(
+      `${which}: no lead “${name}” in this rig or file. Add its row, or correct its name.`,
+    );
+  const ends = find.leadKindOf(lead)?.ends ?? [];
+  const end = ends.findIndex(({ label }) => plain(label) === plain(endName));
+  if (end < 0)
+    throw new RowError(
+      `${which}: “${endName}” is not an end of lead ${name}. It has ${ends.map(({ label }) => label).join(', ')}.`,
+    );
+  return { lead, end };
+};
+
+const socketAt = (rig: Rig, made: Made, deviceName: string, portName: string, which: string): Plugged => {
   if (!deviceName && !portName) return null;
+  if (deviceName.toLowerCase().startsWith(LEAD) && !findDevice(rig, deviceName))
+    return endOfLead(rig, made, deviceName.slice(LEAD.length).trim(), portName, which);
   const device = findDevice(rig, deviceName);
   if (!device)
     throw new RowError(`${which}: no device “${deviceName}” in this rig. Add it first, or correct its name.`);
@@ -167,7 +202,21 @@ const socketAt = (rig: Rig, deviceName: string, portName: string, which: string)
   return { device: device.id, port: port.id };
 };
 
-const rowEdit = (rig: Rig, cell: (column: PatchColumn) => string): Edit => {
+/** A further row of a lead with three ends or more: what its next end is plugged into. */
+const nextEnd = (rig: Rig, made: Made, cell: (column: PatchColumn) => string): Edit | undefined => {
+  const lead = rig.leads.find(({ id }) => id === made.get(cell('lead')));
+  const kind = findKind(rig, cell('kind'));
+  if (!lead || lead.ends.length < 3 || kind?.id !== lead.kind) return undefined;
+  const to = socketAt(rig, made, cell('toDevice'), cell('toSocket'), 'To');
+  const next = lead.ends.findIndex((end, index) => index > 1 && end === null);
+  if (next < 0)
+    throw new RowError(`Lead: “${cell('lead')}” has ${lead.ends.length} ends, and all are named already.`);
+  return changeLead(rig, lead.id, { ends: lead.ends.map((end, index) => (index === next ? to : end)) });
+};
+
+const rowEdit = (rig: Rig, made: Made, cell: (column: PatchColumn) => string): Edit => {
+  const further = nextEnd(rig, made, cell);
+  if (further) return further;
   const kind = findKind(rig, cell('kind'));
   if (!kind)
     throw new RowError(
@@ -177,51 +226,72 @@ const rowEdit = (rig: Rig, cell: (column: PatchColumn) => string): Edit => {
   const lengthM = lengthText === '' ? (kind.usualLengthsM[0] ?? 1) : Number(lengthText);
   if (!(lengthM >= 0 && lengthM <= 1000))
     throw new RowError(`Length: “${cell('lengthM')}” is not a length in metres from 0 to 1000.`);
-  const from = socketAt(rig, cell('fromDevice'), cell('fromSocket'), 'From');
-  const to = socketAt(rig, cell('toDevice'), cell('toSocket'), 'To');
+  const from = socketAt(rig, made, cell('fromDevice'), cell('fromSocket'), 'From');
+  const to = socketAt(rig, made, cell('toDevice'), cell('toSocket'), 'To');
   const ends: Plugged[] = kind.ends.map((_, index) => (index === 0 ? from : index === 1 ? to : null));
   const fits = (plugged: Plugged, end: number): boolean => {
-    if (!plugged || !('device' in plugged)) return true;
-    const socket = connectorById(lookup(rig).port(plugged.device, plugged.port)?.connector ?? '');
+    if (!plugged) return true;
+    const find = lookup(rig);
+    const connector =
+      'device' in plugged
+        ? find.port(plugged.device, plugged.port)?.connector
+        : find.leadKindOf(plugged.lead)?.ends[plugged.end]?.connector;
+    const socket = connectorById(connector ?? '');
     const plug = connectorById(kind.ends[end]!.connector);
     return socket?.sex !== plug?.sex && socket?.medium === plug?.medium;
   };
   // The list does not say which end is which: the way round that fits is meant.
   if (kind.ends.length === 2 && !(fits(from, 0) && fits(to, 1)) && fits(from, 1) && fits(to, 0))
     ends.reverse();
-  return connect(rig, kind, ends, lengthM, freeId(rig, plain(cell('lead')) || `lead-${kind.id}`));
+  return connect(rig, kind, ends, lengthM, freeId(rig, idOf(cell('lead')) || `lead-${kind.id}`));
 };
 
-/** Reads the rows of a file into a rig, one after another; a row that cannot be taken says why and changes nothing. */
+/**
+ * Reads the rows of a file into a rig, one after another; one that names a lead of a later row waits for it. A row that cannot be
+ * taken says why and changes nothing.
+ */
 export const importPatchList = (rig: Rig, table: CsvTable, mapping: ColumnMapping): PatchImport => {
   let current = rig;
   const edits: Edit[] = [];
-  const rows = table.rows.map((cells, index): ImportedRow => {
+  const made = new Map<string, string>();
+  const rows = table.rows.map((cells, index) => {
     const cell = (column: PatchColumn) =>
       mapping[column] < 0 ? '' : (cells[mapping[column]] ?? '').trim().replace(/^'/, '');
     const words =
       `${cell('fromDevice')} ${cell('fromSocket')} – ${cell('toDevice')} ${cell('toSocket')}`.trim();
+    return { cell, row: index + 2, words, error: null as string | null };
+  });
+  /** @returns false when the row has to wait for another */
+  const take = (entry: (typeof rows)[number]): boolean => {
+    entry.error = null;
     try {
-      const edit = rowEdit(current, cell);
+      const edit = rowEdit(current, made, entry.cell);
       const result = tryEdit(current, edit);
       if (!result.ok) {
         const [problem] = result.problems;
-        return {
-          row: index + 2,
-          words,
-          error: `Found ${problem!.found}; expected ${problem!.expected}. To mend: ${problem!.cure}.`,
-        };
+        entry.error = `Found ${problem!.found}; expected ${problem!.expected}. To mend: ${problem!.cure}.`;
+        return true;
       }
+      const before = new Set(current.leads.map(({ id }) => id));
       current = result.rig;
       edits.push(edit);
-      return { row: index + 2, words, error: null };
+      const name = entry.cell('lead');
+      const added = current.leads.find(({ id }) => !before.has(id));
+      if (name && added) made.set(name, added.id);
+      return true;
     } catch (error) {
       if (!(error instanceof RowError)) throw error;
-      return { row: index + 2, words, error: error.message };
+      entry.error = error.message;
+      return !(error instanceof NotYetError);
     }
-  });
+  };
+  for (let waiting = rows; waiting.length > 0;) {
+    const left = waiting.filter((entry) => !take(entry));
+    if (left.length === waiting.length) break;
+    waiting = left;
+  }
   return {
-    rows,
+    rows: rows.map(({ row, words, error }) => ({ row, words, error })),
     edit: edits.length > 0 ? combineEdits(`Import ${edits.length} leads`, ...edits) : undefined,
   };
 };
