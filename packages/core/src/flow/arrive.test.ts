@@ -1,12 +1,12 @@
 import * as fc from 'fast-check';
 import { inverse, Matrix } from 'ml-matrix';
 import { SPEECH_LINES, speechLikeness } from '../units';
-import { arriveEverywhere, transferFrom } from './arrive';
+import { arriveEverywhere } from './arrive';
 import type { FlowGraph } from './graph';
 import { plainGraph, type PlainEdge } from './graph.testing';
 import { loopsOf } from './loop';
 import { noiseLevels } from './noise';
-import { edgeFactor, firstLateMs, powerOf } from './sound';
+import { asLines, edgeFactor, firstLateMs, powerOf } from './sound';
 import { mainWay, waysBetween, wayTo } from './ways';
 
 const power = (graph: FlowGraph, node: string, source = 0): number => {
@@ -54,16 +54,21 @@ const randomGraph = fc.integer({ min: 2, max: 12 }).chain((count) => {
 });
 
 describe('arrivals against (I − A)⁻¹ by ml-matrix', () => {
-  it('200 random graphs, loops and all, at three frequencies', () => {
+  /** Ways 70 dB under the strongest are left out on the way: together they may change an amplitude by so much of it. */
+  const LEFT_OUT = 2e-3;
+
+  it('200 random graphs, loops and all, at three lines of speech', () => {
     fc.assert(
       fc.property(randomGraph, (graph) => {
-        for (const hertz of [100, 997, 7000]) {
-          const ours = transferFrom(graph, 'n0', hertz);
-          const theirs = reference(graph, hertz);
+        const all = arriveEverywhere(graph, graph.sources);
+        for (const k of [0, 17, SPEECH_LINES.length - 1]) {
+          const theirs = reference(graph, SPEECH_LINES[k]!.hertz);
           for (const id of graph.nodes.keys()) {
-            const [a, b] = [ours.get(id) ?? { re: 0, im: 0 }, theirs('n0', id)];
-            const size = 1 + Math.hypot(b.re, b.im);
-            expect(Math.hypot(a.re - b.re, a.im - b.im) / size).toBeLessThan(1e-9);
+            const heard = all.get(id)?.get(0);
+            const lines = heard && asLines(heard);
+            const b = theirs('n0', id);
+            const [re, im] = [lines?.re[k] ?? 0, lines?.im[k] ?? 0];
+            expect(Math.hypot(re - b.re, im - b.im)).toBeLessThan(LEFT_OUT * (1 + Math.hypot(b.re, b.im)));
           }
         }
       }),

@@ -4,7 +4,6 @@ import { innerEdges, solveLoop } from './loop';
 import {
   asLines,
   atItsStart,
-  edgeFactor,
   lineFactors,
   nothing,
   through,
@@ -73,45 +72,6 @@ export const arriveEverywhere = (graph: FlowGraph, sources: readonly FlowSource[
           if (!factors && 're' in heard) factors = lineFactors(edge);
           add(all, edge.to, source, through(heard, edge, factors));
         }
-      }
-    }
-  }
-  return all;
-};
-
-/**
- * Amplitude of one place's sound at every place it reaches, at one frequency: x = (I − A)⁻¹·b, component by component.
- * @returns by place, complex, against the start
- */
-export const transferFrom = (
-  graph: FlowGraph,
-  start: string,
-  hertz: number,
-): Map<string, { re: number; im: number }> => {
-  const all = new Map([[start, { re: 1, im: 0 }]]);
-  for (const component of graph.components) {
-    const { nodes, isLoop } = component;
-    if (isLoop && nodes.some((id) => all.has(id))) {
-      const b = { re: new Float64Array(nodes.length), im: new Float64Array(nodes.length) };
-      nodes.forEach((id, i) => {
-        b.re[i] = all.get(id)?.re ?? 0;
-        b.im[i] = all.get(id)?.im ?? 0;
-      });
-      solveLoop(nodes, innerEdges(graph, component), hertz, 1, b);
-      nodes.forEach((id, i) => all.set(id, { re: b.re[i]!, im: b.im[i]! }));
-    }
-    const own = new Set(isLoop ? nodes : []);
-    for (const id of nodes) {
-      const here = all.get(id);
-      if (!here) continue;
-      for (const edge of edgesFrom(graph, id)) {
-        if (own.has(edge.to)) continue;
-        const factor = edgeFactor(edge, hertz);
-        const there = all.get(edge.to) ?? { re: 0, im: 0 };
-        all.set(edge.to, {
-          re: there.re + here.re * factor.re - here.im * factor.im,
-          im: there.im + here.re * factor.im + here.im * factor.re,
-        });
       }
     }
   }
