@@ -6,6 +6,7 @@ import {
   leadResponse,
   levelsPage,
   makeEngineMemory,
+  newerModel,
   offerChain,
   pageReadings,
   pinView,
@@ -57,6 +58,7 @@ const ABOUT_A_RIG = {
 const BY_ITSELF = {
   advise: (answers: Answers) => advise(answers),
   tryModel: (model: DeviceModel) => tryModel(model),
+  newerModel: (model: DeviceModel) => newerModel(model),
 };
 
 type Answer<T> = T extends Steps<infer R> ? R : T;

@@ -1,13 +1,17 @@
 import {
+  adoptModel,
   changeDevice,
   isOwnModel,
   lookup,
   plugName,
   removeDevice,
   type Device,
+  type DeviceModel,
   type PortRef,
   type Rig,
 } from '@diaphon/core';
+import { useEffect, useState } from 'react';
+import { askPlain } from '../engine/engine';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 import { useEdit } from '../store/use-edit';
@@ -78,11 +82,30 @@ const Sockets = ({ rig, device, onSelect, onConnectFrom }: DeviceInspectorProps)
   );
 };
 
+/** The catalogue's present description of a model, where the rig carries an older one; the catalogue lives with the engine. */
+const useNewerModel = (model: DeviceModel | undefined): DeviceModel | undefined => {
+  const [newer, setNewer] = useState<{ of: DeviceModel; is: DeviceModel | undefined }>();
+  useEffect(() => {
+    if (!model) return;
+    let isCurrent = true;
+    askPlain('newerModel', model).then(
+      (is) => isCurrent && setNewer({ of: model, is }),
+      // Nobody needs it: the rig works with what it carries.
+      () => undefined,
+    );
+    return () => {
+      isCurrent = false;
+    };
+  }, [model]);
+  return newer?.of === model ? newer?.is : undefined;
+};
+
 /** A device: its name and place, its controls, who speaks into it, what is plugged where. */
 export const DeviceInspector = (props: DeviceInspectorProps) => {
   const { rig, device, onSelect } = props;
   const edit = useEdit();
   const model = lookup(rig).modelOf(device.id);
+  const newer = useNewerModel(model);
   if (!model) return null;
   const rename = (change: { name?: string; place?: string }) =>
     edit((now) => changeDevice(now, device.id, change));
@@ -94,6 +117,14 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
         about={`${model.name}. ${model.about}`}
         onClose={() => onSelect({})}
       />
+      {newer && (
+        <p className="flex flex-wrap items-center gap-2 px-3 py-2">
+          <span>This rig carries an older description of this device.</span>
+          <Button onClick={() => edit((now) => adoptModel(now, newer), { announce: true })}>
+            Use the present one
+          </Button>
+        </p>
+      )}
       {capsules.length > 0 && <Talkers rig={rig} device={device} capsules={capsules} />}
       {model.kind === 'computer' && <Apps rig={rig} device={device} />}
       {model.controls.length > 0 && (

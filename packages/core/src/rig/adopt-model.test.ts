@@ -3,7 +3,7 @@ import { skerryLight } from '../demo';
 import { withoutPort } from '../models';
 import { applyEdit, tryEdit } from './edit';
 import { lookup } from './lookup';
-import { adoptModel } from './adopt-model';
+import { adoptModel, newerModel } from './adopt-model';
 
 const own = (id: string, change: Partial<DeviceModel> = {}): DeviceModel => ({
   ...DEVICE_MODELS.find((model) => model.id === id)!,
@@ -65,5 +65,25 @@ describe('making a device one of a model', () => {
     const { rig } = applyEdit(once, adoptModel(once, quieter));
     expect(lookup(rig).modelOf('guest-mic')!.name).toBe('Our own, mended');
     expect(rig.models.filter(({ id }) => id === quieter.id)).toHaveLength(1);
+  });
+});
+
+describe('a model the catalogue describes anew', () => {
+  it('is known by its id where the rig carries an older one; taken, the desk is there and the leads stay', () => {
+    const mixer = skerryLight.models.find(({ id }) => id === 'mixer-4-usb')!;
+    const { desk: _desk, ...old } = mixer;
+    const rig = {
+      ...skerryLight,
+      models: skerryLight.models.map((model) => (model === mixer ? old : model)),
+      devices: skerryLight.devices.map((device) =>
+        device.id === 'mixer' ? { ...device, settings: { phantom: true, gain1: 54 } } : device,
+      ),
+    };
+    expect(newerModel(mixer)).toBeUndefined();
+    expect(newerModel(own('mixer-4-usb'))).toBeUndefined();
+    const taken = applyEdit(rig, adoptModel(rig, newerModel(old)!)).rig;
+    expect(taken.models.find(({ id }) => id === 'mixer-4-usb')).toEqual(mixer);
+    expect(taken.leads).toEqual(skerryLight.leads);
+    expect(taken.devices.find(({ id }) => id === 'mixer')!.settings).toEqual({ phantom: true, gain1: 54 });
   });
 });

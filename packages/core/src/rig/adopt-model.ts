@@ -1,4 +1,5 @@
-import { controlOf, controlRange, type ControlValue, type DeviceModel } from '../catalogue';
+import { controlOf, controlRange, DEVICE_MODELS, type ControlValue, type DeviceModel } from '../catalogue';
+import { deepEqual } from './deep-equal';
 import { drop, revise, type Edit, type Step } from './edit';
 import type { App, Device, Rig } from './types';
 
@@ -15,6 +16,12 @@ const fittingSettings = ({ settings }: Device, model: DeviceModel): Device['sett
       return controlRange(control, near) === undefined ? [[id, near]] : [];
     }),
   );
+
+/** The catalogue's present description of a model, where a rig carries an older one. */
+export const newerModel = (model: DeviceModel): DeviceModel | undefined => {
+  const known = DEVICE_MODELS.find(({ id }) => id === model.id);
+  return known && !deepEqual(known, model) ? known : undefined;
+};
 
 /**
  * Takes a model into the rig and makes a device one of it; devices that already are follow.

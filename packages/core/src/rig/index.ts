@@ -3,7 +3,7 @@ export * from './problem';
 export * from './edit';
 export * from './commands';
 export * from './condition';
-export { adoptModel } from './adopt-model';
+export { adoptModel, newerModel } from './adopt-model';
 export * from './lookup';
 export { deepEqual } from './deep-equal';
 export * from './model-file';
