@@ -1,4 +1,14 @@
-import { drop, setControl, setName, skerryLight, type Edit, type Rig } from '@diaphon/core';
+import {
+  adoptModel,
+  controlOf,
+  controlsOf,
+  drop,
+  setControl,
+  setName,
+  skerryLight,
+  type Edit,
+  type Rig,
+} from '@diaphon/core';
 import type { OpenRig } from '../server/api';
 import { rigActions, rigReducer, type RigState } from './rig-slice';
 
@@ -63,6 +73,29 @@ describe('editing the open rig', () => {
     expect(state.refused).toMatchObject({ label: 'Break it' });
     expect(state.refused!.problems[0]!.where).toContain('model');
     expect(rigReducer(state, rigActions.refusalSeen()).refused).toBeNull();
+  });
+
+  it('a model changed in part can be read afterwards, undone and done again: nothing of a draft stays in it', () => {
+    const mixer = skerryLight.models.find(({ id }) => id === 'mixer-4-usb')!;
+    const { desk: _desk, ...without } = mixer;
+    const old: Rig = {
+      ...skerryLight,
+      models: skerryLight.models.map((model) => (model === mixer ? without : model)),
+      devices: skerryLight.devices.map((device) =>
+        device.id === 'mixer' ? { ...device, settings: { phantom: true } } : device,
+      ),
+    };
+    const adopt = rigActions.edited({ edit: adoptModel(old, mixer) });
+    for (const actions of [
+      [adopt],
+      [adopt, rigActions.undone()],
+      [adopt, rigActions.undone(), rigActions.redone()],
+    ]) {
+      const { document } = after(rigActions.opened(open(old)), ...actions);
+      const model = document!.models.find(({ id }) => id === 'mixer-4-usb')!;
+      expect(controlsOf(model).map(({ label }) => label)).toContain('Gain 1');
+      expect(controlOf(model, 'gain1')).toMatchObject({ maxDb: 60 });
+    }
   });
 
   it('undo with nothing to undo does nothing', () => {

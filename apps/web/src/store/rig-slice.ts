@@ -1,5 +1,5 @@
 import { applyEdit, combineEdits, squash, tryEdit, type Edit, type Problem, type Rig } from '@diaphon/core';
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { ErrorBody, OpenRig } from '../server/api';
 
 /** One thing that can be taken back, or done again. */
@@ -62,6 +62,9 @@ const SAME_DRAG_MS = 1500;
 /** The document is replaced as a whole by the engine's own edits; drafting it would only copy it twice. */
 type Raw = Omit<RigState, 'document'> & { document: Rig | null };
 
+/** The state as it stands, not a draft of it: what the engine remembers of a document must outlive this moment. */
+const standing = (state: Draft<RigState>): RigState => original(state)!;
+
 const changed = (state: Raw, document: Rig, label: string) => {
   state.document = document;
   state.unsavedLabels.push(label);
@@ -95,9 +98,10 @@ const rigSlice = createSlice({
       { payload }: PayloadAction<{ edit: Edit; key?: string; at?: number; announce?: boolean }>,
     ) => {
       const raw = state as Raw;
-      if (!raw.document) return;
+      const { document } = standing(state);
+      if (!document) return;
       const { edit, key, at = 0, announce } = payload;
-      const result = tryEdit(raw.document, edit);
+      const result = tryEdit(document, edit);
       if (!result.ok) {
         state.refused = { label: edit.label, problems: result.problems };
         return;
@@ -117,18 +121,22 @@ const rigSlice = createSlice({
     },
     undone: (state) => {
       const raw = state as Raw;
-      const step = raw.past.pop();
-      if (!step || !raw.document) return;
-      const { rig, inverse } = applyEdit(raw.document, step.edit);
+      const { document, past } = standing(state);
+      const step = past.at(-1);
+      if (!step || !document) return;
+      raw.past.pop();
+      const { rig, inverse } = applyEdit(document, step.edit);
       raw.future.push({ label: step.label, edit: inverse });
       raw.done = { label: `Undone: ${step.label}`, canUndo: false };
       changed(raw, rig, `Undo ${step.label}`);
     },
     redone: (state) => {
       const raw = state as Raw;
-      const step = raw.future.pop();
-      if (!step || !raw.document) return;
-      const { rig, inverse } = applyEdit(raw.document, step.edit);
+      const { document, future } = standing(state);
+      const step = future.at(-1);
+      if (!step || !document) return;
+      raw.future.pop();
+      const { rig, inverse } = applyEdit(document, step.edit);
       raw.past.push({ label: step.label, edit: inverse });
       raw.done = { label: `Done again: ${step.label}`, canUndo: true };
       changed(raw, rig, `Redo ${step.label}`);
