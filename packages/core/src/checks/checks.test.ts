@@ -310,7 +310,7 @@ const receiver = (mode: string, kind: string): Rig =>
 
 /** For every code: a rig where it fires, its near-twin where it must not. */
 /** A podcast mixer with a recorder on its first port and a call on its second. */
-const secondComputer = (stream: string, settings: Record<string, string> = {}): Rig =>
+const secondComputer = (stream: string, settings: Record<string, string | number> = {}): Rig =>
   buildRig({
     name: 'second computer',
     devices: [
@@ -720,6 +720,19 @@ describe('what the operator says is to arrive', () => {
       ['Talker is recorded or sent.', true],
       ['Talker is to be heard at Recorder on Laptop with USB-C only.', true],
     ]);
+  });
+});
+
+describe('how weak an own sound may come back', () => {
+  // ITU-T G.131, from memory: 55 dB down is not noticed however late.
+  it.each([
+    [-50, true],
+    [-54, true],
+    [-56, false],
+    [-60, false],
+  ])('%i dB: an echo is said: %s', (db, isSaid) => {
+    const rig = secondComputer('second', { 'stream.second.kind': 'custom', 'send.second.usb2': db });
+    expect(codes(rig).includes('caller-echo')).toBe(isSaid);
   });
 });
 
