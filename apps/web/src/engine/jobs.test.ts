@@ -49,7 +49,10 @@ describe('long jobs', () => {
     one.open('a', 1, skerryLight);
     expect(await one.ask(1, 'a', 'fixes', [danger!.id])).toEqual({ kind: 'cancelled' });
     expect(steps).toBe(2);
-    // The next job is another one.
+    expect(one.running()).toBe(0);
+    // A card shut after its answer came leaves nothing behind; the next job is another one.
+    one.cancel(1);
+    expect(one.running()).toBe(0);
     expect(await one.ask(2, 'a', 'fixes', [danger!.id])).toMatchObject({ kind: 'done' });
   });
 });

@@ -88,7 +88,8 @@ const isSteps = (value: unknown): value is Steps<unknown> =>
 /** @param pause lets messages in between two steps of a long job */
 export const makeEngine = (pause: () => Promise<void>) => {
   const held = new Map<string, Held>();
-  const cancelled = new Set<number>();
+  /** Jobs under way, and whether nobody waits for them any more. */
+  const isStopped = new Map<number, boolean>();
 
   const solve = (key: string, rig: Rig, stamp: number, before: Held | undefined): ReadingsChange => {
     const memory = before?.memory ?? makeEngineMemory();
@@ -111,7 +112,11 @@ export const makeEngine = (pause: () => Promise<void>) => {
       return solve(key, applyEdit(before.rig, edit).rig, stamp, before);
     },
     close: (key: string): void => void held.delete(key),
-    cancel: (job: number): void => void cancelled.add(job),
+    /** Stops a job between two of its steps; one that has ended is left alone. */
+    cancel: (job: number): void => {
+      if (isStopped.has(job)) isStopped.set(job, true);
+    },
+    running: (): number => isStopped.size,
     /** Answers a question about a rig as it stands when the job begins. */
     ask: async <K extends keyof Questions>(
       job: number,
@@ -125,17 +130,21 @@ export const makeEngine = (pause: () => Promise<void>) => {
       const work = (ABOUT_A_RIG[question] as (held: Held, ...args: unknown[]) => unknown)(at, ...args);
       let answer = work;
       if (isSteps(work)) {
-        for (let step = work.next(); ; step = work.next()) {
-          if (step.done) {
-            answer = step.value;
-            break;
+        isStopped.set(job, false);
+        try {
+          for (let step = work.next(); ; step = work.next()) {
+            if (step.done) {
+              answer = step.value;
+              break;
+            }
+            onProgress?.(step.value);
+            await pause();
+            if (isStopped.get(job)) return { kind: 'cancelled' };
           }
-          onProgress?.(step.value);
-          await pause();
-          if (cancelled.delete(job)) return { kind: 'cancelled' };
+        } finally {
+          isStopped.delete(job);
         }
       }
-      cancelled.delete(job);
       return { kind: 'done', answer: answer as Questions[K]['answer'], stamp: at.stamp };
     },
     askPlain: <K extends keyof PlainQuestions>(
