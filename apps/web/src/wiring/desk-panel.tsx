@@ -5,6 +5,7 @@ import {
   OFF,
   settingOf,
   setControl,
+  stripsOf,
   type Control,
   type Desk,
   type Device,
@@ -44,7 +45,7 @@ const isOpen = (model: DeviceModel, device: Device, send: string): boolean => {
 };
 
 const mixPart = (model: DeviceModel, desk: Desk, device: Device, mix: Desk['mixes'][number]): Part => {
-  const strips = desk.strips.filter(({ id }) => !mix.without?.includes(id));
+  const strips = stripsOf(desk, mix);
   const own = strips.flatMap(({ id, label }): [string, string][] => [
     [is.send(mix.id, id), label],
     ...(isOpen(model, device, is.send(mix.id, id))

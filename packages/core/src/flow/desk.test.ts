@@ -232,6 +232,19 @@ describe('a desk by hand', () => {
   });
 });
 
+describe('a strip with one switch said not to be there', () => {
+  it('has the others all the same', () => {
+    const [voice, ...others] = stereoDesk.strips;
+    const { trimDb: _trim, ...rest } = voice!;
+    const partly = model(
+      { ...stereoDesk, strips: [{ ...rest, polarity: false, faderDb: [-60, 10] }, ...others] },
+      ['voice', 'player-l', 'player-r', 'line-l', 'line-r', 'back-l', 'back-r'],
+      ['main-l', 'main-r', 'mon-l', 'mon-r', 'aux', 'out-l', 'out-r', 'track'],
+    );
+    expect(heard(rigWith(partly, { [is.mute('voice')]: true }), 'voice', 'mon-l')).toBeUndefined();
+  });
+});
+
 describe('direct monitoring', () => {
   const ears: Desk = {
     strips: [strip('one'), strip('two')],

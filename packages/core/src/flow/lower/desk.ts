@@ -3,6 +3,7 @@ import {
   deskControlId as is,
   initialSend,
   OFF,
+  stripsOf,
   type Desk,
   type DeskMix,
   type DeskStream,
@@ -110,8 +111,8 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
   const step = (from: Sides, to: Sides, terms: Term[], answersTo: string[], rest = {}) =>
     from.forEach((one, index) => join(at, one, to[index]!, terms, answersTo, rest));
 
-  const hasPlace =
-    chosen.delayMs ?? strip.trimDb ?? strip.polarity ?? strip.highPassHz ?? strip.compressor ?? strip.mute;
+  const { trimDb, polarity, highPassHz, gate, compressor, mute } = strip;
+  const hasPlace = [chosen.delayMs, trimDb, polarity, highPassHz, gate, compressor, mute].some(Boolean);
   const before = hasPlace ? place('in', strip.label) : source;
   if (before !== source) {
     const isHighPassed = strip.highPassHz !== undefined && isOn(is.highPass(strip.id));
@@ -244,13 +245,10 @@ const sendControls = (mix: DeskMix, strip: DeskStrip): string[] => [
   is.tap(mix.id, strip.id),
 ];
 
-const inMix = ({ without }: DeskMix, { id }: DeskStrip): boolean => !without?.includes(id);
-
 const lowerMix = (at: Setting, strips: ReadonlyMap<string, Strip>, mix: DeskMix) => {
   const to = mix.to.map((point) => pointId(at.device.id, point));
   const solo = soloIn(at, mix);
-  for (const strip of at.desk.strips) {
-    if (!inMix(mix, strip)) continue;
+  for (const strip of stripsOf(at.desk, mix)) {
     const { tap, terms } = sendOf(at, mix, strip);
     const sides = strips.get(strip.id)!;
     const common = { strip, to, centreDb: mix.centreDb };
@@ -298,8 +296,7 @@ const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: De
     });
     return;
   }
-  for (const strip of at.desk.strips) {
-    if (!inMix(mix, strip)) continue;
+  for (const strip of stripsOf(at.desk, mix)) {
     const { tap, terms } = sendOf(at, mix, strip);
     const isOwn = takes.own.includes(strip.id);
     const answersTo = [
