@@ -1,7 +1,6 @@
 import { controlOf, deskControlId, modelById } from '../catalogue';
 import { isReallyHeard } from '../gain';
 import { makeBench, mended, solveRig, type Bench } from '../offers';
-import { appId } from '../flow';
 import { applyEdit, lookup, putApp, setControl, type App, type Rig } from '../rig';
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
 import { reasonsForXlr } from './connection';
@@ -47,12 +46,10 @@ const listening = (rig: Rig, computer: string, app: AppRow, desk: string, offer:
   return applyEdit(set, putApp(set, { ...app, input, computer })).rig;
 };
 
-const computerOf = (rig: Rig, app: string): string => rig.apps.find(({ id }) => id === app)!.computer;
-
 /** How well a program hears by a stream: nothing of its own back, then as many voices and far ends as there are. */
 const worth = (rig: Rig, id: string): number => {
-  const { arrivals, findings } = solveRig(rig);
-  const sinks = new Set([appId(computerOf(rig, id), id, 'in'), appId(computerOf(rig, id), id, 'in-right')]);
+  const { arrivals, findings, sinks: all } = solveRig(rig);
+  const sinks = new Set(all.filter(({ app }) => app === id).map(({ node }) => node));
   const sources = new Set(
     arrivals
       .filter(isReallyHeard)

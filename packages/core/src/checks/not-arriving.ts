@@ -6,6 +6,7 @@ import { freeEnds, leadsOn } from './fixes/missing-leads';
 import { setInputTo } from './fixes/level';
 import { useBestLead } from './fixes/rewire';
 import { openTo, shutBy } from './fixes/routing';
+import { MOST_TRIED } from './fixes/trial';
 import { arrivesAt, intentPhrase, intentSentence, nodesOfSink } from './meant';
 import { isListening, reachings, voiceIndex } from './reaching';
 
@@ -53,9 +54,6 @@ const reachedNodes = (solved: Solved, person: string): Set<string> => {
   const reached = [...solved.heard.everywhere].flatMap(([id, heard]) => (heard.has(index) ? [id] : []));
   return new Set(reached);
 };
-
-/** More ways than this are not tried. */
-const MOST_TRIED = 20;
 
 /** Other leads, and other settings of the inputs, where a lead lets nothing through. */
 const otherLeads = (solved: Solved, device: string): Fix[] =>

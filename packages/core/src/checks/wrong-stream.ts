@@ -5,6 +5,7 @@ import { finding, type Check, type Found, type Solved } from './finding';
 import { listenElsewhere } from './fixes/listening';
 import { leadsOn } from './fixes/missing-leads';
 import { openTo } from './fixes/routing';
+import { MOST_TRIED } from './fixes/trial';
 import { reachings, voiceIndex } from './reaching';
 
 type Wanted = (source: FlowSource) => boolean;
@@ -67,7 +68,7 @@ export const wrongStream: Check = (solved) =>
         severity: 'fault',
         title: `${app.name} on ${name} hears ${isForVoices ? 'nobody' : 'nothing'}`,
         why: isShown
-          ? `It listens to “${stream?.label}” of ${desk}. There ${isForVoices ? 'are voices' : 'is sound'} in ${desk}, and this stream carries none of it to what ${app.name} ${kind === 'recorder' ? 'records' : 'sends'}.`
+          ? `It listens to “${stream?.label}” of ${desk}. There ${isForVoices ? 'are voices' : 'is sound'} in ${desk}, and this stream carries none of that to what ${app.name} ${kind === 'recorder' ? 'records' : 'sends'}.`
           : `It is set to “${stream?.label}” of ${desk}, and ${name} is not shown that stream: no USB lead leads there, or it is in a socket that carries another.`,
         places: [{ device: computer }, ...(first ? [{ device: first.device }] : [])],
         about: [{ device: computer, control: app.id }],
@@ -79,11 +80,12 @@ export const wrongStream: Check = (solved) =>
             from: `arrivals at ${app.name}; they get to ${sounds.size} places in ${desk}`,
           },
         ],
-        propose: () => [
-          ...openTo(solved, sounds, ends),
-          ...listenElsewhere(solved, app),
-          ...[...devices].flatMap((device) => leadsOn(solved, device)),
-        ],
+        propose: () =>
+          [
+            ...openTo(solved, sounds, ends),
+            ...listenElsewhere(solved, app),
+            ...[...devices].flatMap((device) => leadsOn(solved, device)),
+          ].slice(0, MOST_TRIED),
       }),
     ];
   });

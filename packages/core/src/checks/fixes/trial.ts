@@ -15,6 +15,9 @@ import { dbFromRatio, type Db } from '../../units';
 import type { Fix } from '../finding';
 import { levelsOf } from '../levels-of';
 
+/** More ways to mend one finding than this are not tried. */
+export const MOST_TRIED = 20;
+
 /** Leads that touch nothing but some devices and one another. */
 const leadsAmong = (rig: Rig, devices: ReadonlySet<string>): Lead[] => {
   let leads = rig.leads.filter(({ ends }) =>
