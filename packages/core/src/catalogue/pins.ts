@@ -30,3 +30,25 @@ export const portOfElement = (element: CircuitElement | undefined): string => {
       return '';
   }
 };
+
+/** Every pin and inner node an element is joined to. */
+export const pinsOfElement = (element: CircuitElement): PinRef[] => {
+  switch (element.kind) {
+    case 'output':
+      return [element.plus, element.minus, element.ground].filter((pin) => pin !== undefined);
+    case 'input':
+      return [element.plus, element.ground, element.minus].filter((pin) => pin !== undefined);
+    case 'feed':
+    case 'load':
+      return [...element.legs, element.ground];
+    case 'rail':
+      return [element.ground];
+    case 'resistor':
+    case 'capacitor':
+      return [element.a, element.b];
+    case 'transformer':
+      return [...element.primary, ...element.secondary];
+    case 'bond':
+      return element.pins;
+  }
+};

@@ -1,51 +1,62 @@
 import type { Lookup } from '../rig';
-import { findGroundLoops, metalPieces, type GroundLoop } from './ground-loops';
-import { humVolts, type HumVolts } from './hum';
-import type { IslandMemory } from './island-memory';
-import { type Mismatch } from './nets';
+import type { GroundLoop } from './ground-loops';
+import type { HumVolts } from './hum';
+import { rememberedCluster, rememberedRings, rememberedStructure, type CircuitMemory } from './memory';
+import { metalPieces } from './metal';
+import type { Mismatch } from './mismatches';
 import { openCircuit } from './open-circuit';
-import type {
-  Clash,
-  Coupling,
-  FeedReading,
-  InputReading,
-  LoadReading,
-  OutputDcReading,
-  RailReading,
-  TerminalReading,
-} from './readings';
+import type { ClusterReadings } from './readings';
 import type { Complex } from './solve';
 import { magnitude, solveSound } from './sound';
 import { solveSupplies } from './supplies';
 
-export interface Circuit {
-  couplings: Coupling[];
-  terminals: TerminalReading[];
-  clashes: Clash[];
-  inputs: InputReading[];
-  feeds: FeedReading[];
-  rails: RailReading[];
-  loads: LoadReading[];
-  outputsDc: OutputDcReading[];
+export interface Circuit extends ClusterReadings {
   mismatches: Mismatch[];
   groundLoops: GroundLoop[];
   hum: HumVolts;
 }
 
+const emptyCluster = (): ClusterReadings => ({
+  couplings: [],
+  terminals: [],
+  clashes: [],
+  inputs: [],
+  feeds: [],
+  rails: [],
+  loads: [],
+  outputsDc: [],
+});
+
 /**
  * Works out what happens on every pin: who is joined, how every output arrives at every input,
  * where every supply's volts go, and where metal makes a ring.
- * @param memory islands solved before, used again and added to
+ * @param memory what was worked out before, used again and added to
  */
-export const solveCircuit = (find: Lookup, memory?: IslandMemory): Circuit => {
-  const open = openCircuit(find, memory);
-  const metal = metalPieces(find);
+export const solveCircuit = (find: Lookup, memory?: CircuitMemory): Circuit => {
+  const { clusters, mismatches, metal } = rememberedStructure(find, memory);
+  const solved = clusters.map((scope) =>
+    rememberedCluster(find, scope, memory, (): ClusterReadings => {
+      const open = openCircuit(find, scope);
+      return { ...solveSound(open), ...solveSupplies(open) };
+    }),
+  );
+  const rings = rememberedRings(find, metalPieces(find, metal), memory);
+  const circuit = emptyCluster();
+  for (const one of solved) {
+    circuit.couplings.push(...one.couplings);
+    circuit.terminals.push(...one.terminals);
+    circuit.clashes.push(...one.clashes);
+    circuit.inputs.push(...one.inputs);
+    circuit.feeds.push(...one.feeds);
+    circuit.rails.push(...one.rails);
+    circuit.loads.push(...one.loads);
+    circuit.outputsDc.push(...one.outputsDc);
+  }
   return {
-    ...solveSound(open),
-    ...solveSupplies(open),
-    mismatches: open.nets.mismatches,
-    groundLoops: findGroundLoops(metal),
-    hum: humVolts(find, metal),
+    ...circuit,
+    mismatches,
+    groundLoops: rings.loops,
+    hum: rings.hum,
   };
 };
 

@@ -1,5 +1,6 @@
 import { buildRig, type RigRows, lookup } from '../rig';
-import { EARTH, findGroundLoops, metalPieces } from './ground-loops';
+import { findGroundLoops } from './ground-loops';
+import { EARTH, metalPieces } from './metal';
 
 const loops = (rows: Omit<RigRows, 'name'>) =>
   findGroundLoops(metalPieces(lookup(buildRig({ name: 'loops', ...rows }))));

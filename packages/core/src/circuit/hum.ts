@@ -1,6 +1,6 @@
 import { DEFAULT_EARTH_HUM_MILLIVOLTS, type Lookup } from '../rig';
 import { eliminate } from './eliminate';
-import { EARTH, type LoopPiece } from './ground-loops';
+import { EARTH, type LoopPiece } from './metal';
 import type { InputReading } from './readings';
 
 /** An earth wire from a device to where all earths meet, ohms: some metres of 1 mm². Common practice. */

@@ -1,13 +1,14 @@
 export * from './circuit';
 export * from './readings';
-export { isSameWiring } from './same-wiring';
-export { makeIslandMemory, type IslandMemory } from './island-memory';
-export { joinPins, splitIslands, type Mismatch } from './nets';
+export { makeCircuitMemory, type CircuitMemory } from './memory';
+export type { Mismatch } from './mismatches';
+export { joinPins, splitIslands } from './nets';
 export { openCircuit, type OpenCircuit } from './open-circuit';
 export { humAtInput, type HumVolts } from './hum';
 export { INTERFERENCE, isActive, partsOf } from './parts';
 export { DULL_DB, LOW_END_HZ, MID_BAND_HZ, TOP_OF_BAND_HZ } from './sound';
-export { EARTH, type GroundLoop, type LoopPiece } from './ground-loops';
+export type { GroundLoop } from './ground-loops';
+export { EARTH, type LoopPiece } from './metal';
 export type { Primitive, Analysis } from './primitives';
 export { eliminate } from './eliminate';
 export { solveIsland, type Complex } from './solve';

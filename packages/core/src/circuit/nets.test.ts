@@ -3,6 +3,7 @@ import { DEVICE_MODELS, LEAD_KINDS } from '../catalogue';
 import { buildRig, type RigRows, applyEdit, lookup, type Rig } from '../rig';
 import { fixesFor, solveRig, offerLeads } from '../offers';
 import { solveCircuit } from './circuit';
+import { findMismatches } from './mismatches';
 import { joinPins, splitIslands } from './nets';
 import { isGround } from './primitives';
 import type { Primitive } from './primitives';
@@ -48,8 +49,10 @@ describe('pins joined to nets', () => {
   });
 
   it('a plug that does not fit joins nothing and is told', () => {
-    const nets = netsOf({ ...XLR, leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'desk.phones'] }] });
-    expect(nets.mismatches).toEqual([{ lead: 'run', end: 1, plug: 'xlr-male', socket: 'trs-635-socket' }]);
+    const rows = { ...XLR, leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'desk.phones'] }] };
+    expect(findMismatches(lookup(buildRig(rows)))).toEqual([
+      { lead: 'run', end: 1, plug: 'xlr-male', socket: 'trs-635-socket' },
+    ]);
   });
 
   it('leads plugged into one another carry on', () => {

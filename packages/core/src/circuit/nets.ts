@@ -1,36 +1,10 @@
 import { contactsBetween, type CircuitElement } from '../catalogue';
 import type { Lookup } from '../rig';
 import { conductorsOf, shortedPins } from './conductors';
+import { meetingsOf } from './mismatches';
 import { GROUND, isGround, netsOf, type Net, type Primitive } from './primitives';
-
-/** Where a plug sits in a socket it does not fit. */
-export interface Mismatch {
-  lead: string;
-  end: number;
-  plug: string;
-  socket: string;
-}
-
-/** Sets of joined things: union by path halving. */
-const makeUnion = () => {
-  const parent: number[] = [];
-  const find = (item: number): number => {
-    while (parent[item] !== item) {
-      parent[item] = parent[parent[item]!]!;
-      item = parent[item]!;
-    }
-    return item;
-  };
-  return {
-    add: () => parent.push(parent.length) - 1,
-    find,
-    // The smaller number wins, so ground (0) stays 0.
-    join: (a: number, b: number) => {
-      const [x, y] = [find(a), find(b)];
-      if (x !== y) parent[Math.max(x, y)] = Math.min(x, y);
-    },
-  };
-};
+import { wholeRig, type Scope } from './scope';
+import { makeUnion } from './union';
 
 export interface Nets {
   /** The net of a pin or inner node of a device; one never seen before gets a net of its own. */
@@ -41,7 +15,6 @@ export interface Nets {
   metalOf: (net: Net) => string | undefined;
   /** Every pin and inner node seen so far, by its net: `device:port.pin` and `lead/end.pin`. */
   names: () => Map<Net, string[]>;
-  mismatches: Mismatch[];
 }
 
 /** Numbers for the pins of many owners. */
@@ -60,15 +33,18 @@ const numbering = (add: () => number) => {
 const bonds = (elements: readonly CircuitElement[]) =>
   elements.flatMap((element) => (element.kind === 'bond' ? [element.pins] : []));
 
-/** Joins every pin that is one piece of metal: bonds in devices, plugs in sockets, leads too short to resist. */
-export const joinPins = (find: Lookup): Nets => {
+/**
+ * Joins every pin that is one piece of metal: bonds in devices, plugs in sockets, leads too short to resist.
+ * @param scope the part of the rig it is done for
+ */
+export const joinPins = (find: Lookup, scope: Scope = wholeRig(find)): Nets => {
   const union = makeUnion();
   union.add();
   const { number: devicePin, owners: devices } = numbering(union.add);
   const { number: leadPin, owners: leads } = numbering(union.add);
   // Metal tied to the room's ground comes first, so that its number wins where it is joined to anything.
-  const metal = find.rig.devices.flatMap(({ id }) =>
-    find.modelOf(id)?.ground === 'bonded' ? [{ item: devicePin(id, 'chassis'), id }] : [],
+  const metal = scope.devices.flatMap(({ id, model }) =>
+    model.ground === 'bonded' ? [{ item: devicePin(id, 'chassis'), id }] : [],
   );
   const netOf = (item: number): Net => {
     const root = union.find(item);
@@ -91,13 +67,10 @@ export const joinPins = (find: Lookup): Nets => {
   };
   const joinAll = (items: number[]) => items.slice(1).forEach((item) => union.join(items[0]!, item));
 
-  for (const device of find.rig.devices) {
-    const model = find.modelOf(device.id);
-    if (!model) continue;
-    for (const pins of bonds(model.elements)) joinAll(pins.map((pin) => devicePin(device.id, pin)));
+  for (const { id, elements } of scope.devices) {
+    for (const pins of bonds(elements)) joinAll(pins.map((pin) => devicePin(id, pin)));
   }
-  const mismatches: Mismatch[] = [];
-  for (const lead of find.rig.leads) {
+  for (const lead of scope.leads) {
     const kind = find.leadKindOf(lead.id);
     if (!kind) continue;
     for (const pins of bonds(kind.elements)) joinAll(pins.map((pin) => leadPin(lead.id, pin)));
@@ -106,33 +79,21 @@ export const joinPins = (find: Lookup): Nets => {
       joinAll(conductor.joins.map((pin) => leadPin(lead.id, pin)));
     }
     for (const [a, b] of shortedPins(find, lead)) union.join(leadPin(lead.id, a), leadPin(lead.id, b));
-    lead.ends.forEach((plugged, end) => {
-      const plug = kind.ends[end]?.connector;
-      if (!plugged || !plug) return;
-      const [socket, pinOf] =
-        'device' in plugged
-          ? [
-              find.port(plugged.device, plugged.port)?.connector,
-              (pin: string) => devicePin(plugged.device, `${plugged.port}.${pin}`),
-            ]
-          : [
-              find.leadKindOf(plugged.lead)?.ends[plugged.end]?.connector,
-              (pin: string) => leadPin(plugged.lead, `${plugged.end}.${pin}`),
-            ];
-      if (!socket) return;
-      const contacts = contactsBetween(plug, socket);
-      if (!contacts) mismatches.push({ lead: lead.id, end, plug, socket });
-      for (const [ofPlug, ofSocket] of contacts ?? []) {
-        union.join(leadPin(lead.id, `${end}.${ofPlug}`), pinOf(ofSocket));
+    for (const { end, plug, socket, plugged } of meetingsOf(find, lead)) {
+      for (const [ofPlug, ofSocket] of contactsBetween(plug, socket) ?? []) {
+        const far =
+          'device' in plugged
+            ? devicePin(plugged.device, `${plugged.port}.${ofSocket}`)
+            : leadPin(plugged.lead, `${plugged.end}.${ofSocket}`);
+        union.join(leadPin(lead.id, `${end}.${ofPlug}`), far);
       }
-    });
+    }
   }
   return {
     ofDevice: (device, pin) => netOf(devicePin(device, pin)),
     ofLead: (lead, pin) => netOf(leadPin(lead, pin)),
     metalOf: (net) => metal[-net - 1]?.id,
     names,
-    mismatches,
   };
 };
 

@@ -1,9 +1,9 @@
 import { controlValue, type Lookup } from '../rig';
-import { type IslandMemory } from './island-memory';
 import { joinPins, splitIslands, type Nets } from './nets';
 import { partsOf } from './parts';
 import { gatherElements, type Elements } from './placed';
 import { isGround, netsOf, type Analysis, type Lowered, type Net, type Primitive } from './primitives';
+import { wholeRig, type Scope } from './scope';
 import { solveIsland, type Solution } from './solve';
 
 /** A rig as a circuit, ready to be solved: the one walk that sound, supplies, leads and decks share. */
@@ -107,13 +107,12 @@ const voltsOf = ({ byNet, parts }: Solved): DcVolts => ({
 });
 
 /**
- * Joins a rig's pins and gathers its elements.
- * @param memory islands solved before, used again and added to
+ * Joins the pins of a rig, or of a part of it, and gathers its elements.
+ * @param scope what is solved; absent: all of it
  */
-export const openCircuit = (find: Lookup, memory?: IslandMemory): OpenCircuit => {
-  const nets = joinPins(find);
-  const elements = gatherElements(find, nets);
-  const solve: OpenCircuit['solve'] = (island, hertz) => solveIsland(island, hertz, memory);
+export const openCircuit = (find: Lookup, scope: Scope = wholeRig(find)): OpenCircuit => {
+  const nets = joinPins(find, scope);
+  const elements = gatherElements(find, nets, scope);
   const once = <K, V>(make: (key: K) => V): ((key: K) => V) => {
     const known = new Map<K, V>();
     return (key: K): V => {
@@ -121,9 +120,9 @@ export const openCircuit = (find: Lookup, memory?: IslandMemory): OpenCircuit =>
       return known.get(key)!;
     };
   };
-  const bare = once((analysis: Lowered) => partsOf(find, nets, analysis));
+  const bare = once((analysis: Lowered) => partsOf(find, nets, analysis, scope));
   const solved: (analysis: 'dc' | 'dc-idle') => Solved = once((analysis: 'dc' | 'dc-idle'): Solved =>
-    analysis === 'dc' ? solveDc(bare('dc'), solve) : solveIdle(bare('dc'), solved('dc'), solve),
+    analysis === 'dc' ? solveDc(bare('dc'), solveIsland) : solveIdle(bare('dc'), solved('dc'), solveIsland),
   );
   const dc = once((analysis: 'dc' | 'dc-idle') => voltsOf(solved(analysis)));
   const parts: OpenCircuit['parts'] = (analysis) => (analysis === 'ac' ? bare(analysis) : dc(analysis).parts);
@@ -133,7 +132,7 @@ export const openCircuit = (find: Lookup, memory?: IslandMemory): OpenCircuit =>
     elements,
     parts,
     islands: (analysis, ties) => splitIslands(parts(analysis), ties),
-    solve,
+    solve: solveIsland,
     dc,
   };
 };

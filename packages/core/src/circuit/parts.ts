@@ -10,6 +10,7 @@ import { conductorsOf } from './conductors';
 import { lower } from './lower';
 import type { Nets } from './nets';
 import { GROUND, type Lowered, type Net, type Primitive } from './primitives';
+import { wholeRig, type Scope, type ScopedDevice } from './scope';
 
 /** Leak from a battery device's metal to the room, ohms: a hand, a table. Common practice, no published source. */
 const FLOATING_LEAK_OHMS = 10e6;
@@ -21,18 +22,22 @@ export const isActive = (find: Lookup, device: Device, when: When | undefined): 
   return model !== undefined && controlValue(device, model, when.control) === when.is;
 };
 
-const deviceParts = (find: Lookup, nets: Nets, device: Device, analysis: Lowered): Primitive[] => {
-  const model = find.modelOf(device.id);
-  if (!model) return [];
-  const net = (pin: string) => nets.ofDevice(device.id, pin);
+const deviceParts = (
+  find: Lookup,
+  nets: Nets,
+  { id, model, elements }: ScopedDevice,
+  analysis: Lowered,
+): Primitive[] => {
+  const device = find.device(id)!;
+  const net = (pin: string) => nets.ofDevice(id, pin);
   const isOn = (control: string | undefined) =>
     control === undefined || controlValue(device, model, control) === true;
-  const parts = model.elements.flatMap((element) =>
+  const parts = elements.flatMap((element) =>
     isActive(find, device, element.when)
-      ? lower(element, analysis, { net, isOn, source: `${device.id}:${element.id}` })
+      ? lower(element, analysis, { net, isOn, source: `${id}:${element.id}` })
       : [],
   );
-  if (model.ground === 'floating' && model.elements.length > 0) {
+  if (model.ground === 'floating' && elements.length > 0) {
     parts.push({ kind: 'resistor', a: net('chassis'), b: GROUND, ohms: FLOATING_LEAK_OHMS });
   }
   return parts;
@@ -97,10 +102,15 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Lowered): Pri
   return parts;
 };
 
-/** Everything in the rig as primitives, for one analysis; electronics as if they starved. */
-export const partsOf = (find: Lookup, nets: Nets, analysis: Lowered): Primitive[] => {
+/** Everything in a rig, or a part of it, as primitives, for one analysis; electronics as if they starved. */
+export const partsOf = (
+  find: Lookup,
+  nets: Nets,
+  analysis: Lowered,
+  scope: Scope = wholeRig(find),
+): Primitive[] => {
   const parts: Primitive[] = [];
-  for (const device of find.rig.devices) parts.push(...deviceParts(find, nets, device, analysis));
-  for (const lead of find.rig.leads) parts.push(...leadParts(find, nets, lead, analysis));
+  for (const device of scope.devices) parts.push(...deviceParts(find, nets, device, analysis));
+  for (const lead of scope.leads) parts.push(...leadParts(find, nets, lead, analysis));
   return parts;
 };

@@ -3,6 +3,7 @@ import type { Lookup } from '../rig';
 import type { Nets } from './nets';
 import { isActive } from './parts';
 import { isGround, type Net } from './primitives';
+import type { Scope } from './scope';
 
 /** An element and the device it is in. */
 export interface Placed<E> {
@@ -36,11 +37,12 @@ const wired = <E extends Legs>(nets: Nets, device: string, element: E): Wired<E>
   return { device, element, nets: at };
 };
 
-/** Every element of a rig that counts as its controls stand, by what it is. */
-export const gatherElements = (find: Lookup, nets: Nets): Elements => {
+/** Every element of a rig, or a part of it, that counts as its controls stand, by what it is. */
+export const gatherElements = (find: Lookup, nets: Nets, scope: Scope): Elements => {
   const all: Elements = { outputs: [], inputs: [], feeds: [], rails: [], loads: [] };
-  for (const device of find.rig.devices) {
-    for (const element of find.modelOf(device.id)?.elements ?? []) {
+  for (const { id, elements } of scope.devices) {
+    const device = find.device(id)!;
+    for (const element of elements) {
       if (!isActive(find, device, element.when)) continue;
       if (element.kind === 'output') all.outputs.push(wired(nets, device.id, element));
       else if (element.kind === 'input') all.inputs.push(wired(nets, device.id, element));

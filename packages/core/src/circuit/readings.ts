@@ -92,3 +92,15 @@ export const survivesDc = (
   limit: DcTolerance,
   { idleVolts, milliamps }: Pick<OutputDcReading, 'idleVolts' | 'milliamps'>,
 ): boolean => idleVolts <= limit.volts && milliamps <= limit.milliamps;
+
+/** Everything read of a part of a rig that is solved by itself. */
+export interface ClusterReadings {
+  couplings: Coupling[];
+  terminals: TerminalReading[];
+  clashes: Clash[];
+  inputs: InputReading[];
+  feeds: FeedReading[];
+  rails: RailReading[];
+  loads: LoadReading[];
+  outputsDc: OutputDcReading[];
+}

@@ -1,5 +1,4 @@
 import { eliminate } from './eliminate';
-import { islandKey, remember, type IslandMemory } from './island-memory';
 import { isGround, netsOf, type Net, type Primitive } from './primitives';
 import { stamp, type System } from './stamps';
 
@@ -25,7 +24,7 @@ export interface Solution {
 }
 
 /** The numbers of a solved island, by its own numbering of nets. */
-export interface SolvedColumns {
+interface SolvedColumns {
   sources: string[];
   re: Float64Array;
   im: Float64Array;
@@ -114,17 +113,11 @@ const solveColumns = (
  * Modified nodal analysis of one island: all sources at once, one right-hand side each.
  * @param parts every primitive of the island
  * @param hertz 0 for DC (capacitors open)
- * @param memory islands solved before, to be used again and added to
  * @returns node voltages per source, volts (per volt of EMF)
  */
-export const solveIsland = (parts: readonly Primitive[], hertz: number, memory?: IslandMemory): Solution => {
+export const solveIsland = (parts: readonly Primitive[], hertz: number): Solution => {
   const index = numberNets(parts);
-  const key = memory && islandKey(parts, (net) => index.get(net) ?? net - 1, hertz);
-  const known = key === undefined ? undefined : memory!.get(key);
-  const solved = known ?? solveColumns(parts, hertz, index);
-  if (key !== undefined && !known) remember(memory!, key, solved);
-
-  const { sources, re, im } = solved;
+  const { sources, re, im } = solveColumns(parts, hertz, index);
   const width = sources.length;
   const columns = new Map(sources.map((source, k) => [source, k]));
   const at = (source: string, net: Net): Complex => {

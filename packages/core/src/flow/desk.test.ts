@@ -1,5 +1,5 @@
 import { controlsOf, deskControlId as is, type Desk, type DeviceModel } from '../catalogue';
-import { makeIslandMemory, solveCircuit } from '../circuit';
+import { solveCircuit } from '../circuit';
 import { lookup, setControl, applyEdit, type Rig, emptyRig } from '../rig';
 import { buildFlow, edgesInto, type FlowGraph } from '.';
 import { arriveEverywhere } from './arrive';
@@ -47,7 +47,7 @@ const rigWith = (one: DeviceModel, settings: Record<string, number | boolean | s
 
 const graphOf = (rig: Rig): FlowGraph => {
   const find = lookup(rig);
-  return buildFlow(find, solveCircuit(find, makeIslandMemory()), usbTree(find));
+  return buildFlow(find, solveCircuit(find), usbTree(find));
 };
 
 /** How loud a source is at a place against its start, dB; undefined where it is not at all. */

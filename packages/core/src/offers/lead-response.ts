@@ -1,8 +1,7 @@
-import { leadResponses } from '../circuit';
+import { leadResponses, solveCircuit } from '../circuit';
 import { humAt } from '../checks';
 import { lookup, type Rig } from '../rig';
 import { dbFromRatio } from '../units';
-import { circuitOf } from './solve-rig';
 
 /** The frequencies a response is drawn at, Hz. */
 export const RESPONSE_HERTZ = [100, 200, 500, 1000, 2000, 3000, 5000, 7000, 10_000, 14_000, 20_000] as const;
@@ -26,7 +25,7 @@ export const leadResponse = (rig: Rig, leadId: string): ResponseReading[] => {
   const find = lookup(rig);
   const responses = leadResponses(find, leadId, RESPONSE_HERTZ);
   if (responses.length === 0) return [];
-  const circuit = circuitOf(find);
+  const circuit = solveCircuit(find);
   const name = (device: string, element: string) => {
     const found = find.modelOf(device)?.elements.find(({ id }) => id === element);
     const side = found && 'side' in found && found.side ? `, ${found.side}` : '';

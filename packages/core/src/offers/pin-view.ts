@@ -1,8 +1,7 @@
 import { connectorById, contactsBetween, type DcTolerance, type Medium } from '../catalogue';
-import { leadPins, survivesDc, type Circuit, type PinReading } from '../circuit';
+import { leadPins, solveCircuit, survivesDc, type Circuit, type PinReading } from '../circuit';
 import { LIKENESS, meetingLevelDb } from '../flow';
 import { lookup, plugName, type Lookup, type Rig } from '../rig';
-import { circuitOf } from './solve-rig';
 
 /** A stereo programme that meets in one input through a lead. */
 export interface Meeting {
@@ -82,7 +81,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   const pins =
     medium === 'analogue' ? leadPins(find, leadId, (connector) => connectorById(connector)?.pins ?? []) : [];
   const owners = new Set(pins.flatMap(({ sounds }) => sounds.map(({ source }) => source)));
-  const circuit = circuitOf(find);
+  const circuit = solveCircuit(find);
   const meetings = circuit.couplings.flatMap((left): Meeting[] => {
     const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
     if (

@@ -9,10 +9,18 @@ import {
   type Solved,
   type ToDo,
 } from '../checks';
-import { isSameWiring, makeIslandMemory, solveCircuit, type Circuit, type IslandMemory } from '../circuit';
-import { buildFlow, usbTree, type FlowLoop, type Sink, type UsbLink } from '../flow';
+import { makeCircuitMemory, solveCircuit, type Circuit, type CircuitMemory } from '../circuit';
+import {
+  buildFlow,
+  makeFlowMemory,
+  usbTree,
+  type FlowLoop,
+  type FlowMemory,
+  type Sink,
+  type UsbLink,
+} from '../flow';
 import { hearEverything, strandsOf, type Arrival, type Strand } from '../gain';
-import { lookup, withConditions, type Condition, type Lookup, type Rig } from '../rig';
+import { lookup, withConditions, type Condition, type Rig } from '../rig';
 
 /** Everything the views show of a rig; plain data, so it can cross to a worker or a file. */
 export interface Readings {
@@ -37,24 +45,12 @@ export interface Readings {
  * pass without one starts from nothing.
  */
 export interface EngineMemory {
-  islands: IslandMemory;
-  /** Circuits worked out last, newest first: turning a gain leaves them as they were. */
-  circuits: { find: Lookup; circuit: Circuit }[];
+  circuit: CircuitMemory;
 }
 
-export const makeEngineMemory = (): EngineMemory => ({ islands: makeIslandMemory(), circuits: [] });
-
-const REMEMBERED = 3;
-
-/** The circuit of a rig: one of those worked out last where the wiring is the same, else worked out now. */
-export const circuitOf = (find: Lookup, memory?: EngineMemory): Circuit => {
-  if (!memory) return solveCircuit(find);
-  if (find.conditions.length > 0) return solveCircuit(find, memory.islands);
-  const known = memory.circuits.find((one) => isSameWiring(one.find.rig, find.rig));
-  const found = { find, circuit: known?.circuit ?? solveCircuit(find, memory.islands) };
-  memory.circuits = [found, ...memory.circuits.filter((one) => one !== known)].slice(0, REMEMBERED);
-  return found.circuit;
-};
+export const makeEngineMemory = (): EngineMemory => ({
+  circuit: makeCircuitMemory(),
+});
 
 /** A finding without what mends it: plain data. */
 export const plainFinding = ({ propose: _propose, ...finding }: Found): Finding => finding;
@@ -63,11 +59,23 @@ export const plainFinding = ({ propose: _propose, ...finding }: Found): Finding 
 export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Condition[] = []): Solved => {
   const bare = lookup(rig);
   const find = conditions.length > 0 ? withConditions(bare, conditions) : bare;
-  const circuit = circuitOf(find, memory);
+  const circuit = solveCircuit(find, memory?.circuit);
   const usb = usbTree(find);
   const graph = buildFlow(find, circuit, usb);
   const heard = hearEverything(find, graph);
-  return { rig, find, circuit, usb, graph, heard, strands: strandsOf(heard) };
+  let strands: Strand[] | undefined;
+  return {
+    rig,
+    find,
+    circuit,
+    usb,
+    graph,
+    heard,
+    // Views of what arrives, made when they are looked at.
+    get strands() {
+      return (strands ??= strandsOf(heard));
+    },
+  };
 };
 
 /**

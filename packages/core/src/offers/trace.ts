@@ -1,8 +1,9 @@
 import { portOfPin } from '../catalogue';
+import { solveCircuit } from '../circuit';
 import { buildFlow, mainWay, usbTree, wayTo, type FlowEdge, type FlowGraph } from '../flow';
 import { lookup, type Rig } from '../rig';
 import type { PortRef } from '../checks';
-import { circuitOf, type EngineMemory } from './solve-rig';
+import type { EngineMemory } from './solve-rig';
 
 /** One place of a trace, with what was lost or gained on the way so far. */
 export interface TraceStep {
@@ -66,7 +67,7 @@ const LOST_DB = -90;
 /** Where a socket's sound comes from and where it goes, each way with its losses. */
 export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): Trace => {
   const find = lookup(rig);
-  const graph = buildFlow(find, circuitOf(find, memory), usbTree(find));
+  const graph = buildFlow(find, solveCircuit(find, memory?.circuit), usbTree(find));
   const here = nodesAt(rig, socket).filter((node) => graph.nodes.has(node));
   const isEnd = (id: string) => (graph.out.get(id) ?? []).length === 0;
   const label = (id: string) => {

@@ -1,6 +1,7 @@
 import {
   connectorById,
   contactOfPin,
+  pinsOfElement,
   portOfPin,
   type CircuitElement,
   type Control,
@@ -14,27 +15,6 @@ import { problem, type Problem } from './problem';
 import { uniqueIds, type Report } from './report';
 
 /** Checks that every id inside a device model or lead kind points at something: pins, points, controls, loads. */
-
-const pinsOf = (element: CircuitElement): string[] => {
-  switch (element.kind) {
-    case 'output':
-      return [element.plus, element.minus, element.ground].filter((pin) => pin !== undefined);
-    case 'input':
-      return [element.plus, element.ground, element.minus].filter((pin) => pin !== undefined);
-    case 'feed':
-    case 'load':
-      return [...element.legs, element.ground];
-    case 'rail':
-      return [element.ground];
-    case 'resistor':
-    case 'capacitor':
-      return [element.a, element.b];
-    case 'transformer':
-      return [...element.primary, ...element.secondary];
-    case 'bond':
-      return element.pins;
-  }
-};
 
 /** Dotted references must name a pin of a connector there is; a bare word is a node inside. */
 const checkPins = (
@@ -82,7 +62,7 @@ const checkElements = (
   const rails = new Set(elements.filter((element) => element.kind === 'rail').map(({ id }) => id));
   elements.forEach((element, index) => {
     const place = `${where}[${index}]`;
-    checkPins(place, pinsOf(element), connectors, report);
+    checkPins(place, pinsOfElement(element), connectors, report);
     checkWhen(place, element.when, controls, report);
     if ((element.kind === 'feed' || element.kind === 'rail') && element.control) {
       if (controls.get(element.control)?.kind !== 'switch')

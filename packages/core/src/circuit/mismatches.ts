@@ -1,0 +1,40 @@
+import { contactsBetween } from '../catalogue';
+import type { Lead, Lookup } from '../rig';
+
+/** Where a plug sits in a socket it does not fit. */
+export interface Mismatch {
+  lead: string;
+  end: number;
+  plug: string;
+  socket: string;
+}
+
+/** An end of a lead that is plugged into something: what meets there. */
+export interface Meeting {
+  end: number;
+  plug: string;
+  socket: string;
+  plugged: Exclude<Lead['ends'][number], null>;
+}
+
+/** Every plugged end of a lead whose plug and socket are known. */
+export const meetingsOf = (find: Lookup, lead: Lead): Meeting[] => {
+  const kind = find.leadKindOf(lead.id);
+  return lead.ends.flatMap((plugged, end): Meeting[] => {
+    const plug = kind?.ends[end]?.connector;
+    if (!plugged || !plug) return [];
+    const socket =
+      'device' in plugged
+        ? find.port(plugged.device, plugged.port)?.connector
+        : find.leadKindOf(plugged.lead)?.ends[plugged.end]?.connector;
+    return socket ? [{ end, plug, socket, plugged }] : [];
+  });
+};
+
+/** Every plug in a socket it does not fit. */
+export const findMismatches = (find: Lookup): Mismatch[] =>
+  find.rig.leads.flatMap((lead) =>
+    meetingsOf(find, lead)
+      .filter(({ plug, socket }) => !contactsBetween(plug, socket))
+      .map(({ end, plug, socket }) => ({ lead: lead.id, end, plug, socket })),
+  );
