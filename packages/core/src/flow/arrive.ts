@@ -1,5 +1,6 @@
 import { SPEECH_LINES } from '../units';
-import { edgesFrom, type FlowGraph, type FlowSource } from './graph';
+import { carryOver } from './changes';
+import { edgesInto, type FlowGraph, type FlowSource } from './graph';
 import { innerEdges, solveLoop } from './loop';
 import {
   asLines,
@@ -52,28 +53,51 @@ const arriveInLoop = (graph: FlowGraph, component: FlowGraph['components'][numbe
   nodes.forEach((id, i) => all.set(id, new Map(sources.map((source, j) => [source, lines[i]![j]!]))));
 };
 
+/** What was heard everywhere in a graph made before, and the places where that may be another now. */
+export interface Kept {
+  everywhere: Everywhere;
+  changed: ReadonlySet<string>;
+}
+
+/** What comes to a place from those before it, but for some. */
+const arriveAt = (graph: FlowGraph, id: string, all: Everywhere, except?: ReadonlySet<string>) => {
+  for (const edge of edgesInto(graph, id)) {
+    const there = all.get(edge.from);
+    if (!there || except?.has(edge.from)) continue;
+    let factors: Lines | undefined;
+    for (const [source, heard] of there) {
+      if (!factors && 're' in heard) factors = lineFactors(edge);
+      add(all, id, source, through(heard, edge, factors));
+    }
+  }
+};
+
 /**
  * Sends every source through the graph once, in the order sound goes: ways that meet are kept apart by their delay, places
- * that feed one another are solved together. @returns what is heard where
+ * that feed one another are solved together.
+ * @param kept what need not be worked out again
+ * @returns what is heard where
  */
-export const arriveEverywhere = (graph: FlowGraph, sources: readonly FlowSource[]): Everywhere => {
-  const all: Everywhere = new Map();
-  sources.forEach(({ node }, index) => add(all, node, index, atItsStart()));
+export const arriveEverywhere = (
+  graph: FlowGraph,
+  sources: readonly FlowSource[],
+  kept?: Kept,
+): Everywhere => {
+  const isNew = (id: string) => !kept || kept.changed.has(id);
+  const all: Everywhere = kept ? carryOver(kept.everywhere, graph, kept.changed) : new Map();
+  sources.forEach(({ node }, index) => {
+    if (isNew(node)) add(all, node, index, atItsStart());
+  });
   for (const component of graph.components) {
-    if (component.isLoop) arriveInLoop(graph, component, all);
-    const own = component.isLoop ? new Set(component.nodes) : undefined;
-    for (const id of component.nodes) {
-      const here = all.get(id);
-      if (!here) continue;
-      for (const edge of edgesFrom(graph, id)) {
-        if (own?.has(edge.to)) continue;
-        let factors: Lines | undefined;
-        for (const [source, heard] of here) {
-          if (!factors && 're' in heard) factors = lineFactors(edge);
-          add(all, edge.to, source, through(heard, edge, factors));
-        }
-      }
+    const { nodes, isLoop } = component;
+    if (!isLoop) {
+      if (isNew(nodes[0]!)) arriveAt(graph, nodes[0]!, all);
+      continue;
     }
+    if (!nodes.some(isNew)) continue;
+    const own = new Set(nodes);
+    for (const id of nodes) arriveAt(graph, id, all, own);
+    arriveInLoop(graph, component, all);
   }
   return all;
 };

@@ -1,26 +1,53 @@
 import type { Circuit } from '../circuit';
 import type { Lookup } from '../rig';
-import { makeGraph, type FlowGraph } from './graph';
-import { pointId } from './ids';
+import { makeGraph, makePiece, type FlowGraph } from './graph';
 import { lowerAir, lowerVoices } from './lower/air';
 import { lowerApps } from './lower/apps';
 import { lowerCouplings } from './lower/couplings';
 import { lowerData } from './lower/data';
 import { lowerDevice } from './lower/device';
+import { rememberedDevice, type FlowMemory } from './memory';
 import type { UsbTree } from './usb-links';
 
-/** Every sound source, every way it can go, with gain, delay and noise. */
-export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree): FlowGraph => {
+/** Loads that are fed, by device. */
+const fedLoads = ({ loads }: Circuit): Map<string, Set<string>> => {
+  const fed = new Map<string, Set<string>>();
+  for (const load of loads) {
+    if (load.fed) fed.set(load.device, (fed.get(load.device) ?? new Set()).add(load.element));
+  }
+  return fed;
+};
+
+const NONE: ReadonlySet<string> = new Set();
+
+/**
+ * Every sound source, every way it can go, with gain, delay and noise.
+ * @param memory what was worked out before, used again and added to
+ */
+export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree, memory?: FlowMemory): FlowGraph => {
   const graph = makeGraph();
-  const fed = new Set(
-    circuit.loads.filter((load) => load.fed).map((load) => pointId(load.device, load.element)),
-  );
+  const fed = fedLoads(circuit);
+  const changed = new Set(find.conditions.flatMap((one) => ('device' in one ? [one.device] : [])));
   lowerVoices(graph, find);
-  for (const device of find.rig.devices) lowerDevice(graph, find, device, fed);
+  for (const device of find.rig.devices) {
+    const own = fed.get(device.id) ?? NONE;
+    const lower = () => {
+      const made = makePiece();
+      lowerDevice(made, find, device, own);
+      return made.piece;
+    };
+    graph.take(
+      changed.has(device.id)
+        ? lower()
+        : rememberedDevice(memory, device, find.modelOf(device.id), [...own].join(' '), lower),
+    );
+  }
   lowerApps(graph, find, usb);
   // Edges that join devices come last, when every node is there.
-  lowerCouplings(graph, find, circuit);
+  lowerCouplings(graph, find, circuit, memory);
   lowerData(graph, find);
   lowerAir(graph, find);
-  return graph.finish();
+  const made = graph.finish(memory?.last);
+  if (memory && find.conditions.length === 0) memory.last = made;
+  return made;
 };

@@ -86,7 +86,23 @@ export interface FlowGraph {
   rank: Map<string, number>;
 }
 
-export type GraphMaker = ReturnType<typeof makeGraph>;
+/** Where nodes and edges are put. */
+export interface GraphMaker {
+  node: (node: FlowNode) => void;
+  has: (id: string) => boolean;
+  at: (id: string) => FlowNode | undefined;
+  source: (source: FlowSource) => void;
+  /** One between places that are there; one that carries nothing is kept among those that are stopped. */
+  edge: (edge: FlowEdge) => void;
+}
+
+/** Part of a graph: places, and the ways between them. */
+export interface FlowPiece {
+  nodes: Map<string, FlowNode>;
+  edges: FlowEdge[];
+  stopped: FlowEdge[];
+  sources: FlowSource[];
+}
 
 /** Below this a way carries nothing that could be measured; it keeps absurd settings out of the graph. */
 const OFF_DB = -160;
@@ -105,37 +121,84 @@ export const reachable = (start: string, next: (id: string) => string[]): Set<st
   return reached;
 };
 
+/** Collects part of a graph that stands by itself: none of its ways leads out of it. */
+export const makePiece = (): GraphMaker & { piece: FlowPiece } => {
+  const piece: FlowPiece = { nodes: new Map(), edges: [], stopped: [], sources: [] };
+  const { nodes, edges, stopped, sources } = piece;
+  return {
+    piece,
+    node: (node) => void nodes.set(node.id, node),
+    has: (id) => nodes.has(id),
+    at: (id) => nodes.get(id),
+    source: (source) => void sources.push(source),
+    edge: (edge) => {
+      if (!nodes.has(edge.from) || !nodes.has(edge.to)) return;
+      (edge.gainDb < OFF_DB ? stopped : edges).push(edge);
+    },
+  };
+};
+
 /** Collects nodes and edges, then finds what feeds what. */
 export const makeGraph = () => {
-  const nodes = new Map<string, FlowNode>();
-  const out = new Map<string, FlowEdge[]>();
-  const into = new Map<string, FlowEdge[]>();
-  const stopped: FlowEdge[] = [];
-  const sources: FlowSource[] = [];
-  const push = (map: Map<string, FlowEdge[]>, key: string, edge: FlowEdge) => {
-    const there = map.get(key);
-    if (there) there.push(edge);
-    else map.set(key, [edge]);
-  };
+  const { piece, ...maker } = makePiece();
+  const { nodes, edges, stopped, sources } = piece;
   return {
-    node: (node: FlowNode) => void nodes.set(node.id, node),
-    has: (id: string) => nodes.has(id),
-    at: (id: string) => nodes.get(id),
-    source: (source: FlowSource) => void sources.push(source),
-    edge: (edge: FlowEdge) => {
-      if (!nodes.has(edge.from) || !nodes.has(edge.to)) return;
-      if (edge.gainDb < OFF_DB) {
-        stopped.push(edge);
-        return;
-      }
-      push(out, edge.from, edge);
-      push(into, edge.to, edge);
+    ...maker,
+    /** Everything of a piece made before. */
+    take: (other: FlowPiece) => {
+      for (const [id, node] of other.nodes) nodes.set(id, node);
+      for (const edge of other.edges) edges.push(edge);
+      for (const edge of other.stopped) stopped.push(edge);
+      for (const source of other.sources) sources.push(source);
     },
-    finish: (): FlowGraph => {
-      const components = componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE);
-      const order = components.flatMap((one) => one.nodes);
-      const rank = new Map(order.map((id, at) => [id, at]));
+    /** @param before a graph much like this one, whose order is kept where it still holds */
+    finish: (before?: FlowGraph): FlowGraph => {
+      const out = new Map<string, FlowEdge[]>();
+      const into = new Map<string, FlowEdge[]>();
+      for (const edge of edges) {
+        push(out, edge.from, edge);
+        push(into, edge.to, edge);
+      }
+      const ordered = before && keepsOrder(before, nodes, out) ? before : orderOf(nodes, out);
+      const { components, order, rank } = ordered;
       return { nodes, out, into, stopped, sources, components, order, rank };
     },
   };
+};
+
+const push = (map: Map<string, FlowEdge[]>, key: string, edge: FlowEdge) => {
+  const there = map.get(key);
+  if (there) there.push(edge);
+  else map.set(key, [edge]);
+};
+
+const orderOf = (nodes: FlowGraph['nodes'], out: FlowGraph['out']) => {
+  const components = componentsOf([...nodes.keys()], (id) => out.get(id) ?? NONE);
+  const order = components.flatMap((one) => one.nodes);
+  return { components, order, rank: new Map(order.map((id, at) => [id, at])) };
+};
+
+/** Whether the same places still stand in a good order: every way leads on, and what went round goes round as before. */
+const keepsOrder = (before: FlowGraph, nodes: FlowGraph['nodes'], out: FlowGraph['out']): boolean => {
+  if (nodes.size !== before.nodes.size) return false;
+  for (const id of nodes.keys()) if (!before.nodes.has(id)) return false;
+  const { rank } = before;
+  for (const [from, edges] of out) {
+    const at = rank.get(from)!;
+    for (const { to } of edges) if (rank.get(to)! <= at && !isInLoop(before, from, to)) return false;
+  }
+  return before.components.every(
+    ({ nodes: own, isLoop }) => !isLoop || innerWays(out, own) === innerWays(before.out, own),
+  );
+};
+
+const isInLoop = ({ components }: FlowGraph, from: string, to: string): boolean =>
+  components.some(({ nodes, isLoop }) => isLoop && nodes.includes(from) && nodes.includes(to));
+
+/** What leads where within a loop, as one text. */
+const innerWays = (out: FlowGraph['out'], nodes: readonly string[]): string => {
+  const own = new Set(nodes);
+  return nodes
+    .map((id) => (out.get(id) ?? NONE).flatMap(({ to }) => (own.has(to) ? [to] : [])).join(' '))
+    .join('|');
 };

@@ -43,9 +43,12 @@ const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | unde
   }
 };
 
+const ENDS: readonly FlowNode['role'][] = ['track', 'driver', 'app', 'input'];
+const mayEnd = ({ role }: FlowNode): boolean => ENDS.includes(role);
+
 /** Every place where sound ends, in the order of the graph. */
 export const sinksOf = (find: Lookup, graph: FlowGraph): Sink[] =>
-  [...graph.nodes.values()].flatMap((node): Sink[] => {
+  [...graph.nodes.values()].filter(mayEnd).flatMap((node): Sink[] => {
     const kind = kindOf(find, graph, node);
     if (!kind || node.device === undefined) return [];
     return [

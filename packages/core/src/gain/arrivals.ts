@@ -1,19 +1,22 @@
 import {
   arriveEverywhere,
+  changesSince,
   firstLateMs,
   loopsOf,
   mainWay,
-  noiseLevels,
+  noiseIn,
   powerOf,
   SINK_KINDS,
   sinksOf,
   wayTo,
   type Everywhere,
+  type FlowChanges,
   type FlowEdge,
   type FlowGraph,
   type FlowLoop,
   type FlowSource,
   type MainWay,
+  type NoiseReading,
   type Sink,
 } from '../flow';
 import type { Lookup } from '../rig';
@@ -51,8 +54,11 @@ export interface Heardness {
   sinks: Sink[];
   everywhere: Everywhere;
   noise: Map<string, number>;
+  noiseReading: NoiseReading;
   loops: FlowLoop[];
   arrivals: Arrival[];
+  /** The same by the number of the source. */
+  bySource: Arrival[][];
   /** The strongest way of each source, by the number of the source. */
   ways: MainWay[];
 }
@@ -73,7 +79,7 @@ export const levelAt = (
   return heard && source.level + decibels(powerOf(heard));
 };
 
-const arrivalAt = (all: Omit<Heardness, 'arrivals'>, index: number, sink: Sink): Arrival[] => {
+const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number, sink: Sink): Arrival[] => {
   const source = all.graph.sources[index]!;
   const heard = all.everywhere.get(sink.node)?.get(index);
   if (!heard) return [];
@@ -96,20 +102,72 @@ const arrivalAt = (all: Omit<Heardness, 'arrivals'>, index: number, sink: Sink):
   ];
 };
 
-/** Works out what is heard of every source at every place, and what arrives at every listener. */
-export const hearEverything = (find: Lookup, graph: FlowGraph): Heardness => {
+/** A reading of a graph made before, and what is another in the one at hand. */
+interface Before {
+  heard: Heardness;
+  changes: FlowChanges;
+}
+
+const before = (graph: FlowGraph, heard: Heardness | undefined): Before | undefined => {
+  const changes = heard && changesSince(heard.graph, graph);
+  return heard && changes ? { heard, changes } : undefined;
+};
+
+/** Sources that come by a way that is another now: their strongest ways may be others, and what they bring. */
+const movedSources = ({ heard, changes }: Before, graph: FlowGraph, now: Everywhere): ReadonlySet<number> => {
+  // In another order of places even equal ways may be chosen otherwise.
+  if (heard.graph.order !== graph.order) return new Set(graph.sources.keys());
+  const moved = new Set<number>();
+  for (const id of changes.tails) {
+    for (const all of [heard.everywhere, now])
+      for (const index of all.get(id)?.keys() ?? []) moved.add(index);
+  }
+  return moved;
+};
+
+const loopsSince = (graph: FlowGraph, known: Before | undefined): FlowLoop[] => {
+  if (!known || known.heard.graph.components !== graph.components) return loopsOf(graph);
+  const isTouched = graph.components.some(
+    ({ nodes, isLoop }) => isLoop && nodes.some((id) => known.changes.tails.has(id)),
+  );
+  return isTouched ? loopsOf(graph) : known.heard.loops;
+};
+
+/**
+ * Works out what is heard of every source at every place, and what arrives at every listener.
+ * @param last what was heard in a graph much like this one: only what changed is worked out again
+ */
+export const hearEverything = (find: Lookup, graph: FlowGraph, last?: Heardness): Heardness => {
+  const known = before(graph, last);
+  const everywhere = arriveEverywhere(
+    graph,
+    graph.sources,
+    known && { everywhere: known.heard.everywhere, changed: known.changes.heard },
+  );
+  const moved = known && movedSources(known, graph, everywhere);
+  const isMoved = (index: number) => !moved || moved.has(index);
+  const noiseReading = noiseIn(
+    graph,
+    known && { graph: known.heard.graph, noise: known.heard.noiseReading, changes: known.changes },
+  );
   const all = {
     graph,
     sinks: sinksOf(find, graph).sort((a, b) => SINK_KINDS.indexOf(a.kind) - SINK_KINDS.indexOf(b.kind)),
-    everywhere: arriveEverywhere(graph, graph.sources),
-    noise: noiseLevels(graph),
-    loops: loopsOf(graph),
-    ways: graph.sources.map(({ node }) => mainWay(graph, node)),
+    everywhere,
+    noise: noiseReading.levels,
+    noiseReading,
+    loops: loopsSince(graph, known),
+    ways: graph.sources.map(({ node }, index) =>
+      isMoved(index) ? mainWay(graph, node) : known!.heard.ways[index]!,
+    ),
   };
-  const bySource: Arrival[][] = graph.sources.map(() => []);
-  for (const sink of all.sinks) {
-    for (const index of all.everywhere.get(sink.node)?.keys() ?? [])
-      bySource[index]!.push(...arrivalAt(all, index, sink));
-  }
-  return { ...all, arrivals: bySource.flat() };
+  const areSinksKept = known !== undefined && isSameList(known.heard.sinks, all.sinks);
+  const arrivals = graph.sources.map((_, index): Arrival[] => {
+    if (!isMoved(index) && areSinksKept) return known!.heard.bySource[index]!;
+    return all.sinks.flatMap((sink) => arrivalAt(all, index, sink));
+  });
+  return { ...all, bySource: arrivals, arrivals: arrivals.flat() };
 };
+
+const isSameList = (a: readonly Sink[], b: readonly Sink[]): boolean =>
+  a.length === b.length && a.every(({ node }, at) => node === b[at]!.node);

@@ -15,3 +15,4 @@ export * from './plug-moves';
 export * from './trace';
 export * from './levels-page';
 export * from './steps';
+export { suppose } from './suppose';

@@ -19,7 +19,7 @@ import {
   type Sink,
   type UsbLink,
 } from '../flow';
-import { hearEverything, strandsOf, type Arrival, type Strand } from '../gain';
+import { hearEverything, strandsOf, type Arrival, type Heardness, type Strand } from '../gain';
 import { lookup, withConditions, type Condition, type Rig } from '../rig';
 
 /** Everything the views show of a rig; plain data, so it can cross to a worker or a file. */
@@ -46,10 +46,15 @@ export interface Readings {
  */
 export interface EngineMemory {
   circuit: CircuitMemory;
+  flow: FlowMemory;
+  /** What was heard in the rig solved last, without conditions. */
+  heard: Heardness | undefined;
 }
 
 export const makeEngineMemory = (): EngineMemory => ({
   circuit: makeCircuitMemory(),
+  flow: makeFlowMemory(),
+  heard: undefined,
 });
 
 /** A finding without what mends it: plain data. */
@@ -61,8 +66,9 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
   const find = conditions.length > 0 ? withConditions(bare, conditions) : bare;
   const circuit = solveCircuit(find, memory?.circuit);
   const usb = usbTree(find);
-  const graph = buildFlow(find, circuit, usb);
-  const heard = hearEverything(find, graph);
+  const graph = buildFlow(find, circuit, usb, memory?.flow);
+  const heard = hearEverything(find, graph, memory?.heard);
+  if (memory && conditions.length === 0) memory.heard = heard;
   let strands: Strand[] | undefined;
   return {
     rig,

@@ -5,6 +5,7 @@ import { dbFromRatio, dbuFromVolts } from '../../units';
 import type { GraphMaker } from '../graph';
 import { pointId } from '../ids';
 import { law } from '../law';
+import type { FlowMemory } from '../memory';
 
 type Socketed = InputElement | OutputElement;
 const isSocketed = (element: CircuitElement | undefined): element is Socketed =>
@@ -49,9 +50,11 @@ const wire = (find: Lookup, coupling: Coupling) => {
 };
 
 /** Sound over wires, as the solved circuit lets it through, and the thermal noise of what lies between. */
-export const lowerCouplings = (graph: GraphMaker, find: Lookup, circuit: Circuit) => {
+export const lowerCouplings = (graph: GraphMaker, find: Lookup, circuit: Circuit, memory?: FlowMemory) => {
   for (const coupling of circuit.couplings) {
-    const edge = wire(find, coupling);
+    const known = memory?.wires.get(coupling);
+    const edge = known === undefined ? (wire(find, coupling) ?? null) : known;
+    if (known === undefined) memory?.wires.set(coupling, edge);
     if (edge) graph.edge(edge);
   }
   for (const { device, element, thermalVolts } of circuit.inputs) {

@@ -77,7 +77,10 @@ const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead
   }
 };
 
-/** A device's places and the ways between them, as its controls stand and its supplies feed it. */
+/**
+ * A device's places and the ways between them, as its controls stand and its supplies feed it.
+ * @param fed its loads that are fed
+ */
 export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed: ReadonlySet<string>) => {
   const model = find.modelOf(device.id);
   if (!model) return;
@@ -88,7 +91,7 @@ export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed
   if (isDead) return;
   for (const path of model.paths) {
     if (!isActive(find, device, path.when)) continue;
-    if (path.poweredBy && !fed.has(pointId(device.id, path.poweredBy))) continue;
+    if (path.poweredBy && !fed.has(path.poweredBy)) continue;
     const terms = termsOf(find, device.id, path);
     const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
     graph.edge(
