@@ -4,9 +4,8 @@ import './look/look.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router';
 import { setNonce } from 'get-nonce';
-import { router } from './app/router';
+import { Router } from './app/router';
 import { store } from './store/store';
 
 // The few styles that dialogs add while they are open carry the page's nonce; nothing else may.
@@ -15,7 +14,7 @@ setNonce(document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.cont
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      <Router />
     </Provider>
   </StrictMode>,
 );

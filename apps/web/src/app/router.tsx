@@ -1,49 +1,41 @@
-import { createBrowserRouter, Navigate, useParams } from 'react-router';
-import { Failure, NotFound } from '../page/failure';
-import { RigShell } from './rig-shell';
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Navigate, Route, Routes, useParams } from 'react-router';
+import { FailureBoundary, NotFound } from '../page/failure';
 import { Waiting } from '../page/waiting';
+import { RigShell } from './rig-shell';
+
+/** Each view is loaded when it is first opened. */
+const ShelfView = lazy(async () => ({ default: (await import('../shelf/shelf-view')).ShelfView }));
+const AdviceView = lazy(async () => ({ default: (await import('../advice/advice-view')).AdviceView }));
+const PrintView = lazy(async () => ({ default: (await import('../print/print-view')).PrintView }));
+const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
+const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
+const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
 
 const RigStart = () => {
   const { id } = useParams();
   return <Navigate to={`/rigs/${id}/wiring`} replace />;
 };
 
-/** The address names the rig and the view. Each view is loaded when it is first opened. */
-export const router = createBrowserRouter([
-  {
-    errorElement: <Failure />,
-    hydrateFallbackElement: <Waiting words="Opening Diaphon" />,
-    children: [
-      { path: '/', element: <Navigate to="/rigs" replace /> },
-      { path: '/rigs', lazy: async () => ({ Component: (await import('../shelf/shelf-view')).ShelfView }) },
-      {
-        path: '/advice',
-        lazy: async () => ({ Component: (await import('../advice/advice-view')).AdviceView }),
-      },
-      {
-        path: '/rigs/:id',
-        element: <RigShell />,
-        children: [
-          { index: true, element: <RigStart /> },
-          {
-            path: 'print',
-            lazy: async () => ({ Component: (await import('../print/print-view')).PrintView }),
-          },
-          {
-            path: 'wiring',
-            lazy: async () => ({ Component: (await import('../wiring/wiring-view')).WiringView }),
-          },
-          {
-            path: 'model',
-            lazy: async () => ({ Component: (await import('../models/model-view')).ModelView }),
-          },
-          {
-            path: 'levels',
-            lazy: async () => ({ Component: (await import('../levels/levels-view')).LevelsView }),
-          },
-        ],
-      },
-      { path: '*', element: <NotFound /> },
-    ],
-  },
-]);
+/** The address names the rig and the view. */
+export const Router = () => (
+  <BrowserRouter>
+    <FailureBoundary>
+      <Suspense fallback={<Waiting words="Opening Diaphon" />}>
+        <Routes>
+          <Route path="/" element={<Navigate to="/rigs" replace />} />
+          <Route path="/rigs" element={<ShelfView />} />
+          <Route path="/advice" element={<AdviceView />} />
+          <Route path="/rigs/:id" element={<RigShell />}>
+            <Route index element={<RigStart />} />
+            <Route path="print" element={<PrintView />} />
+            <Route path="wiring" element={<WiringView />} />
+            <Route path="model" element={<ModelView />} />
+            <Route path="levels" element={<LevelsView />} />
+          </Route>
+          <Route path="*" element={<NotFound />} />
+        </Routes>
+      </Suspense>
+    </FailureBoundary>
+  </BrowserRouter>
+);

@@ -1,7 +1,8 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
-import { ConflictDialog } from './conflict-dialog';
+
+const ConflictDialog = lazy(async () => ({ default: (await import('./conflict-dialog')).ConflictDialog }));
 
 /** How safe the last edit is, always in view. */
 export const SaveWords = () => {
@@ -29,7 +30,9 @@ export const SaveWords = () => {
       </span>
       {save.kind === 'conflict' && !isAsking && <Button onClick={() => setIsAsking(true)}>Decide …</Button>}
       {save.kind === 'conflict' && isAsking && (
-        <ConflictDialog theirs={save.theirs} onClose={() => setIsAsking(false)} />
+        <Suspense>
+          <ConflictDialog theirs={save.theirs} onClose={() => setIsAsking(false)} />
+        </Suspense>
       )}
     </>
   );

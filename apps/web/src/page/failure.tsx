@@ -1,5 +1,5 @@
-import { useRouteError } from 'react-router';
-import type { ErrorBody } from '../server/api';
+import { Component, type ReactNode } from 'react';
+import type { ErrorBody } from '@diaphon/api';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 
@@ -15,27 +15,39 @@ export const ErrorWords = ({ error, children }: { error: ErrorBody; children?: R
   </div>
 );
 
+const Failure = ({ error }: { error: unknown }) => (
+  <main>
+    <h1 className="sr-only">Failure</h1>
+    <ErrorWords
+      error={{
+        code: 'view-failed',
+        message: 'This view could not be shown.',
+        where: error instanceof Error ? error.message : String(error),
+        hint: 'What you did is kept in this browser and on the server. Load the page again.',
+      }}
+    >
+      <Button kind="main" onClick={() => window.location.reload()}>
+        Load again
+      </Button>
+    </ErrorWords>
+  </main>
+);
+
 /** The interface itself failed: nothing recorded is lost, and the way back is one click. */
-export const Failure = () => {
-  const error = useRouteError();
-  return (
-    <main>
-      <h1 className="sr-only">Failure</h1>
-      <ErrorWords
-        error={{
-          code: 'view-failed',
-          message: 'This view could not be shown.',
-          where: error instanceof Error ? error.message : String(error),
-          hint: 'What you did is kept in this browser and on the server. Load the page again.',
-        }}
-      >
-        <Button kind="main" onClick={() => window.location.reload()}>
-          Load again
-        </Button>
-      </ErrorWords>
-    </main>
-  );
-};
+export class FailureBoundary extends Component<
+  { children: ReactNode },
+  { failure: { error: unknown } | null }
+> {
+  override state: { failure: { error: unknown } | null } = { failure: null };
+
+  static getDerivedStateFromError(error: unknown) {
+    return { failure: { error } };
+  }
+
+  override render() {
+    return this.state.failure ? <Failure error={this.state.failure.error} /> : this.props.children;
+  }
+}
 
 export const NotFound = () => (
   <main>

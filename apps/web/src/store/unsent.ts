@@ -1,4 +1,4 @@
-import { readRigValue, type Rig } from '@diaphon/core';
+import type { Rig } from '@diaphon/core';
 
 /** Work that has not reached the server yet, kept in this browser under the rig's id. */
 export interface Unsent {
@@ -22,15 +22,16 @@ export const keepUnsent = (box: Box, id: string, unsent: Unsent): boolean => {
 };
 
 /** What was kept, or undefined; something unreadable counts as nothing and is left where it is. */
-export const readUnsent = (box: Box, id: string): Unsent | undefined => {
+export const readUnsent = async (box: Box, id: string): Promise<Unsent | undefined> => {
   const text = box.getItem(keyOf(id));
   if (!text) return undefined;
   try {
     const value = JSON.parse(text) as Partial<Unsent>;
     // An older Diaphon may have left it: it is read as any document is.
-    const read = readRigValue(value.document);
-    return typeof value.baseRevision === 'number' && read.ok
-      ? { baseRevision: value.baseRevision, document: read.rig, label: value.label ?? 'Unsent work' }
+    const { readDraft } = await import('./read-draft');
+    const document = readDraft(value.document);
+    return typeof value.baseRevision === 'number' && document
+      ? { baseRevision: value.baseRevision, document, label: value.label ?? 'Unsent work' }
       : undefined;
   } catch {
     return undefined;
