@@ -6,7 +6,9 @@ import { TopBar } from '../page/top-bar';
 import { Waiting } from '../page/waiting';
 import { askPlain } from '../engine/engine';
 import { Button } from '../look/button';
-import { api, explain, type ErrorBody } from '../server/api';
+import type { ErrorBody } from '@diaphon/api';
+import { explain } from '../server/call';
+import { useCreateMutation } from '../server/server-api';
 import { addressOf, answersFrom } from './answers-address';
 import { Questions } from './questions';
 import { ShoppingList, type Prices } from './shopping-list';
@@ -25,6 +27,7 @@ const readPrices = (): Prices => {
 /** Before buying: questions on the left, what follows from the answers on the right, and a rig to open. */
 export const AdviceView = () => {
   const navigate = useNavigate();
+  const [create] = useCreateMutation();
   const [params, setParams] = useSearchParams();
   const answers = useMemo(() => answersFrom(params), [params]);
   const [advice, setAdvice] = useState<Advice | null>(null);
@@ -66,7 +69,7 @@ export const AdviceView = () => {
   };
   const open = async () => {
     try {
-      const rig = await api.create(advice!.rig.name, advice!.rig);
+      const rig = await create({ name: advice!.rig.name, document: advice!.rig }).unwrap();
       void navigate(`/rigs/${rig.id}/wiring`);
     } catch (reason) {
       setError(explain(reason));

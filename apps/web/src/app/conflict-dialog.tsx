@@ -1,7 +1,9 @@
 import { useNavigate } from 'react-router';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import { api, explain, type OpenRig } from '../server/api';
+import type { OpenRig } from '@diaphon/api';
+import { explain } from '../server/call';
+import { useCreateMutation } from '../server/server-api';
 import { rigActions } from '../store/rig-slice';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { dropUnsent } from '../store/unsent';
@@ -12,6 +14,7 @@ export const ConflictDialog = ({ theirs, onClose }: { theirs: OpenRig; onClose: 
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const mine = useAppSelector((state) => state.rig.document);
+  const [create] = useCreateMutation();
   if (!mine) return null;
   const listed = rigDifferences(mine, theirs.document);
 
@@ -21,7 +24,7 @@ export const ConflictDialog = ({ theirs, onClose }: { theirs: OpenRig; onClose: 
   };
   const keepAsCopy = async () => {
     try {
-      const copy = await api.create(`${mine.name} (mine)`.slice(0, 200), mine);
+      const copy = await create({ name: `${mine.name} (mine)`.slice(0, 200), document: mine }).unwrap();
       takeTheirs();
       void navigate(`/rigs/${copy.id}/wiring`);
     } catch (error) {

@@ -1,10 +1,10 @@
 import { format } from 'date-fns';
-import { useEffect, useState } from 'react';
 import { ErrorWords } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import { api, explain, type ErrorBody, type RevisionEntry } from '../server/api';
+import { explain } from '../server/call';
+import { useHistoryInfiniteQuery, useRestoreMutation } from '../server/server-api';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
@@ -13,29 +13,16 @@ export const HistoryDialog = ({ onClose }: { onClose: () => void }) => {
   const dispatch = useAppDispatch();
   const { id, baseRevision } = useAppSelector((state) => state.rig);
   const isSaved = useAppSelector((state) => state.rig.save.kind === 'saved');
-  const [entries, setEntries] = useState<RevisionEntry[] | null>(null);
-  const [isAll, setIsAll] = useState(false);
-  const [error, setError] = useState<ErrorBody | null>(null);
+  const history = useHistoryInfiniteQuery(id!);
+  const [bringBack, restored] = useRestoreMutation();
+  const entries = history.data?.pages.flat();
+  const failure = restored.error ?? history.error;
 
-  const load = async (before?: number) => {
-    try {
-      const more = await api.history(id!, before);
-      setEntries((known) => [...(before ? (known ?? []) : []), ...more]);
-      setIsAll(more.length < 50);
-    } catch (failure) {
-      setError(explain(failure));
-    }
-  };
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- loaded anew when a save makes a new entry
-  useEffect(() => void load(), [id, baseRevision]);
-
-  const restore = async (number: number) => {
-    try {
-      dispatch(rigActions.opened(await api.restore(id!, number, baseRevision)));
-      onClose();
-    } catch (failure) {
-      setError(explain(failure));
-    }
+  const restore = async (revision: number) => {
+    const { data } = await bringBack({ id: id!, revision, baseRevision });
+    if (!data) return;
+    dispatch(rigActions.opened(data));
+    onClose();
   };
 
   return (
@@ -44,8 +31,8 @@ export const HistoryDialog = ({ onClose }: { onClose: () => void }) => {
       description="Every save is kept. Bringing one back adds a new one on top."
       onClose={onClose}
     >
-      {error && <ErrorWords error={error} />}
-      {!entries && !error && <Waiting words="Reading the history" />}
+      {failure && <ErrorWords error={explain(failure)} />}
+      {!entries && !failure && <Waiting words="Reading the history" />}
       <ol className="divide-y divide-hair">
         {entries?.map(({ number, label, savedAt }) => (
           <li key={number} className="flex items-center gap-3 py-1.5">
@@ -68,9 +55,7 @@ export const HistoryDialog = ({ onClose }: { onClose: () => void }) => {
           </li>
         ))}
       </ol>
-      {entries && !isAll && (
-        <Button onClick={() => void load(entries[entries.length - 1]?.number)}>Show earlier</Button>
-      )}
+      {history.hasNextPage && <Button onClick={() => void history.fetchNextPage()}>Show earlier</Button>}
     </Dialog>
   );
 };

@@ -18,7 +18,9 @@ import { ErrorWords } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
-import { api, explain, ServerError, type ErrorBody, type OwnModel } from '../server/api';
+import type { ErrorBody, OwnModel } from '@diaphon/api';
+import { explain, isServerFailure } from '../server/call';
+import { useKeepModelMutation, useModelsQuery, useSaveModelMutation } from '../server/server-api';
 import { store, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { factSchema, factValues } from './fact-form';
@@ -57,6 +59,8 @@ interface ModelFormProps {
 const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
   const { id: rigId } = useParams();
   const navigate = useNavigate();
+  const [saveAgain] = useSaveModelMutation();
+  const [keepNew] = useKeepModelMutation();
   const edit = useEdit();
   const deviceName = useAppSelector(
     (state) => state.rig.document?.devices.find(({ id }) => id === device)?.name,
@@ -99,8 +103,8 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
     try {
       const kept =
         own && !asNew
-          ? await api.saveModel(own.id, own.revision, model)
-          : await api.keepModel({ ...model, name: model.name.trim() });
+          ? await saveAgain({ id: own.id, baseRevision: own.revision, model }).unwrap()
+          : await keepNew({ ...model, name: model.name.trim() }).unwrap();
       dropDraft(localStorage, from);
       if (use === 'device') edit((rig) => adoptModel(rig, kept.model, device), { announce: true });
       if (use === 'new') edit((rig) => addDevice(rig, kept.model), { announce: true });
@@ -111,7 +115,7 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
       void navigate(`/rigs/${rigId}/wiring${shown ? `?device=${shown}` : ''}`);
     } catch (failure) {
       setError(explain(failure));
-      setIsConflict(failure instanceof ServerError && failure.status === 409);
+      setIsConflict(isServerFailure(failure) && failure.status === 409);
     }
   };
 
@@ -285,15 +289,10 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
 export const ModelView = () => {
   const [params] = useSearchParams();
   const rig = useAppSelector((state) => state.rig.document)!;
-  const [mine, setMine] = useState<OwnModel[] | null>(null);
-  const [error, setError] = useState<ErrorBody | null>(null);
-  useEffect(() => {
-    api.models().then(setMine, (failure: unknown) => {
-      // Without the server a model can still be made and saved as a file.
-      setMine([]);
-      setError(explain(failure));
-    });
-  }, []);
+  const read = useModelsQuery();
+  const error = read.error && explain(read.error);
+  // Without the server a model can still be made and saved as a file.
+  const mine = read.data ?? (error ? [] : undefined);
   const device = params.get('device') ?? undefined;
   const carried = device ? lookup(rig).modelOf(device) : undefined;
   const from = params.get('from') ?? carried?.id ?? '';

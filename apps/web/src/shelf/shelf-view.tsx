@@ -1,6 +1,6 @@
 import { formatDistanceToNow } from 'date-fns';
-import { readRigText, SEVERITIES, type Problem } from '@diaphon/core';
-import { useCallback, useEffect, useState } from 'react';
+import { readRigText, SEVERITIES, type Problem, type Rig } from '@diaphon/core';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ErrorWords } from '../page/failure';
 import { FileProblems } from '../page/file-problems';
@@ -11,7 +11,18 @@ import { ButtonLink } from '../look/button-link';
 import { FileButton } from '../look/file-button';
 import { Dialog } from '../look/dialog';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
-import { api, explain, type ErrorBody, type RigOnShelf } from '../server/api';
+import type { RigOnShelf } from '@diaphon/api';
+import { explain } from '../server/call';
+import {
+  serverApi,
+  useCopyMutation,
+  useCreateMutation,
+  useRemoveMutation,
+  useResetDemoMutation,
+  useShelfQuery,
+  useUndoRemoveMutation,
+} from '../server/server-api';
+import { useAppDispatch } from '../store/store';
 import { downloadRig } from './download-rig';
 
 const Findings = ({ rig }: { rig: RigOnShelf }) => {
@@ -116,31 +127,60 @@ const NewRig = ({ onClose, onCreate }: { onClose: () => void; onCreate: (name: s
 /** The shelf of set-ups: what each is, and how it stands. */
 export const ShelfView = () => {
   const navigate = useNavigate();
-  const [rigs, setRigs] = useState<RigOnShelf[] | null>(null);
-  const [error, setError] = useState<ErrorBody | null>(null);
+  const dispatch = useAppDispatch();
+  const { data: rigs, error: unread, refetch } = useShelfQuery();
+  const [create] = useCreateMutation();
+  const [copy] = useCopyMutation();
+  const [remove] = useRemoveMutation();
+  const [undoRemove] = useUndoRemoveMutation();
+  const [resetDemo] = useResetDemoMutation();
+  const [failure, setFailure] = useState<unknown>(null);
   const [removed, setRemoved] = useState<RigOnShelf | null>(null);
   const [isNew, setIsNew] = useState(false);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [note, setNote] = useState('');
+  const failed = failure ?? unread;
+  const error = failed ? explain(failed) : null;
 
-  const attempt = useCallback(async (work: () => Promise<unknown>) => {
-    try {
-      await work();
-      setRigs(await api.shelf());
-      setError(null);
-    } catch (failure) {
-      setError(explain(failure));
-    }
-  }, []);
   useEffect(() => {
     document.title = 'Rigs · Diaphon';
-    void attempt(() => Promise.resolve());
-  }, [attempt]);
-
+  }, []);
+  /** Does something; what the server says against it is shown until something else works. */
+  const attempt = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      setFailure(null);
+    } catch (reason) {
+      setFailure(reason);
+    }
+  };
+  const createAndOpen = (name: string, document?: Rig) =>
+    attempt(async () => {
+      const made = await create({ name, ...(document ? { document } : {}) }).unwrap();
+      await navigate(`/rigs/${made.id}/wiring`);
+    });
   const openFile = async (file: File) => {
     const read = readRigText(await file.text());
     if (!read.ok) return setBadFile({ file: file.name, problems: read.problems });
-    await attempt(async () => navigate(`/rigs/${(await api.create(read.rig.name, read.rig)).id}/wiring`));
+    await createAndOpen(read.rig.name, read.rig);
+  };
+  const bringBack = ({ id }: RigOnShelf) =>
+    attempt(async () => {
+      await undoRemove(id).unwrap();
+      setRemoved(null);
+    });
+  const actions: RowActions = {
+    copy: ({ id }) => void attempt(() => copy(id).unwrap()),
+    remove: (gone) =>
+      void attempt(async () => {
+        await remove(gone.id).unwrap();
+        setRemoved(gone);
+      }),
+    save: ({ id }) =>
+      void attempt(async () => {
+        const asked = serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false });
+        downloadRig((await dispatch(asked).unwrap()).document);
+      }),
   };
 
   return (
@@ -155,7 +195,7 @@ export const ShelfView = () => {
             <Button
               onClick={() =>
                 void attempt(async () => {
-                  const { restored } = await api.resetDemo();
+                  const { restored } = await resetDemo().unwrap();
                   setNote(
                     restored === 0
                       ? 'The demo rigs are as they came.'
@@ -181,17 +221,14 @@ export const ShelfView = () => {
           <p role="status" className="min-h-[1.4em] text-faint">
             {removed ? `${removed.name} deleted. ` : note}
             {removed && (
-              <button
-                className="underline"
-                onClick={() => void attempt(() => api.undoRemove(removed.id)).then(() => setRemoved(null))}
-              >
+              <button className="underline" onClick={() => void bringBack(removed)}>
                 Undo
               </button>
             )}
           </p>
           {error && (
             <ErrorWords error={error}>
-              <Button kind="main" onClick={() => void attempt(() => Promise.resolve())}>
+              <Button kind="main" onClick={() => void attempt(() => refetch().unwrap())}>
                 Try again
               </Button>
             </ErrorWords>
@@ -206,28 +243,13 @@ export const ShelfView = () => {
           {rigs && rigs.length > 0 && (
             <ul aria-label="Rigs" className="card">
               {rigs.map((rig) => (
-                <RigRow
-                  key={rig.id}
-                  rig={rig}
-                  actions={{
-                    copy: ({ id }) => void attempt(() => api.copy(id)),
-                    remove: (gone) => void attempt(() => api.remove(gone.id)).then(() => setRemoved(gone)),
-                    save: ({ id }) => void attempt(async () => downloadRig((await api.open(id)).document)),
-                  }}
-                />
+                <RigRow key={rig.id} rig={rig} actions={actions} />
               ))}
             </ul>
           )}
         </div>
       </main>
-      {isNew && (
-        <NewRig
-          onClose={() => setIsNew(false)}
-          onCreate={(name) =>
-            void attempt(async () => navigate(`/rigs/${(await api.create(name)).id}/wiring`))
-          }
-        />
-      )}
+      {isNew && <NewRig onClose={() => setIsNew(false)} onCreate={(name) => void createAndOpen(name)} />}
       {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
     </div>
   );

@@ -1,11 +1,12 @@
 import { LEAD_KINDS, missingLeads, type Rig, type StockRow } from '@diaphon/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { quantity } from '../look/figures';
 import { NumberField } from '../look/number-field';
-import { api, explain, type ErrorBody } from '../server/api';
+import { explain } from '../server/call';
+import { usePutStockMutation, useStockQuery } from '../server/server-api';
 
 const kindName = (kind: string): string => LEAD_KINDS.find(({ id }) => id === kind)?.name ?? kind;
 const sameRow = (a: StockRow, b: StockRow) => a.kind === b.kind && a.lengthM === b.lengthM;
@@ -39,21 +40,13 @@ const Shortages = ({ rig, stock }: { rig: Rig; stock: StockRow[] }) => {
 
 /** The leads the user owns, with counts and lengths, and which of them this rig is short of. */
 export const StockDialog = ({ rig, onClose }: { rig: Rig; onClose: () => void }) => {
-  const [stock, setStock] = useState<StockRow[] | null>(null);
-  const [error, setError] = useState<ErrorBody | null>(null);
+  const read = useStockQuery();
+  const [keep, kept] = usePutStockMutation();
+  const stock = read.data;
+  const failure = kept.error ?? read.error;
+  const error = failure && explain(failure);
   const [added, setAdded] = useState({ kind: LEAD_KINDS[0]!.id, lengthM: 3 });
-
-  useEffect(() => {
-    api.stock().then(setStock, (failure: unknown) => setError(explain(failure)));
-  }, []);
-  /** Shown at once; what the server refuses is said and stays on the page. */
-  const put = (rows: StockRow[]) => {
-    setStock(rows);
-    api.putStock(rows).then(
-      () => setError(null),
-      (failure: unknown) => setError(explain(failure)),
-    );
-  };
+  const put = (rows: StockRow[]) => void keep(rows);
   const takeRigs = () => {
     const counted = new Map<string, StockRow>();
     for (const { kind, lengthM } of rig.leads) {

@@ -1,6 +1,8 @@
 import { setControl, setName, skerryLight, type Rig } from '@diaphon/core';
 import { configureStore } from '@reduxjs/toolkit';
-import { ServerError, type OpenRig } from '../server/api';
+import type { OpenRig } from '@diaphon/api';
+import { fakeFetch, type FakeAnswer } from '../server/fake-fetch.testing';
+import { serverApi } from '../server/server-api';
 import { labelOf, makeAutosave } from './autosave';
 import { rigActions, rigReducer } from './rig-slice';
 import { readUnsent } from './unsent';
@@ -18,14 +20,19 @@ const box = () => {
   };
 };
 
-type Save = (id: string, baseRevision: number, document: Rig, label: string) => Promise<OpenRig>;
+/** What the server says to a save: takes it, says why not, or does not answer at all. */
+type Save = (path: string, body: { baseRevision: number; document: Rig }) => FakeAnswer | Promise<FakeAnswer>;
+
+const noAnswer = () => Promise.reject(new TypeError('fetch failed'));
 
 const setUp = (save: jest.MockedFunction<Save>, storage = box()) => {
+  fakeFetch((path, body) => save(path, body as Parameters<Save>[1]));
   const store = configureStore({
-    reducer: { rig: rigReducer },
+    reducer: { rig: rigReducer, [serverApi.reducerPath]: serverApi.reducer },
     middleware: (defaults) =>
       defaults({ serializableCheck: false, immutableCheck: false }).concat(
-        makeAutosave({ save, storage, quietMs: 600, retryMs: 4000 }),
+        makeAutosave({ storage, quietMs: 600, retryMs: 4000 }),
+        serverApi.middleware,
       ),
   });
   store.dispatch(rigActions.opened(answer(1, skerryLight)));
@@ -37,7 +44,13 @@ const setUp = (save: jest.MockedFunction<Save>, storage = box()) => {
 };
 
 const taken = () =>
-  jest.fn<ReturnType<Save>, Parameters<Save>>(async (_id, base, document) => answer(base + 1, document));
+  jest.fn<ReturnType<Save>, Parameters<Save>>((_path, { baseRevision, document }) => ({
+    status: 200,
+    body: answer(baseRevision + 1, document),
+  }));
+
+/** The revision a save was made from. */
+const baseOf = (save: jest.MockedFunction<Save>, call: number) => save.mock.calls[call]![1].baseRevision;
 
 beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
@@ -48,20 +61,21 @@ describe('autosave', () => {
     const { gain, storage, kind, store } = setUp(save);
     for (const db of [50, 49, 48]) gain(db);
     expect(
-      readUnsent(storage, ID)!.document.devices.find(({ id }) => id === 'mixer')!.settings['gain1'],
+      (await readUnsent(storage, ID))!.document.devices.find(({ id }) => id === 'mixer')!.settings['gain1'],
     ).toBe(48);
     await jest.advanceTimersByTimeAsync(599);
     expect(save).not.toHaveBeenCalled();
     await jest.advanceTimersByTimeAsync(1);
     expect(save).toHaveBeenCalledTimes(1);
-    expect(save.mock.calls[0]!.slice(0, 2)).toEqual([ID, 1]);
+    expect(save.mock.calls[0]![0]).toBe(`/api/rigs/${ID}`);
+    expect(baseOf(save, 0)).toBe(1);
     expect(kind()).toBe('saved');
     expect(store.getState().rig.baseRevision).toBe(2);
     expect(storage.kept.size).toBe(0);
   });
 
   it('never has two saves on the way; what came in between goes next, on the new revision', async () => {
-    let finish: (open: OpenRig) => void = () => undefined;
+    let finish: (answered: FakeAnswer) => void = () => undefined;
     const save = taken();
     save.mockImplementationOnce(() => new Promise((resolve) => (finish = resolve)));
     const { gain, kind } = setUp(save);
@@ -70,18 +84,16 @@ describe('autosave', () => {
     gain(30);
     await jest.advanceTimersByTimeAsync(5000);
     expect(save).toHaveBeenCalledTimes(1);
-    finish(answer(2, skerryLight));
+    finish({ status: 200, body: answer(2, skerryLight) });
     await jest.advanceTimersByTimeAsync(600);
     expect(save).toHaveBeenCalledTimes(2);
-    expect(save.mock.calls[1]![1]).toBe(2);
+    expect(baseOf(save, 1)).toBe(2);
     expect(kind()).toBe('saved');
   });
 
   it('tries again while the server does not answer, and keeps the work meanwhile', async () => {
     const save = taken();
-    save
-      .mockRejectedValueOnce(new TypeError('fetch failed'))
-      .mockRejectedValueOnce(new TypeError('fetch failed'));
+    save.mockImplementationOnce(noAnswer).mockImplementationOnce(noAnswer);
     const { gain, kind, storage } = setUp(save);
     gain(40);
     await jest.advanceTimersByTimeAsync(600);
@@ -98,7 +110,7 @@ describe('autosave', () => {
     const theirs = answer(5, { ...skerryLight, notes: 'theirs' });
     const words = { code: 'conflict', message: 'm', where: 'w', hint: 'h' };
     const save = taken();
-    save.mockRejectedValueOnce(new ServerError(409, { ...words, theirs }));
+    save.mockReturnValueOnce({ status: 409, body: { ...words, theirs } });
     const { gain, store, storage } = setUp(save);
     gain(40);
     await jest.advanceTimersByTimeAsync(60_000);
@@ -107,19 +119,15 @@ describe('autosave', () => {
     expect(storage.kept.size).toBe(1);
     store.dispatch(rigActions.conflictKeptMine());
     await jest.advanceTimersByTimeAsync(600);
-    expect(save.mock.calls[1]![1]).toBe(5);
+    expect(baseOf(save, 1)).toBe(5);
   });
 
   it('a full disk is said in the server’s words; the next edit tries again', async () => {
     const save = taken();
-    save.mockRejectedValueOnce(
-      new ServerError(507, {
-        code: 'disk-full',
-        message: 'The disk is full.',
-        where: 'x',
-        hint: 'Free some space.',
-      }),
-    );
+    save.mockReturnValueOnce({
+      status: 507,
+      body: { code: 'disk-full', message: 'The disk is full.', where: 'x', hint: 'Free some space.' },
+    });
     const { gain, store, kind } = setUp(save);
     gain(40);
     await jest.advanceTimersByTimeAsync(600);
@@ -134,8 +142,8 @@ describe('autosave', () => {
     const { gain, store, storage } = setUp(save);
     gain(40);
     store.dispatch(rigActions.closed());
-    expect(save).toHaveBeenCalledTimes(1);
     await jest.advanceTimersByTimeAsync(0);
+    expect(save).toHaveBeenCalledTimes(1);
     expect(storage.kept.size).toBe(0);
   });
 
@@ -162,11 +170,11 @@ describe('the label of a revision', () => {
 });
 
 describe('unsent work', () => {
-  it('unreadable leftovers count as nothing and are left where they are', () => {
+  it('unreadable leftovers count as nothing and are left where they are', async () => {
     const storage = box();
     for (const text of ['{', '[]', '{"baseRevision":"x"}', '{"baseRevision":1,"document":{}}']) {
       storage.setItem(`diaphon.unsent.${ID}`, text);
-      expect(readUnsent(storage, ID)).toBeUndefined();
+      expect(await readUnsent(storage, ID)).toBeUndefined();
       expect(storage.kept.size).toBe(1);
     }
   });

@@ -1,17 +1,21 @@
-import { isAnyOf, type Middleware, type UnknownAction } from '@reduxjs/toolkit';
+import { isAnyOf, type Middleware, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
+import type { OpenRig } from '@diaphon/api';
 import type { Rig } from '@diaphon/core';
-import { explain, ServerError, type OpenRig, type SavedRig } from '../server/api';
+import { explain, isServerFailure, type ServerFailure } from '../server/call';
+import { serverApi } from '../server/server-api';
 import { rigActions, type RigState } from './rig-slice';
 import { dropUnsent, keepUnsent } from './unsent';
 
 interface AutosaveParts {
-  save: (id: string, baseRevision: number, document: Rig, label: string) => Promise<SavedRig>;
   storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
   /** Quiet time after an edit before it is sent, milliseconds. */
   quietMs: number;
   /** Time between tries while the server does not answer, milliseconds. */
   retryMs: number;
 }
+
+/** A rig with edits the server does not have. */
+type Unsaved = Pick<RigState, 'baseRevision' | 'unsavedLabels'> & { id: string; document: Rig };
 
 /** The revision's label: the last thing done, and how much more. */
 export const labelOf = (labels: readonly string[]): string => {
@@ -29,8 +33,12 @@ const isChange = isAnyOf(
 );
 const isLeaving = isAnyOf(rigActions.opening, rigActions.opened, rigActions.closed);
 
+/** The server said something, if only that it will not. */
+const isAnswer = (error: unknown): error is ServerFailure & { status: number } =>
+  isServerFailure(error) && error.status !== null;
+
 const failureOf = (error: unknown): UnknownAction => {
-  if (!(error instanceof ServerError)) return rigActions.saveFailed({ kind: 'offline' });
+  if (!isAnswer(error)) return rigActions.saveFailed({ kind: 'offline' });
   if (error.status === 409) {
     return rigActions.saveFailed({ kind: 'conflict', theirs: error.body['theirs'] as OpenRig });
   }
@@ -38,12 +46,20 @@ const failureOf = (error: unknown): UnknownAction => {
 };
 
 /** Puts every edit into this browser at once, and on the server a moment later; tells how that went. */
-export const makeAutosave = ({ save, storage, quietMs, retryMs }: AutosaveParts): Middleware => {
+export const makeAutosave = ({ storage, quietMs, retryMs }: AutosaveParts): Middleware => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isSending = false;
 
   return (api) => {
     const rigNow = () => (api.getState() as { rig: RigState }).rig;
+    const dispatch = api.dispatch as ThunkDispatch<unknown, unknown, UnknownAction>;
+    const save = ({ id, document, baseRevision, unsavedLabels }: Unsaved) =>
+      dispatch(
+        serverApi.endpoints.save.initiate(
+          { id, baseRevision, document, label: labelOf(unsavedLabels) },
+          { track: false },
+        ),
+      ).unwrap();
 
     const sendAfter = (ms: number) => {
       clearTimeout(timer);
@@ -57,7 +73,7 @@ export const makeAutosave = ({ save, storage, quietMs, retryMs }: AutosaveParts)
       isSending = true;
       api.dispatch(rigActions.saving());
       try {
-        const answer = await save(id, baseRevision, document, labelOf(unsavedLabels));
+        const answer = await save({ id, document, baseRevision, unsavedLabels });
         const now = rigNow();
         const isNewer = now.id === id && now.document !== document;
         if (!isNewer) dropUnsent(storage, id);
@@ -69,7 +85,7 @@ export const makeAutosave = ({ save, storage, quietMs, retryMs }: AutosaveParts)
       } catch (error) {
         if (rigNow().id === id) {
           api.dispatch(failureOf(error));
-          if (!(error instanceof ServerError)) sendAfter(retryMs);
+          if (!isAnswer(error)) sendAfter(retryMs);
         }
       }
       isSending = false;
@@ -79,7 +95,7 @@ export const makeAutosave = ({ save, storage, quietMs, retryMs }: AutosaveParts)
     const sendOnLeaving = ({ id, document, baseRevision, unsavedLabels, save: state }: RigState) => {
       clearTimeout(timer);
       if (isSending || state.kind === 'conflict' || !id || !document || unsavedLabels.length === 0) return;
-      save(id, baseRevision, document, labelOf(unsavedLabels)).then(
+      save({ id, document, baseRevision, unsavedLabels }).then(
         () => dropUnsent(storage, id),
         () => undefined,
       );

@@ -1,5 +1,7 @@
 import { setControl, applyEdit, skerryLight, type Rig } from '@diaphon/core';
 import { configureStore } from '@reduxjs/toolkit';
+import { fakeFetch } from '../server/fake-fetch.testing';
+import { serverApi } from '../server/server-api';
 import { openRig } from './open-rig';
 import { readingsReducer } from './readings-slice';
 import { rigReducer } from './rig-slice';
@@ -21,17 +23,18 @@ const server = (revision: number, document: Rig = skerryLight, status = 200) => 
     status === 200
       ? { id: ID, revision, updatedAt: '', document }
       : { code: 'not-found', message: 'There is no rig.', where: ID, hint: 'Choose another.' };
-  globalThis.fetch = (async () => ({
-    ok: status === 200,
-    status,
-    json: async () => body,
-  })) as unknown as typeof fetch;
+  fakeFetch(() => ({ status, body }));
 };
 
 const open = async () => {
   const store = configureStore({
-    reducer: { rig: rigReducer, readings: readingsReducer },
-    middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
+    reducer: {
+      rig: rigReducer,
+      readings: readingsReducer,
+      [serverApi.reducerPath]: serverApi.reducer,
+    },
+    middleware: (defaults) =>
+      defaults({ serializableCheck: false, immutableCheck: false }).concat(serverApi.middleware),
   });
   await openRig(store.dispatch as never, ID);
   return store.getState().rig;

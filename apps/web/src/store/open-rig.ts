@@ -1,4 +1,5 @@
-import { api, explain } from '../server/api';
+import { explain } from '../server/call';
+import { serverApi } from '../server/server-api';
 import { readingsActions } from './readings-slice';
 import { rigActions } from './rig-slice';
 import type { store } from './store';
@@ -11,8 +12,10 @@ export const openRig = async (dispatch: Dispatch, id: string): Promise<void> => 
   dispatch(readingsActions.cleared());
   dispatch(rigActions.opening(id));
   try {
-    const open = await api.open(id);
-    const unsent = readUnsent(localStorage, id);
+    const open = await dispatch(
+      serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false }),
+    ).unwrap();
+    const unsent = await readUnsent(localStorage, id);
     dispatch(rigActions.opened(open));
     if (!unsent) return;
     if (JSON.stringify(unsent.document) === JSON.stringify(open.document)) {

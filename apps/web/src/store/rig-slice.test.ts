@@ -9,7 +9,7 @@ import {
   type Edit,
   type Rig,
 } from '@diaphon/core';
-import type { OpenRig } from '../server/api';
+import type { OpenRig } from '@diaphon/api';
 import { rigActions, rigReducer, type RigState } from './rig-slice';
 
 const open = (document: Rig = skerryLight, revision = 1): OpenRig => ({

@@ -1,6 +1,6 @@
 import { applyEdit, combineEdits, squash, tryEdit, type Edit, type Problem, type Rig } from '@diaphon/core';
 import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
-import type { ErrorBody, OpenRig } from '../server/api';
+import type { ErrorBody, OpenRig } from '@diaphon/api';
 
 /** One thing that can be taken back, or done again. */
 export interface Step {

@@ -7,14 +7,21 @@ import {
   type DeviceModel,
   type Problem,
 } from '@diaphon/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ProblemList } from '../page/file-problems';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
 import { FileButton } from '../look/file-button';
 import { saveModel } from '../page/save-model';
-import { api, explain, type OwnModel } from '../server/api';
+import type { OwnModel } from '@diaphon/api';
+import { explain } from '../server/call';
+import {
+  useKeepModelMutation,
+  useModelsQuery,
+  useRemoveModelMutation,
+  useRestoreModelMutation,
+} from '../server/server-api';
 import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { ConnectorFace } from '../look/connector-face';
@@ -102,6 +109,8 @@ const ModelRow = ({ model, own, onAdd, onChange, onRemove }: ModelRowProps) => (
   </li>
 );
 
+const NO_MODELS: OwnModel[] = [];
+
 interface AddDeviceDialogProps {
   onClose: () => void;
   onAdded: (device: string) => void;
@@ -113,25 +122,16 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   const navigate = useNavigate();
   const [text, setText] = useState('');
   const [shelf, setShelf] = useState<Shelf>('all');
-  const [mine, setMine] = useState<OwnModel[]>([]);
   const [removed, setRemoved] = useState<OwnModel | null>(null);
-  const [failure, setFailure] = useState('');
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [recent] = useState(() => recentModels(localStorage));
 
-  const attempt = useCallback(async (work: () => Promise<unknown>) => {
-    try {
-      await work();
-      setMine(await api.models());
-      setFailure('');
-    } catch (error) {
-      const { message, hint } = explain(error);
-      setFailure(`${message} ${hint}`);
-    }
-  }, []);
-  useEffect(() => {
-    void attempt(() => Promise.resolve());
-  }, [attempt]);
+  const { data: mine = NO_MODELS, error: unread } = useModelsQuery();
+  const [keepModel, { error: unkept }] = useKeepModelMutation();
+  const [removeModel, { error: unremoved }] = useRemoveModelMutation();
+  const [restoreModel, { error: unrestored }] = useRestoreModelMutation();
+  const failed = unkept ?? unremoved ?? unrestored ?? unread;
+  const failure = failed && `${explain(failed).message} ${explain(failed).hint}`;
 
   const all = useMemo(() => [...mine.map(({ model }) => model), ...DEVICE_MODELS], [mine]);
   const isOwn = (model: DeviceModel) => mine.some(({ id }) => id === model.id);
@@ -160,7 +160,7 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   const openFile = async (file: File) => {
     const read = readModelText(await file.text());
     if (!read.ok) return setBadFile({ file: file.name, problems: read.problems });
-    await attempt(() => api.keepModel(read.model));
+    await keepModel(read.model);
     setShelf('own');
   };
 
@@ -215,7 +215,7 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
             {removed.model.name} removed; rigs that carry it keep it.{' '}
             <button
               className="underline"
-              onClick={() => void attempt(() => api.restoreModel(removed.id)).then(() => setRemoved(null))}
+              onClick={() => void restoreModel(removed.id).then(({ data }) => data && setRemoved(null))}
             >
               Undo
             </button>
@@ -256,7 +256,7 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
             onChange={() => void navigate(`../model?from=${model.id}`, { relative: 'path' })}
             onRemove={() => {
               const gone = mine.find(({ id }) => id === model.id)!;
-              void attempt(() => api.removeModel(model.id)).then(() => setRemoved(gone));
+              void removeModel(model.id).then(({ error }) => !error && setRemoved(gone));
             }}
           />
         ))}

@@ -15,7 +15,7 @@ import { Waiting } from '../page/waiting';
 import { ask } from '../engine/engine';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import { api } from '../server/api';
+import { useStockQuery } from '../server/server-api';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { store, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -124,7 +124,9 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
   const [offers, setOffers] = useState<LeadOffer[] | null>(null);
   const [chain, setChain] = useState<ChainOffer | null>(null);
   const [failure, setFailure] = useState('');
-  const [stock, setStock] = useState<StockRow[] | null>(null);
+  // What is owned is a help, not a need: without the server the offers still stand.
+  const { data: owned = [] } = useStockQuery();
+  const stock = owned.length > 0 ? owned : null;
   const find = lookup(rig);
   const taken = useMemo(
     () =>
@@ -133,14 +135,6 @@ export const ConnectDialog = ({ rig, from, to, onClose, onConnected }: ConnectDi
   );
 
   const rigId = useAppSelector((state) => state.rig.id);
-  // What is owned is a help, not a need: without the server the offers still stand.
-  useEffect(() => {
-    api.stock().then(
-      (rows) => setStock(rows.length > 0 ? rows : null),
-      () => undefined,
-    );
-  }, []);
-
   useEffect(() => {
     let isCurrent = true;
     setOffers(null);

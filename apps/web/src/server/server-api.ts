@@ -1,0 +1,111 @@
+import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import type { OpenRig, OwnModel, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
+import { modelFile, type DeviceModel, type Rig, type StockRow } from '@diaphon/core';
+import { callServer, type Call, type ServerFailure } from './call';
+
+const ownModel = (id: string) => `/models/${encodeURIComponent(id)}`;
+const rig = (id: string) => `/rigs/${encodeURIComponent(id)}`;
+
+/** How many revisions one page of the history holds. */
+const HISTORY_PAGE = 50;
+
+const post = (path: string, body: object = {}): Call => ({ path, method: 'POST', body });
+const put = (path: string, body: object): Call => ({ path, method: 'PUT', body });
+const remove = (path: string): Call => ({ path, method: 'DELETE' });
+
+/** Everything the interface asks of the server; lists are read anew when something was done to what they list. */
+export const serverApi = createApi({
+  reducerPath: 'server',
+  baseQuery: ((call) => callServer(call)) as BaseQueryFn<Call, unknown, ServerFailure>,
+  tagTypes: ['Shelf', 'Stock', 'Models', 'History'],
+  // What is looked at again is read again: another window may have changed it.
+  refetchOnMountOrArgChange: true,
+  endpoints: (build) => ({
+    shelf: build.query<RigOnShelf[], void>({
+      query: () => ({ path: '/rigs?deleted=false' }),
+      providesTags: ['Shelf'],
+    }),
+    open: build.query<OpenRig, string>({ query: (id) => ({ path: rig(id) }), keepUnusedDataFor: 0 }),
+    create: build.mutation<OpenRig, { name: string; document?: Rig }>({
+      query: (body) => post('/rigs', body),
+      invalidatesTags: ['Shelf'],
+    }),
+    save: build.mutation<SavedRig, { id: string; baseRevision: number; document: Rig; label: string }>({
+      query: ({ id, ...body }) => put(rig(id), body),
+      invalidatesTags: ['History'],
+    }),
+    history: build.infiniteQuery<RevisionEntry[], string, number | null>({
+      query: ({ queryArg: id, pageParam: before }) => ({
+        path: `${rig(id)}/revisions?limit=${HISTORY_PAGE}${before === null ? '' : `&before=${before}`}`,
+      }),
+      infiniteQueryOptions: {
+        initialPageParam: null,
+        getNextPageParam: (page) => (page.length < HISTORY_PAGE ? undefined : page[page.length - 1]!.number),
+      },
+      providesTags: ['History'],
+    }),
+    restore: build.mutation<OpenRig, { id: string; revision: number; baseRevision: number }>({
+      query: ({ id, ...body }) => post(`${rig(id)}/restore`, body),
+      invalidatesTags: ['History'],
+    }),
+    copy: build.mutation<OpenRig, string>({
+      query: (id) => post(`${rig(id)}/copy`),
+      invalidatesTags: ['Shelf'],
+    }),
+    remove: build.mutation<null, string>({
+      query: (id) => remove(rig(id)),
+      invalidatesTags: ['Shelf'],
+    }),
+    undoRemove: build.mutation<OpenRig, string>({
+      query: (id) => post(`${rig(id)}/undelete`),
+      invalidatesTags: ['Shelf'],
+    }),
+    stock: build.query<StockRow[], void>({ query: () => ({ path: '/stock' }), providesTags: ['Stock'] }),
+    putStock: build.mutation<StockRow[], StockRow[]>({
+      query: (rows) => put('/stock', { rows }),
+      // Shown at once; what the server refuses is said and stays on the page.
+      onQueryStarted: (rows, { dispatch }) => {
+        dispatch(serverApi.util.updateQueryData('stock', undefined, () => rows));
+      },
+    }),
+    models: build.query<OwnModel[], void>({ query: () => ({ path: '/models' }), providesTags: ['Models'] }),
+    keepModel: build.mutation<OwnModel, DeviceModel>({
+      query: (model) => post('/models', { file: modelFile(model) }),
+      invalidatesTags: ['Models'],
+    }),
+    saveModel: build.mutation<OwnModel, { id: string; baseRevision: number; model: DeviceModel }>({
+      query: ({ id, baseRevision, model }) => put(ownModel(id), { baseRevision, file: modelFile(model) }),
+      invalidatesTags: ['Models'],
+    }),
+    removeModel: build.mutation<null, string>({
+      query: (id) => remove(ownModel(id)),
+      invalidatesTags: ['Models'],
+    }),
+    restoreModel: build.mutation<OwnModel, string>({
+      query: (id) => post(`${ownModel(id)}/restore`),
+      invalidatesTags: ['Models'],
+    }),
+    resetDemo: build.mutation<{ restored: number }, void>({
+      query: () => post('/demo/reset'),
+      invalidatesTags: ['Shelf'],
+    }),
+  }),
+});
+
+export const {
+  useShelfQuery,
+  useCreateMutation,
+  useHistoryInfiniteQuery,
+  useRestoreMutation,
+  useCopyMutation,
+  useRemoveMutation,
+  useUndoRemoveMutation,
+  useStockQuery,
+  usePutStockMutation,
+  useModelsQuery,
+  useKeepModelMutation,
+  useSaveModelMutation,
+  useRemoveModelMutation,
+  useRestoreModelMutation,
+  useResetDemoMutation,
+} = serverApi;
