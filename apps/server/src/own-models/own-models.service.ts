@@ -4,8 +4,9 @@ import { OWN_MODEL_PREFIX, readModelValue, type DeviceModel } from '@diaphon/cor
 import { Injectable } from '@nestjs/common';
 import type { Transaction } from 'sequelize';
 import { OwnModelRow } from '../database/models';
+import { saveOnTop } from '../database/save-on-top';
 import { Writes } from '../database/writes';
-import { ApiError, notFound } from '../errors/api-error';
+import { notFound } from '../errors/api-error';
 import { badDocument } from '../errors/bad-document';
 import { slug } from '../slug';
 import type { SaveModelBody } from './own-models.schemas';
@@ -50,19 +51,16 @@ export class OwnModelsService {
     const model = readFile(file);
     return this.writes.run(async (transaction) => {
       const newest = await this.newest(id, transaction);
-      if (newest.revision !== baseRevision || newest.document === null) {
-        throw new ApiError(
-          409,
-          {
-            code: 'conflict',
-            message: `This model was ${newest.document === null ? 'removed' : 'changed'} somewhere else meanwhile.`,
-            where: id,
-            hint: 'Keep yours as a model of its own, or open the other one again.',
-          },
-          { current: newest.document === null ? null : shown(newest) },
-        );
-      }
-      return this.append(id, baseRevision + 1, { ...model, id }, transaction);
+      const theirs = newest.document === null ? null : shown(newest);
+      return saveOnTop<DeviceModel, OwnModel>({
+        what: 'model',
+        id,
+        baseRevision,
+        document: { ...model, id },
+        newest: { revision: newest.revision, document: theirs?.model ?? null },
+        append: () => this.append(id, baseRevision + 1, { ...model, id }, transaction),
+        theirs,
+      });
     });
   }
 

@@ -40,7 +40,14 @@ describe('models users made', () => {
       model: { id, name: 'Second' },
     });
     const { body } = await change(1, 'Late').expect(409);
-    expect(body).toMatchObject({ code: 'conflict', current: { revision: 2, model: { name: 'Second' } } });
+    expect(body).toMatchObject({
+      code: 'conflict',
+      theirs: { revision: 2, model: { name: 'Second' } },
+      yours: { baseRevision: 1, document: { name: 'Late' } },
+    });
+    // The same sent again, because its answer got lost: no clash, and no revision more.
+    const { body: again } = await change(1, 'Second').expect(200);
+    expect(again).toMatchObject({ revision: 2, model: { name: 'Second' } });
   });
 
   it('removed, it is not listed; nothing is lost: it can be taken back', async () => {
@@ -48,7 +55,11 @@ describe('models users made', () => {
     await api().delete(`/api/models/${id}`).expect(204);
     await api().delete(`/api/models/${id}`).expect(204);
     expect(await listed()).not.toContain(id);
-    await api().put(`/api/models/${id}`).send({ baseRevision: 1, file: ribbon() }).expect(409);
+    const { body: late } = await api()
+      .put(`/api/models/${id}`)
+      .send({ baseRevision: 1, file: ribbon() })
+      .expect(409);
+    expect(late).toMatchObject({ message: expect.stringContaining('removed'), theirs: null });
     expect((await api().post(`/api/models/${id}/restore`).expect(200)).body).toMatchObject({
       id,
       revision: 3,

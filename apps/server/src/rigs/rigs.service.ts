@@ -1,13 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import type { OpenRig, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
-import { deepEqual, emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
+import { emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import Ajv2020 from 'ajv/dist/2020';
 import { Op, type Transaction } from 'sequelize';
 import { packRig, unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow } from '../database/models';
+import { saveOnTop } from '../database/save-on-top';
 import { Writes } from '../database/writes';
-import { ApiError, notFound } from '../errors/api-error';
+import { notFound } from '../errors/api-error';
 import { badDocument } from '../errors/bad-document';
 import { slug } from '../slug';
 import { makeSummaries } from './rig-summary';
@@ -73,25 +74,19 @@ export class RigsService {
     const document = readDocument(body.document);
     return this.writes.run(async (transaction): Promise<SavedRig> => {
       const row = await this.find(id, transaction);
-      if (row.revision === body.baseRevision) {
-        const { revision, updatedAt } = await this.append(row, document, body.label, transaction);
-        return { id, revision, updatedAt };
-      }
-      const theirs = await this.open(row, transaction);
-      // The same save sent twice (an answer got lost on the way) is not a clash.
-      if (deepEqual(theirs.document, document)) {
-        return { id, revision: theirs.revision, updatedAt: theirs.updatedAt };
-      }
-      throw new ApiError(
-        409,
-        {
-          code: 'conflict',
-          message: `This rig was changed elsewhere: it is at revision ${row.revision}, your change was made from ${body.baseRevision}.`,
-          where: id,
-          hint: 'Compare the two, then keep yours as a new revision, take theirs, or keep yours as a copy.',
-        },
-        { theirs, yours: { baseRevision: body.baseRevision, document } },
-      );
+      const { baseRevision, label } = body;
+      // What stands there is read only where the save does not fit on top of it.
+      const theirs = row.revision === baseRevision ? null : await this.open(row, transaction);
+      const { revision, updatedAt } = await saveOnTop<Rig, OpenRig>({
+        what: 'rig',
+        id,
+        baseRevision,
+        document,
+        newest: { revision: row.revision, document: theirs?.document ?? document },
+        append: () => this.append(row, document, label, transaction),
+        theirs,
+      });
+      return { id, revision, updatedAt };
     });
   }
 
