@@ -1,8 +1,9 @@
 import type { DeviceModel } from '../catalogue';
 import { MODEL_FORMAT, type ModelFile } from './model-file';
+import { boundsProblems } from './bounds';
 import { modelProblems } from './model-references';
 import { problem, type Problem } from './problem';
-import { interpreting, parseText, schemaProblems, unsafeProblems } from './read-value';
+import { interpreting, parseText, schemaProblems } from './read-value';
 import { MODEL_SCHEMA } from './schema';
 
 export type ReadModelResult = { ok: true; model: DeviceModel } | { ok: false; problems: Problem[] };
@@ -28,8 +29,8 @@ export const readModelValue = (value: unknown): ReadModelResult => {
       ],
     };
   }
-  const unsafe = unsafeProblems(value);
-  if (unsafe.length > 0) return { ok: false, problems: unsafe.slice(0, 20) };
+  const bounds = boundsProblems(value);
+  if (bounds.length > 0) return { ok: false, problems: bounds };
   const shape = schemaProblems(validator, value);
   if (shape.length > 0) return { ok: false, problems: shape };
   const { model } = value as ModelFile;

@@ -1,5 +1,6 @@
+import { boundsProblems } from './bounds';
 import { problem, type Problem } from './problem';
-import { interpreting, parseText, schemaProblems, unsafeProblems } from './read-value';
+import { interpreting, parseText, schemaProblems } from './read-value';
 import { referenceProblems } from './references';
 import { RIG_SCHEMA } from './schema';
 import { RIG_FORMAT, RIG_VERSION, type Rig } from './types';
@@ -59,8 +60,8 @@ export const readRigValue = (value: unknown, fitsSchema?: (value: unknown) => bo
       ],
     };
   }
-  const unsafe = unsafeProblems(value);
-  if (unsafe.length > 0) return { ok: false, problems: unsafe.slice(0, 20) };
+  const bounds = boundsProblems(value);
+  if (bounds.length > 0) return { ok: false, problems: bounds };
   const current: unknown = upgradeRig(value as Untyped);
   const shape = fitsSchema?.(current) ? [] : schemaProblems(validator, current);
   if (shape.length > 0) return { ok: false, problems: shape };

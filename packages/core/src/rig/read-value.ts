@@ -1,9 +1,18 @@
 import { Validator, type Schema } from '@cfworker/json-schema';
 import { problem, type Problem } from './problem';
 
-/** Interprets a schema, so it runs where code may not be made from text, such as a page with a strict policy. */
-export const interpreting = (schema: object): Validator =>
-  new Validator(schema as unknown as Schema, '2020-12', false);
+/** A schema, interpreted, so that it runs where code may not be made from text, such as a page with a strict policy. */
+export interface Interpreted {
+  /** Finds everything that is wrong. */
+  thorough: Validator;
+  /** Stops at the first thing that is wrong: a large document may be wrong in as many places as it has. */
+  quick: Validator;
+}
+
+export const interpreting = (schema: object): Interpreted => ({
+  thorough: new Validator(schema as unknown as Schema, '2020-12', false),
+  quick: new Validator(schema as unknown as Schema, '2020-12', true),
+});
 
 /** `#/devices/3/name` → `devices[3].name`. */
 const placeOf = (pointer: string): string =>
@@ -27,9 +36,24 @@ const valueAt = (value: unknown, pointer: string): unknown =>
       value,
     );
 
+/** Values up to which everything that is wrong is looked for. */
+const SMALL = 20_000;
+
+const isSmall = (value: unknown): boolean => {
+  const left = [value];
+  for (let seen = 0; left.length > 0; seen += 1) {
+    if (seen > SMALL) return false;
+    const one = left.pop();
+    if (typeof one === 'object' && one !== null) left.push(...Object.values(one));
+  }
+  return true;
+};
+
 /** What a schema finds wrong with a value, the deepest reasons first, twenty at most. */
-export const schemaProblems = (validator: Validator, value: unknown): Problem[] => {
-  const { errors } = validator.validate(value);
+export const schemaProblems = ({ thorough, quick }: Interpreted, value: unknown): Problem[] => {
+  const first = quick.validate(value);
+  if (first.valid) return [];
+  const { errors } = isSmall(value) ? thorough.validate(value) : first;
   const deepest = errors.filter(
     (error) =>
       !['properties', 'items', 'anyOf', 'allOf', 'if', 'additionalProperties'].includes(error.keyword) ||
@@ -53,33 +77,6 @@ export const schemaProblems = (validator: Validator, value: unknown): Problem[] 
     if (problems.length === 20) break;
   }
   return problems;
-};
-
-const MAX_DEPTH = 20;
-
-/** NaN, infinities and own prototype keys can reach here from code even though JSON has no NaN. */
-export const unsafeProblems = (value: unknown, where = '', depth = 0): Problem[] => {
-  if (depth > MAX_DEPTH) {
-    return [
-      problem(
-        where.slice(0, 60),
-        'nested too deep',
-        `at most ${MAX_DEPTH} levels`,
-        'open a rig saved by Diaphon',
-      ),
-    ];
-  }
-  if (typeof value === 'number' && !Number.isFinite(value)) {
-    return [problem(where, String(value), 'a finite number', 'write an ordinary number')];
-  }
-  if (typeof value !== 'object' || value === null) return [];
-  return Object.keys(value).flatMap((key) => {
-    const place = Array.isArray(value) ? `${where}[${key}]` : where ? `${where}.${key}` : key;
-    if (key === '__proto__' || key === 'constructor' || key === 'prototype') {
-      return [problem(place, key, 'a key that is not reserved', 'remove this key')];
-    }
-    return unsafeProblems((value as Record<string, unknown>)[key], place, depth + 1);
-  });
 };
 
 /** A JSON text as a value, or why it is none. */

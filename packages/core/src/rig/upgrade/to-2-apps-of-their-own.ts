@@ -5,12 +5,19 @@ const isRecord = (value: unknown): value is Untyped =>
 
 const recordsOf = (value: unknown): Untyped[] => (Array.isArray(value) ? value.filter(isRecord) : []);
 
-/** A free id that reads like `base`. */
-const freeIn = (taken: ReadonlySet<unknown>, base: string): string => {
-  for (let n = 1; ; n += 1) {
-    const id = n === 1 ? base : `${base.slice(0, 58)}-${n}`;
-    if (!taken.has(id)) return id;
-  }
+/** Gives ids that are free, each reading like its `base`; where many want the same, counting goes on where it was. */
+const makeFreeIds = () => {
+  const taken = new Set<string>();
+  const counted = new Map<string, number>();
+  return (base: string): string => {
+    for (let n = (counted.get(base) ?? 0) + 1; ; n += 1) {
+      const id = n === 1 ? base : `${base.slice(0, 58)}-${n}`;
+      if (taken.has(id)) continue;
+      taken.add(id);
+      counted.set(base, n);
+      return id;
+    }
+  };
 };
 
 /**
@@ -19,7 +26,7 @@ const freeIn = (taken: ReadonlySet<unknown>, base: string): string => {
  */
 export const appsOfTheirOwn = (document: Untyped): Untyped => {
   if (!Array.isArray(document.devices)) return document;
-  const taken = new Set<unknown>();
+  const freeId = makeFreeIds();
   const apps: unknown[] = [];
   const devices = document.devices.map((device: unknown) => {
     if (!isRecord(device) || !Array.isArray(device.apps)) return device;
@@ -29,8 +36,7 @@ export const appsOfTheirOwn = (document: Untyped): Untyped => {
         apps.push(app);
         continue;
       }
-      const id = freeIn(taken, app.id);
-      taken.add(id);
+      const id = freeId(app.id);
       const { id: _id, ...others } = app;
       apps.push({ id, computer: device.id, ...others });
     }

@@ -1,0 +1,101 @@
+import { problem, type Problem } from './problem';
+
+/** What a document may hold at most, whatever its schema says: asked before anything walks through it. */
+const MOST_VALUES = 500_000;
+const MOST_IN_A_LIST = 4000;
+const MOST_KEYS = 3000;
+const MOST_LEVELS = 20;
+const MOST_LETTERS = 20_000;
+
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
+
+/** How many problems are told; one is enough to refuse. */
+const MOST_TOLD = 20;
+
+/** A value still to be looked at, and how it was reached: its place is put into words only where something is wrong. */
+interface Step {
+  value: unknown;
+  key: string | number;
+  from: Step | undefined;
+  level: number;
+}
+
+const placeOf = (step: Step): string => {
+  const keys: (string | number)[] = [];
+  for (let at: Step | undefined = step; at?.from; at = at.from) keys.unshift(at.key);
+  const words = keys.map((key) => (typeof key === 'number' ? `[${key}]` : `.${key}`)).join('');
+  return words.replace(/^\./, '').slice(0, 120) || 'the document';
+};
+
+const stringProblem = (value: string): [found: string, expected: string, cure: string] | undefined => {
+  if (value.length > MOST_LETTERS) {
+    return [`${value.length} letters`, `at most ${MOST_LETTERS}`, 'shorten the text'];
+  }
+  return value.isWellFormed()
+    ? undefined
+    : ['half of a letter', 'whole letters', 'write the text again: a letter in it was cut in two'];
+};
+
+const sizeProblem = (size: number, isList: boolean): [string, string, string] | undefined => {
+  const most = isList ? MOST_IN_A_LIST : MOST_KEYS;
+  const what = isList ? 'items' : 'keys';
+  return size > most
+    ? [`${size} ${what}`, `at most ${most}`, 'open a rig saved by Diaphon, or split this one']
+    : undefined;
+};
+
+/**
+ * Looks through any value once, without recursion: counts, depth, length of texts, numbers that are none, reserved keys,
+ * letters cut in two. Ends at the first thing that is too large, so that a refusal takes no longer than a look.
+ * @returns up to twenty problems; none where the value is small and whole enough to be read
+ */
+export const boundsProblems = (document: unknown): Problem[] => {
+  const problems: Problem[] = [];
+  const tell = (step: Step, [found, expected, cure]: [string, string, string]) => {
+    problems.push(problem(placeOf(step), found, expected, cure));
+  };
+  const steps: Step[] = [{ value: document, key: '', from: undefined, level: 0 }];
+  let values = 0;
+  for (let step = steps.pop(); step && problems.length < MOST_TOLD; step = steps.pop()) {
+    const { value, level } = step;
+    values += 1;
+    if (values > MOST_VALUES) {
+      tell(step, [
+        `more than ${MOST_VALUES} values`,
+        'fewer',
+        'open a rig saved by Diaphon, or split this one',
+      ]);
+      return problems;
+    }
+    if (typeof value === 'string') {
+      const wrong = stringProblem(value);
+      if (wrong) tell(step, wrong);
+    } else if (typeof value === 'number') {
+      if (!Number.isFinite(value)) tell(step, [String(value), 'a finite number', 'write an ordinary number']);
+    } else if (typeof value === 'object' && value !== null) {
+      if (level >= MOST_LEVELS) {
+        tell(step, ['nested too deep', `at most ${MOST_LEVELS} levels`, 'open a rig saved by Diaphon']);
+        return problems;
+      }
+      const isList = Array.isArray(value);
+      const keys = isList ? undefined : Object.keys(value);
+      const tooLarge = sizeProblem(keys?.length ?? (value as unknown[]).length, isList);
+      if (tooLarge) {
+        tell(step, tooLarge);
+        return problems;
+      }
+      const next = (key: string | number, inside: unknown) =>
+        steps.push({ value: inside, key, from: step, level: level + 1 });
+      if (isList) value.forEach((inside, at) => next(at, inside));
+      else {
+        for (const key of keys!) {
+          if (RESERVED.has(key) || !key.isWellFormed()) {
+            const place = { value: undefined, key: key.toWellFormed(), from: step, level };
+            tell(place, [key.toWellFormed(), 'a key that is not reserved', 'remove this key']);
+          } else next(key, (value as Record<string, unknown>)[key]);
+        }
+      }
+    }
+  }
+  return problems;
+};
