@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import { eliminate } from './eliminate';
+import { addTo, eliminateSparse, type SparseRows } from './eliminate-sparse';
 
 /** Reference: ml-matrix on the real system of twice the size, [G −B; B G]. */
 const reference = (size: number, columns: number, re: number[], im: number[], b: number[]) => {
@@ -66,5 +67,75 @@ describe('elimination against ml-matrix', () => {
     expect(() =>
       eliminate(2, 1, Float64Array.from([1, 1, 1, 1]), null, new Float64Array(2), new Float64Array(2)),
     ).toThrow(RangeError);
+  });
+});
+
+describe('elimination of what is there, put back into its equations', () => {
+  /** A ladder with rungs across, transformers' zeros on the diagonal among it: sparse, and in need of its pivots. */
+  const ladder = fc.integer({ min: 3, max: 40 }).chain((size) =>
+    fc.record({
+      size: fc.constant(size),
+      along: fc.array(value, { minLength: size, maxLength: size }),
+      across: fc.array(fc.tuple(fc.nat(size - 1), fc.nat(size - 1), value), { maxLength: size }),
+      right: fc.array(value, { minLength: size * 2, maxLength: size * 2 }),
+      zeros: fc.array(fc.nat(size - 1), { maxLength: 3 }),
+    }),
+  );
+
+  it('the answers hold', () => {
+    fc.assert(
+      fc.property(ladder, ({ size, along, across, right, zeros }) => {
+        const re = new Float64Array(size * size);
+        const im = new Float64Array(size * size);
+        for (let i = 0; i < size; i += 1) re[i * size + i] = zeros.includes(i) ? 0 : 50 + along[i]!;
+        for (let i = 1; i < size; i += 1) re[i * size + i - 1] = re[(i - 1) * size + i] = along[i]! + 11;
+        for (const [i, j, size_] of across) if (i !== j) im[i * size + j]! += size_;
+        const rows: SparseRows = Array.from({ length: size }, () => new Map());
+        for (let i = 0; i < size; i += 1) {
+          for (let j = 0; j < size; j += 1) {
+            const at = i * size + j;
+            if (re[at] !== 0 || im[at] !== 0) addTo(rows, i, j, re[at]!, im[at]!);
+          }
+        }
+        const [x, y] = [Float64Array.from(right), new Float64Array(size * 2)];
+        try {
+          eliminateSparse(rows, 2, x, y);
+        } catch {
+          // Singular: whole rows say so as well, or stand on a pivot of nothing but rounding.
+          const [wholeRe, wholeIm] = [Float64Array.from(right), new Float64Array(size * 2)];
+          const again = () =>
+            eliminate(size, 2, Float64Array.from(re), Float64Array.from(im), wholeRe, wholeIm);
+          try {
+            again();
+          } catch {
+            return;
+          }
+          expect(Math.max(...wholeRe.map(Math.abs))).toBeGreaterThan(1e9);
+          return;
+        }
+        for (let i = 0; i < size; i += 1) {
+          for (const k of [0, 1]) {
+            let [sumRe, sumIm, scale] = [-right[i * 2 + k]!, 0, 1];
+            for (let j = 0; j < size; j += 1) {
+              const [a, b, c, d] = [re[i * size + j]!, im[i * size + j]!, x[j * 2 + k]!, y[j * 2 + k]!];
+              sumRe += a * c - b * d;
+              sumIm += a * d + b * c;
+              scale += Math.hypot(a, b) * Math.hypot(c, d);
+            }
+            expect(Math.hypot(sumRe, sumIm) / scale).toBeLessThan(1e-9);
+          }
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('equations without a single solution are told, not made up', () => {
+    const rows: SparseRows = [new Map(), new Map()];
+    addTo(rows, 0, 0, 1, 0);
+    addTo(rows, 1, 0, 2, 0);
+    expect(() => eliminateSparse(rows, 1, Float64Array.from([1, 1]), new Float64Array(2))).toThrow(
+      RangeError,
+    );
   });
 });

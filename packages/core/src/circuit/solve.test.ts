@@ -161,3 +161,19 @@ describe('properties of the solver', () => {
     );
   });
 });
+
+describe('a circuit far larger than a desk', () => {
+  it('20,000 equal resistors in a row divide as their numbers do', () => {
+    const count = 20_000;
+    const parts: Primitive[] = Array.from({ length: count }, (_, at) => ({
+      kind: 'resistor',
+      a: at + 1,
+      b: at + 1 === count ? 0 : at + 2,
+      ohms: 10,
+    }));
+    parts.push({ kind: 'emf', source: 's', a: 1, b: 0, ohms: 1e-3, volts: 1 });
+    const { volts } = solveIsland(parts, 0);
+    // A leak of 1 TΩ at each node takes a little from 200 kΩ: some 1e-4 of it.
+    for (const node of [1, 5001, 15_001]) expect(volts('s', node).re).toBeCloseTo(1 - (node - 1) / count, 2);
+  });
+});

@@ -1,4 +1,5 @@
 import { eliminate } from './eliminate';
+import { addTo, eliminateSparse, type SparseRows } from './eliminate-sparse';
 import { isGround, netsOf, type Net, type Primitive } from './primitives';
 import { stamp, type System } from './stamps';
 
@@ -41,6 +42,38 @@ const numberNets = (parts: readonly Primitive[]): Map<Net, number> => {
   return index;
 };
 
+/** Unknowns above which an island is solved by what is there instead of by whole rows: about where the two are equally quick. */
+const LARGE = 150;
+
+/** The equations of an island, being put together. */
+interface Matrix {
+  add: (row: number, column: number, re: number, im: number) => void;
+  /** Solves for right-hand sides by rows, size × width; they are overwritten. */
+  solve: (width: number, re: Float64Array, im: Float64Array) => void;
+}
+
+const denseMatrix = (size: number): Matrix => {
+  const real = new Float64Array(size * size);
+  let imaginary: Float64Array | null = null;
+  return {
+    add: (row, column, re, im) => {
+      real[row * size + column]! += re;
+      if (im === 0) return;
+      imaginary ??= new Float64Array(size * size);
+      imaginary[row * size + column]! += im;
+    },
+    solve: (width, re, im) => eliminate(size, width, real, imaginary, re, im),
+  };
+};
+
+const sparseMatrix = (size: number): Matrix => {
+  const rows: SparseRows = Array.from({ length: size }, () => new Map());
+  return {
+    add: (row, column, re, im) => addTo(rows, row, column, re, im),
+    solve: (width, re, im) => eliminateSparse(rows, width, re, im),
+  };
+};
+
 const solveColumns = (
   parts: readonly Primitive[],
   hertz: number,
@@ -50,9 +83,7 @@ const solveColumns = (
   const nodes = index.size;
   const branches = parts.filter((part) => part.kind === 'transformer').length;
   const size = nodes + branches;
-  const real = new Float64Array(size * size);
-  const imaginary = new Float64Array(size * size);
-  let isComplex = false;
+  const matrix = size > LARGE ? sparseMatrix(size) : denseMatrix(size);
   const columns = new Map<string, number>();
   const currents: [column: number, row: number, amps: number][] = [];
   const column = (source: string): number => {
@@ -60,27 +91,25 @@ const solveColumns = (
     if (found === undefined) columns.set(source, (found = columns.size));
     return found;
   };
-  const between = (target: Float64Array, a: number, b: number, value: number) => {
-    if (a >= 0) target[a * size + a]! += value;
-    if (b >= 0) target[b * size + b]! += value;
+  const between = (a: number, b: number, re: number, im: number) => {
+    if (a >= 0) matrix.add(a, a, re, im);
+    if (b >= 0) matrix.add(b, b, re, im);
     if (a >= 0 && b >= 0) {
-      target[a * size + b]! -= value;
-      target[b * size + a]! -= value;
+      matrix.add(a, b, -re, -im);
+      matrix.add(b, a, -re, -im);
     }
   };
   let branch = nodes;
   const system: System = {
     conductance: (a, b, siemens) => {
       const [i, j] = [row(a), row(b)];
-      between(real, i, j, siemens);
+      between(i, j, siemens, 0);
       // Metal is a known voltage: what it presses through this conductance is a column of its own.
       if (a < 0 && j >= 0) currents.push([column(METAL + a), j, siemens]);
       if (b < 0 && i >= 0) currents.push([column(METAL + b), i, siemens]);
     },
     susceptance: (a, b, siemens) => {
-      if (siemens === 0) return;
-      isComplex = true;
-      between(imaginary, row(a), row(b), siemens);
+      if (siemens !== 0) between(row(a), row(b), 0, siemens);
     },
     current: (source, a, b, amps) => {
       if (row(a) >= 0) currents.push([column(source), row(a), amps]);
@@ -91,21 +120,21 @@ const solveColumns = (
         const node = row(net);
         if (net < 0) currents.push([column(METAL + net), branch, -coefficient]);
         if (node < 0) continue;
-        real[branch * size + node]! += coefficient;
-        real[node * size + branch]! += coefficient;
+        matrix.add(branch, node, coefficient, 0);
+        matrix.add(node, branch, coefficient, 0);
       }
       branch += 1;
     },
   };
   for (const part of parts) stamp(part, system, 2 * Math.PI * hertz);
-  for (let node = 0; node < nodes; node += 1) real[node * size + node]! += LEAK;
+  for (let node = 0; node < nodes; node += 1) matrix.add(node, node, LEAK, 0);
 
   const sources = [...columns.keys()];
   const width = sources.length;
   const re = new Float64Array(size * width);
   const im = new Float64Array(size * width);
   for (const [k, i, amps] of currents) re[i * width + k]! += amps;
-  eliminate(size, width, real, isComplex ? imaginary : null, re, im);
+  matrix.solve(width, re, im);
   return { sources, re, im };
 };
 
