@@ -35,7 +35,10 @@ export interface RigOnShelf {
   revision: number;
   updatedAt: string;
   deletedAt: string | null;
-  summary: RigSummary;
+  /** Null while it is being worked out, or where that cannot be done. */
+  summary: RigSummary | null;
+  /** Why it cannot be worked out, and what to do; null where it can. */
+  trouble: string | null;
 }
 
 /** What a save answers: the document is the one that was sent. */

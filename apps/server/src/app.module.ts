@@ -4,6 +4,7 @@ import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
 import type { Sequelize } from 'sequelize';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
+import { DocumentsModule } from './documents/documents.module';
 import { HealthModule } from './health/health.module';
 import { KitModule } from './kit/kit.module';
 import { OwnModelsModule } from './own-models/own-models.module';
@@ -20,6 +21,7 @@ export class AppModule {
       module: AppModule,
       imports: [
         DatabaseModule.with(sequelize),
+        DocumentsModule,
         ThrottlerModule.forRoot([{ ttl: 60_000, limit: REQUESTS_A_MINUTE }]),
         RigsModule,
         KitModule,

@@ -14,7 +14,7 @@ describe('settings', () => {
 
   it('told otherwise, it requires a passphrase', () => {
     expect(() => readSettings({ DIAPHON_HOST: '0.0.0.0' })).toThrow('DIAPHON_PASSPHRASE');
-    expect(() => readSettings({ DIAPHON_HOST: '0.0.0.0', DIAPHON_PASSPHRASE: 'short' })).toThrow('eight');
+    expect(() => readSettings({ DIAPHON_HOST: '0.0.0.0', DIAPHON_PASSPHRASE: 'nine char' })).toThrow('ten');
     expect(readSettings({ DIAPHON_HOST: '0.0.0.0', DIAPHON_PASSPHRASE: 'long enough' }).host).toBe('0.0.0.0');
   });
 

@@ -9,7 +9,8 @@ import { AppModule } from './app.module';
 import { databaseFile, openDatabase } from './database/open-database';
 import { DemoService } from './demo/demo.service';
 import { ErrorFilter } from './errors/error-filter';
-import { passphraseOnly, sameOriginOnly } from './guards';
+import { sameOriginOnly } from './guards';
+import { passphraseOnly } from './passphrase';
 import type { Settings } from './settings';
 import { serveWeb, styleNonce } from './web-files';
 
@@ -51,6 +52,15 @@ export const createApp = async (settings: Settings): Promise<NestExpressApplicat
   app.use((request: Request, response: Response, next: NextFunction) =>
     (request.path.startsWith('/api/docs') ? forDocs : forApp)(request, response, next),
   );
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    // Nothing of the studio stays in caches, and the page has no use for what a browser could give it but sound.
+    if (request.path.startsWith('/api')) response.setHeader('Cache-Control', 'no-store');
+    response.setHeader(
+      'Permissions-Policy',
+      'camera=(), geolocation=(), payment=(), usb=(), microphone=(self)',
+    );
+    next();
+  });
   app.use(sameOriginOnly(settings));
   if (settings.passphrase) app.use(passphraseOnly(settings.passphrase));
   // Files gain by it once; answers of the API are small and wanted at once.
@@ -66,7 +76,6 @@ export const createApp = async (settings: Settings): Promise<NestExpressApplicat
   SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, description));
   serveWeb(app, settings.webFolder);
   await app.init();
-  app.enableShutdownHooks();
   if (settings.seedDemo) await app.get(DemoService).seed();
   return app;
 };

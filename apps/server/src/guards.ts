@@ -1,9 +1,11 @@
-import { createHash, timingSafeEqual } from 'node:crypto';
 import type { NextFunction, Request, Response } from 'express';
 import { ApiError } from './errors/api-error';
 import { isLoopback, type Settings } from './settings';
 
 const refuse = (response: Response, { status, body }: ApiError) => response.status(status).json(body);
+
+/** Who a browser says asks: this page, or the person by the address bar. */
+const OWN_SITES = ['same-origin', 'none'];
 
 const hostName = (host: string): string => host.replace(/:\d+$/, '').replace(/^\[|\]$/g, '');
 
@@ -14,41 +16,20 @@ export const sameOriginOnly =
     const origin = request.headers.origin;
     const isOwnName = !isLoopback(settings.host) || isLoopback(hostName(host));
     const isOwnOrigin = origin === undefined || origin === `http://${host}` || origin === `https://${host}`;
-    if (isOwnName && isOwnOrigin) next();
+    // A link to the page from elsewhere is followed; what asks the API is the page itself, or a program.
+    const site = request.headers['sec-fetch-site'];
+    const isOwnSite =
+      site === undefined || OWN_SITES.includes(String(site)) || !request.path.startsWith('/api');
+    if (isOwnName && isOwnOrigin && isOwnSite) next();
     else {
       refuse(
         response,
         new ApiError(403, {
           code: 'forbidden',
           message: 'This request comes from another site.',
-          where: isOwnName ? 'Origin' : 'Host',
+          where: !isOwnName ? 'Host' : !isOwnOrigin ? 'Origin' : 'Sec-Fetch-Site',
           hint: 'Open Diaphon at the address it printed when it started.',
         }),
       );
     }
-  };
-
-const digest = (text: string) => createHash('sha256').update(text).digest();
-
-/** Asks for the passphrase (HTTP Basic, any user name) when the server was told to listen to other machines. */
-export const passphraseOnly =
-  (passphrase: string) => (request: Request, response: Response, next: NextFunction) => {
-    const [scheme, value] = (request.headers.authorization ?? '').split(' ');
-    const given =
-      scheme === 'Basic'
-        ? Buffer.from(value ?? '', 'base64')
-            .toString('utf8')
-            .replace(/^[^:]*:/, '')
-        : '';
-    if (timingSafeEqual(digest(given), digest(passphrase))) return next();
-    response.setHeader('WWW-Authenticate', 'Basic realm="Diaphon", charset="UTF-8"');
-    refuse(
-      response,
-      new ApiError(401, {
-        code: 'passphrase',
-        message: 'A passphrase is needed.',
-        where: 'Authorization',
-        hint: 'Enter the passphrase this server was started with; any user name will do.',
-      }),
-    );
   };

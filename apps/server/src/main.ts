@@ -1,11 +1,15 @@
 import 'reflect-metadata';
 import { createApp } from './create-app';
 import { readSettings } from './settings';
+import { stopInOrder } from './stop';
 
 const start = async (): Promise<void> => {
   const settings = readSettings(process.env);
   const app = await createApp(settings);
   await app.listen(settings.port, settings.host);
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.once(signal, () => void stopInOrder(app, () => process.exit(1)).then(() => process.exit(0)));
+  }
   const address = (await app.getUrl()).replace('[::1]', 'localhost');
   console.log(`Diaphon is ready: open ${address}  (the API is described at ${address}/api/docs)`);
 };

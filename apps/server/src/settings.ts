@@ -12,6 +12,9 @@ export interface Settings {
   passphrase: string | undefined;
 }
 
+/** A passphrase shorter than this can be guessed. */
+const LEAST_LETTERS = 10;
+
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 
 export const isLoopback = (host: string): boolean => LOOPBACK.has(host);
@@ -27,9 +30,9 @@ export const readSettings = (env: NodeJS.ProcessEnv): Settings => {
     throw new Error(`DIAPHON_PORT is "${env['DIAPHON_PORT']}"; set it to a number from 0 to 65535.`);
   }
   const passphrase = env['DIAPHON_PASSPHRASE'] || undefined;
-  if (!isLoopback(host) && (passphrase?.length ?? 0) < 8) {
+  if (!isLoopback(host) && (passphrase?.length ?? 0) < LEAST_LETTERS) {
     throw new Error(
-      `DIAPHON_HOST is "${host}", so other machines can reach Diaphon. Set DIAPHON_PASSPHRASE to eight characters or more, or leave DIAPHON_HOST unset.`,
+      `DIAPHON_HOST is "${host}", so other machines can reach Diaphon. Set DIAPHON_PASSPHRASE to ten characters or more, or leave DIAPHON_HOST unset.`,
     );
   }
   return {

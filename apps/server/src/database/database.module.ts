@@ -6,7 +6,10 @@ import { Writes } from './writes';
 @Global()
 @Module({})
 export class DatabaseModule implements OnApplicationShutdown {
-  constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}
+  constructor(
+    @Inject(Sequelize) private readonly sequelize: Sequelize,
+    private readonly writes: Writes,
+  ) {}
 
   static with(sequelize: Sequelize): DynamicModule {
     return {
@@ -17,6 +20,7 @@ export class DatabaseModule implements OnApplicationShutdown {
   }
 
   async onApplicationShutdown(): Promise<void> {
+    await this.writes.idle();
     await this.sequelize.close();
   }
 }

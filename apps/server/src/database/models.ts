@@ -35,6 +35,15 @@ export class KeptPartRow extends Model<InferAttributes<KeptPartRow>, InferCreati
   declare document: string;
 }
 
+/** What the shelf shows of a rig's revision, as JSON text. */
+export class SummaryRow extends Model<InferAttributes<SummaryRow>, InferCreationAttributes<SummaryRow>> {
+  declare rigId: string;
+  declare revision: number;
+  /** Which engine said so. */
+  declare engine: number;
+  declare summary: string;
+}
+
 /** Which demo rig was put on the shelf as what, so that it is done once. */
 export class SeedRow extends Model<InferAttributes<SeedRow>, InferCreationAttributes<SeedRow>> {
   declare key: string;
@@ -90,6 +99,15 @@ export const initModels = (sequelize: Sequelize): void => {
       document: { type: DataTypes.TEXT, allowNull: false },
     },
     { sequelize, tableName: 'keptParts', timestamps: false },
+  );
+  SummaryRow.init(
+    {
+      rigId: { type: DataTypes.STRING, primaryKey: true },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      engine: { type: DataTypes.INTEGER, allowNull: false },
+      summary: { type: DataTypes.TEXT, allowNull: false },
+    },
+    { sequelize, tableName: 'summaries', timestamps: false },
   );
   SeedRow.init(
     {

@@ -17,4 +17,9 @@ export class Writes {
     this.last = turn.catch(() => undefined);
     return turn;
   }
+
+  /** When all that was asked so far is done. */
+  async idle(): Promise<void> {
+    await this.last;
+  }
 }

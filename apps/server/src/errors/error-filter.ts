@@ -20,11 +20,30 @@ const fromExpress = (error: { type?: string; status?: number }, request: Request
         where: 'body',
         hint: 'Send a JSON object.',
       });
+    case 'charset.unsupported':
+    case 'encoding.unsupported':
+      return new ApiError(415, {
+        code: 'bad-request',
+        message: 'The body is in an encoding that is not read here.',
+        where: error.type === 'charset.unsupported' ? 'Content-Type' : 'Content-Encoding',
+        hint: 'Send UTF-8, plain or as gzip, deflate or br.',
+      });
     default:
-      return error.status === 404
-        ? notFound('file', request.path, 'Check the address, or start from the shelf of rigs.')
-        : undefined;
+      break;
   }
+  const { status } = error;
+  if (status === 404) {
+    return notFound('file', request.path, 'Check the address, or start from the shelf of rigs.');
+  }
+  // Whatever else Express puts down to the client: broken escapes, a body that is cut off or not what its header says.
+  return status !== undefined && status >= 400 && status < 500
+    ? new ApiError(status, {
+        code: 'bad-request',
+        message: 'The request cannot be read.',
+        where: request.path,
+        hint: 'Check its address, headers and body, and send it whole.',
+      })
+    : undefined;
 };
 
 const fromHttp = (error: HttpException, request: Request): ApiError => {

@@ -1,23 +1,17 @@
 import { randomBytes } from 'node:crypto';
 import type { OwnModel } from '@diaphon/api';
-import { OWN_MODEL_PREFIX, readModelValue, type DeviceModel } from '@diaphon/core';
+import { OWN_MODEL_PREFIX, type DeviceModel } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import type { Transaction } from 'sequelize';
 import { OwnModelRow } from '../database/models';
 import { saveOnTop } from '../database/save-on-top';
 import { Writes } from '../database/writes';
+import { Documents } from '../documents/documents.service';
 import { notFound } from '../errors/api-error';
-import { badDocument } from '../errors/bad-document';
 import { slug } from '../slug';
 import type { SaveModelBody } from './own-models.schemas';
 
 const MODELS_HINT = 'Make an own model from any device of the list, or open a file someone shared.';
-
-const readFile = (file: object): DeviceModel => {
-  const read = readModelValue(file);
-  if (!read.ok) throw badDocument(read.problems);
-  return read.model;
-};
 
 const shown = ({ id, revision, savedAt, document }: OwnModelRow): OwnModel => ({
   id,
@@ -29,7 +23,10 @@ const shown = ({ id, revision, savedAt, document }: OwnModelRow): OwnModel => ({
 /** Keeps the models users made; each save is added, none is overwritten, and removing is a save too. */
 @Injectable()
 export class OwnModelsService {
-  constructor(private readonly writes: Writes) {}
+  constructor(
+    private readonly writes: Writes,
+    private readonly documents: Documents,
+  ) {}
 
   async list(): Promise<OwnModel[]> {
     const rows = await OwnModelRow.findAll({ order: [['revision', 'ASC']] });
@@ -40,15 +37,15 @@ export class OwnModelsService {
       .sort((a, b) => a.model.name.localeCompare(b.model.name));
   }
 
-  create(file: object): Promise<OwnModel> {
-    const model = readFile(file);
+  async create(file: object): Promise<OwnModel> {
+    const model = await this.documents.readModel(file);
     const id = `${OWN_MODEL_PREFIX}${slug(model.name, 'model', 40)}-${randomBytes(3).toString('hex')}`;
     return this.writes.run((transaction) => this.append(id, 1, { ...model, id }, transaction));
   }
 
   /** @throws ApiError 409 with the newest version when someone else saved in between, 422 for a model that does not hold */
-  save(id: string, { file, baseRevision }: SaveModelBody): Promise<OwnModel> {
-    const model = readFile(file);
+  async save(id: string, { file, baseRevision }: SaveModelBody): Promise<OwnModel> {
+    const model = await this.documents.readModel(file);
     return this.writes.run(async (transaction) => {
       const newest = await this.newest(id, transaction);
       const theirs = newest.document === null ? null : shown(newest);

@@ -1,61 +1,49 @@
 import { randomBytes } from 'node:crypto';
 import type { OpenRig, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
-import { emptyRig, readRigValue, RIG_SCHEMA, type Rig } from '@diaphon/core';
+import { emptyRig, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
-import Ajv2020 from 'ajv/dist/2020';
 import { Op, type Transaction } from 'sequelize';
 import { packRig, unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow } from '../database/models';
 import { saveOnTop } from '../database/save-on-top';
 import { Writes } from '../database/writes';
-import { notFound } from '../errors/api-error';
-import { badDocument } from '../errors/bad-document';
+import { Documents } from '../documents/documents.service';
+import { ApiError, notFound } from '../errors/api-error';
 import { slug } from '../slug';
-import { makeSummaries } from './rig-summary';
 import type { HistoryQuery, SaveBody } from './rigs.schemas';
-
-const fitsSchema = new Ajv2020({ strict: false }).compile(RIG_SCHEMA);
-
-/** Takes a document that came from outside, or answers with everything that is wrong with it. */
-const readDocument = (value: object): Rig => {
-  const read = readRigValue(value, fitsSchema);
-  if (read.ok) return read.rig;
-  throw badDocument(read.problems);
-};
+import { Summaries } from './summaries.service';
 
 /** Keeps rigs: every save is one transaction and a new revision, so nothing typed is ever lost. */
 @Injectable()
 export class RigsService {
-  private readonly summaryOf = makeSummaries();
-
-  constructor(private readonly writes: Writes) {}
+  constructor(
+    private readonly writes: Writes,
+    private readonly documents: Documents,
+    private readonly summaries: Summaries,
+  ) {}
 
   async list(deleted: boolean): Promise<RigOnShelf[]> {
     const rigs = await RigRow.findAll({
       where: { deletedAt: deleted ? { [Op.not]: null } : null },
       order: [['updatedAt', 'DESC']],
     });
-    return Promise.all(
-      rigs.map(async (rig) => {
-        const document = await this.documentOf(rig.id, rig.revision);
-        return {
-          id: rig.id,
-          name: rig.name,
-          revision: rig.revision,
-          updatedAt: rig.updatedAt.toISOString(),
-          deletedAt: rig.deletedAt?.toISOString() ?? null,
-          summary: this.summaryOf(rig.id, rig.revision, () => document),
-        };
-      }),
-    );
+    const shown = await this.summaries.of(rigs, (rig) => this.documentOf(rig.id, rig.revision));
+    return rigs.map((rig) => ({
+      id: rig.id,
+      name: rig.name,
+      revision: rig.revision,
+      updatedAt: rig.updatedAt.toISOString(),
+      deletedAt: rig.deletedAt?.toISOString() ?? null,
+      ...(shown.get(rig.id) ?? { summary: null, trouble: null }),
+    }));
   }
 
   async read(id: string): Promise<OpenRig> {
     return this.open(await this.find(id));
   }
 
-  create(name: string, document: object | undefined): Promise<OpenRig> {
-    const rig = { ...(document ? readDocument(document) : emptyRig(name)), name };
+  async create(name: string, document: object | undefined): Promise<OpenRig> {
+    const rig = { ...(document ? await this.documents.readRig(document) : emptyRig(name)), name };
     return this.writes.run((transaction) => this.insert(rig, 'Created', transaction));
   }
 
@@ -71,7 +59,7 @@ export class RigsService {
    * @throws ApiError 409 with both versions when someone else saved in between, 422 for a document that does not hold
    */
   async save(id: string, body: SaveBody): Promise<SavedRig> {
-    const document = readDocument(body.document);
+    const document = await this.documents.readRig(body.document);
     return this.writes.run(async (transaction): Promise<SavedRig> => {
       const row = await this.find(id, transaction);
       const { baseRevision, label } = body;
@@ -143,6 +131,7 @@ export class RigsService {
       { transaction },
     );
     await row.update({ revision: number, name: document.name, updatedAt: savedAt }, { transaction });
+    transaction.afterCommit(() => this.summaries.want(row.id, number, () => Promise.resolve(document)));
     return { id: row.id, revision: number, updatedAt: savedAt.toISOString(), document };
   }
 
@@ -158,7 +147,16 @@ export class RigsService {
       rejectOnEmpty: true,
       ...(transaction ? { transaction } : {}),
     });
-    return unpackRig(row.document, transaction);
+    try {
+      return await unpackRig(row.document, transaction);
+    } catch {
+      throw new ApiError(422, {
+        code: 'damaged',
+        message: `Revision ${number} of this rig cannot be read.`,
+        where: id,
+        hint: 'Bring back an earlier one from its history.',
+      });
+    }
   }
 
   private async open(row: RigRow, transaction?: Transaction): Promise<OpenRig> {

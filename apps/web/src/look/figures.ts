@@ -11,3 +11,7 @@ export const quantity = (value: number | null | undefined, unit: string, digits 
   value === null || value === undefined || value < -160
     ? figure(value, digits)
     : `${figure(value, digits)} ${unit}`;
+
+/** "1 device", "3 devices". @param plural where an s is not all it takes */
+export const count = (number: number, one: string, plural = `${one}s`): string =>
+  `${number} ${number === 1 ? one : plural}`;

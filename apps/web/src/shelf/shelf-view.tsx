@@ -9,9 +9,10 @@ import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 import { FileButton } from '../look/file-button';
+import { count } from '../look/figures';
 import { Dialog } from '../look/dialog';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
-import type { RigOnShelf } from '@diaphon/api';
+import type { RigOnShelf, RigSummary } from '@diaphon/api';
 import { explain } from '../server/call';
 import {
   serverApi,
@@ -25,10 +26,10 @@ import {
 import { useAppDispatch } from '../store/store';
 import { downloadRig } from './download-rig';
 
-const Findings = ({ rig }: { rig: RigOnShelf }) => {
-  const found = SEVERITIES.filter((severity) => rig.summary.findings[severity] > 0);
+const Findings = ({ summary }: { summary: RigSummary }) => {
+  const found = SEVERITIES.filter((severity) => summary.findings[severity] > 0);
   if (found.length === 0) {
-    const { toDo, isHeard } = rig.summary;
+    const { toDo, isHeard } = summary;
     if (toDo > 0) return <span>{toDo} still to do</span>;
     return isHeard ? (
       <span className="text-good">Clear</span>
@@ -41,12 +42,15 @@ const Findings = ({ rig }: { rig: RigOnShelf }) => {
       {found.map((severity) => (
         <span key={severity} className="inline-flex items-center gap-1 whitespace-nowrap">
           <SeverityMark severity={severity} />
-          {rig.summary.findings[severity]} {SEVERITY_WORDS[severity].toLowerCase()}
+          {summary.findings[severity]} {SEVERITY_WORDS[severity].toLowerCase()}
         </span>
       ))}
     </span>
   );
 };
+
+/** How often the shelf asks for what is still being worked out, milliseconds. */
+const POLL_MS = 2000;
 
 interface RowActions {
   copy: (rig: RigOnShelf) => void;
@@ -55,7 +59,8 @@ interface RowActions {
 }
 
 const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions }) => {
-  const isDanger = rig.summary.findings.danger > 0;
+  const { summary, trouble } = rig;
+  const isDanger = (summary?.findings.danger ?? 0) > 0;
   return (
     <li className="relative flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair px-4 py-2.5">
       <span aria-hidden className={`absolute inset-y-0 left-0 w-1.5 ${isDanger ? 'hatched' : ''}`} />
@@ -66,15 +71,17 @@ const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions }) => {
         >
           {rig.name}
         </Link>
-        <span className="block truncate text-faint">
-          {rig.summary.gravest ?? 'Nothing found that is wrong.'}
-        </span>
+        {trouble ? (
+          <span className="block text-fault">{trouble}</span>
+        ) : (
+          <span className="block truncate text-faint">
+            {summary ? (summary.gravest ?? 'Nothing found that is wrong.') : 'Being worked out …'}
+          </span>
+        )}
       </span>
-      <span className="flex-[1_1_180px]">
-        <Findings rig={rig} />
-      </span>
+      <span className="flex-[1_1_180px]">{summary && <Findings summary={summary} />}</span>
       <span className="w-[17em] text-faint">
-        {rig.summary.devices} devices, {rig.summary.leads} leads
+        {summary && `${count(summary.devices, 'device')}, ${count(summary.leads, 'lead')}`}
         <span className="block">
           saved {formatDistanceToNow(new Date(rig.updatedAt), { addSuffix: true })}
         </span>
@@ -128,7 +135,15 @@ const NewRig = ({ onClose, onCreate }: { onClose: () => void; onCreate: (name: s
 export const ShelfView = () => {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const { data: rigs, error: unread, refetch } = useShelfQuery();
+  const [isPending, setIsPending] = useState(false);
+  // What is still being worked out is asked for again.
+  const {
+    data: rigs,
+    error: unread,
+    refetch,
+  } = useShelfQuery(undefined, {
+    pollingInterval: isPending ? POLL_MS : 0,
+  });
   const [create] = useCreateMutation();
   const [copy] = useCopyMutation();
   const [remove] = useRemoveMutation();
@@ -145,6 +160,9 @@ export const ShelfView = () => {
   useEffect(() => {
     document.title = 'Rigs · Diaphon';
   }, []);
+  useEffect(() => {
+    setIsPending(rigs?.some(({ summary, trouble }) => !summary && !trouble) ?? false);
+  }, [rigs]);
   /** Does something; what the server says against it is shown until something else works. */
   const attempt = async (work: () => Promise<unknown>) => {
     try {
@@ -199,7 +217,7 @@ export const ShelfView = () => {
                   setNote(
                     restored === 0
                       ? 'The demo rigs are as they came.'
-                      : `${restored} demo rig${restored === 1 ? '' : 's'} brought back; your edits stay in their history.`,
+                      : `${count(restored, 'demo rig')} brought back; your edits stay in their history.`,
                   );
                 })
               }

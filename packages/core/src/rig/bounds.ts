@@ -9,6 +9,8 @@ const MOST_LETTERS = 20_000;
 
 const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
 
+const JSON_TYPES = new Set(['object', 'boolean', 'string', 'number']);
+
 /** How many problems are told; one is enough to refuse. */
 const MOST_TOLD = 20;
 
@@ -72,6 +74,8 @@ export const boundsProblems = (document: unknown): Problem[] => {
       if (wrong) tell(step, wrong);
     } else if (typeof value === 'number') {
       if (!Number.isFinite(value)) tell(step, [String(value), 'a finite number', 'write an ordinary number']);
+    } else if (!JSON_TYPES.has(typeof value)) {
+      tell(step, [typeof value, 'a value that JSON has', 'leave it out, or write null']);
     } else if (typeof value === 'object' && value !== null) {
       if (level >= MOST_LEVELS) {
         tell(step, ['nested too deep', `at most ${MOST_LEVELS} levels`, 'open a rig saved by Diaphon']);

@@ -3,6 +3,7 @@ import * as rigs from './2026-11-24-rigs';
 import * as leadStock from './2026-11-25-lead-stock';
 import * as ownModels from './2026-11-25-own-models';
 import * as keptParts from './2026-11-26-kept-parts';
+import * as summaries from './2026-11-26-summaries';
 
 export interface Migration {
   name: string;
@@ -16,4 +17,5 @@ export const MIGRATIONS: Migration[] = [
   { name: '2026-11-25-lead-stock', ...leadStock },
   { name: '2026-11-25-own-models', ...ownModels },
   { name: '2026-11-26-kept-parts', ...keptParts },
+  { name: '2026-11-26-summaries', ...summaries },
 ];

@@ -10,6 +10,10 @@ const STEPS: ((document: Untyped) => Untyped)[] = [appsOfTheirOwn];
 /** Oldest version that still opens. */
 export const OLDEST_VERSION = 1;
 
+/** Without keys that say nothing: JSON has none, and a step that moves what is not there makes them. */
+const whole = (document: Untyped): Untyped =>
+  Object.fromEntries(Object.entries(document).filter(([, value]) => value !== undefined));
+
 /**
  * Brings a document of an older version to the present one; one of the present version comes back as it is.
  * What does not have the shape its version had is left as it is, for the schema to name.
@@ -18,7 +22,7 @@ export const OLDEST_VERSION = 1;
 export const upgradeRig = (document: Untyped): Untyped => {
   let current = document;
   for (let version = Number(document.version); version < RIG_VERSION; version += 1) {
-    current = { ...STEPS[version - OLDEST_VERSION]!(current), version: version + 1 };
+    current = { ...whole(STEPS[version - OLDEST_VERSION]!(current)), version: version + 1 };
   }
   return current;
 };

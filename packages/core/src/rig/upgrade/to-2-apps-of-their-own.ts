@@ -38,7 +38,8 @@ export const appsOfTheirOwn = (document: Untyped): Untyped => {
       }
       const id = freeId(app.id);
       const { id: _id, ...others } = app;
-      apps.push({ id, computer: device.id, ...others });
+      // A device without an id is named by the schema, and so is what was on it.
+      apps.push({ id, ...(device.id === undefined ? {} : { computer: device.id }), ...others });
     }
     return rest;
   });

@@ -1,3 +1,4 @@
+import * as fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readRigText, readRigValue } from '../read-rig';
@@ -53,5 +54,28 @@ describe('documents of version 1', () => {
   it.each([0, -1, 1.5, 'two', null])('version %s was never written', (version) => {
     const read = readRigValue({ ...one(), version });
     expect(read.ok ? '' : read.problems[0]!.where).toBe('version');
+  });
+
+  it('any part of one taken away or put in its place, it is read or refused with a place', () => {
+    fc.assert(
+      fc.property(fc.nat(desks.length - 1), fc.nat(5000), fc.option(fc.jsonValue()), (which, at, put) => {
+        const old = JSON.parse(readFileSync(join(FIXTURES, desks[which]!), 'utf8')) as unknown;
+        const owners: [Record<string, unknown>, string][] = [];
+        const walk = (value: unknown) => {
+          if (typeof value !== 'object' || value === null) return;
+          for (const key of Object.keys(value)) {
+            owners.push([value as Record<string, unknown>, key]);
+            walk((value as Record<string, unknown>)[key]);
+          }
+        };
+        walk(old);
+        const [owner, key] = owners[at % owners.length]!;
+        if (put === null) delete owner[key];
+        else owner[key] = put;
+        const read = readRigValue(old);
+        if (!read.ok) for (const { where } of read.problems) expect(where).not.toBe('');
+      }),
+      { numRuns: 300 },
+    );
   });
 });

@@ -1,0 +1,229 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { request as ask } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DEMO_RIGS, emptyRig, skerryLight } from '@diaphon/core';
+import { Sequelize } from 'sequelize';
+import request from 'supertest';
+import sqlite3 from 'sqlite3';
+import { checkDatabaseFile, FORMAT } from './database/check-file';
+import { openDatabase } from './database/open-database';
+import { GuardedWorker, TooHeavy } from './documents/guarded-worker';
+import { makeLocks } from './passphrase';
+import { stopInOrder } from './stop';
+import { startTestServer, type TestServer } from './tests/server';
+
+/** What a hostile client, a bad disk and a bad file can do: nothing but be told so. */
+
+describe('what a client gets wrong', () => {
+  let server: TestServer;
+  const api = () => request(server.http);
+  beforeAll(async () => (server = await startTestServer()));
+  afterAll(() => server.close());
+
+  it.each([
+    ['an encoding nobody knows', { 'content-encoding': 'zstd-9' }, '{}', 415],
+    ['a character set nobody knows', { 'content-type': 'application/json; charset=ebcdic' }, '{}', 415],
+    ['a gzip that is none', { 'content-encoding': 'gzip' }, 'not gzip', 400],
+    ['JSON that is cut off', {}, '{"name":', 400],
+  ])('%s is a fault of the client, with a cure', async (_name, headers, body, status) => {
+    const answer = await api()
+      .post('/api/rigs')
+      .set({ 'content-type': 'application/json', ...headers })
+      .send(body);
+    expect(answer.status).toBe(status);
+    expect(answer.body).toMatchObject({ code: 'bad-request', hint: expect.stringMatching(/.{10}/) });
+  });
+
+  it('broken escapes in an address too', async () => {
+    const { port } = server.http.listen(0).address() as AddressInfo;
+    const status = await new Promise((resolve) =>
+      ask({ port, path: '/api/rigs/%E0%A4%A' }, (answer) => resolve(answer.statusCode)).end(),
+    );
+    expect(status).toBe(400);
+  });
+
+  it('half a letter is refused with its place, in a name and in a document', async () => {
+    const half = (text: string) => `{"name":"${text}"}`;
+    const send = (body: string) => api().post('/api/rigs').set('content-type', 'application/json').send(body);
+    expect((await send(half('\\ud800'))).body).toMatchObject({ where: 'name' });
+    const document = { ...skerryLight, notes: '\ud83d' };
+    const { status, body } = await api().post('/api/rigs').send({ name: 'x', document });
+    expect(status).toBeLessThan(500);
+    expect(body.where).toContain('notes');
+  });
+
+  it('a document of 900,000 nulls is refused with its place, and the next request is answered meanwhile', async () => {
+    const document = { ...emptyRig('x'), models: Array(900_000).fill(null) };
+    const { status, body } = await api().post('/api/rigs').send({ name: 'x', document });
+    expect(status).toBe(422);
+    expect(body.where).toBe('models');
+  });
+
+  it('30,000 rows of stock are refused without being compared', async () => {
+    const rows = Array.from({ length: 30_000 }, () => ({ kind: 'xlr', lengthM: 1, count: 1 }));
+    const start = performance.now();
+    await api().put('/api/stock').send({ rows }).expect(400);
+    expect(performance.now() - start).toBeLessThan(1000);
+  });
+
+  it('answers are kept in no cache; other sites may not ask; a link from elsewhere may be followed', async () => {
+    const { headers } = await api().get('/api/rigs').expect(200);
+    expect(headers['cache-control']).toBe('no-store');
+    expect(headers['permissions-policy']).toContain('camera=()');
+    await api().get('/api/rigs').set('Sec-Fetch-Site', 'cross-site').expect(403);
+    await api().get('/api/rigs').set('Sec-Fetch-Site', 'same-origin').expect(200);
+    const { status } = await api().get('/').set('Sec-Fetch-Site', 'cross-site');
+    expect(status).not.toBe(403);
+  });
+});
+
+describe('the shelf', () => {
+  it('reads what was worked out at saving; a rig that cannot be read is one bad card with its cure', async () => {
+    const server = await startTestServer({ seedDemo: true });
+    const shelf = async () => (await request(server.http).get('/api/rigs').expect(200)).body;
+    expect((await shelf()).every(({ summary }: { summary: unknown }) => summary !== null)).toBe(true);
+    const [{ id, revision }] = await shelf();
+    const sequelize = server.app.get(Sequelize);
+    await sequelize.query(
+      `UPDATE revisions SET document = '{' WHERE rigId = '${id}' AND number = ${revision}`,
+    );
+    await sequelize.query('DELETE FROM summaries');
+    const after = await shelf();
+    expect(after).toHaveLength(DEMO_RIGS.length);
+    const bad = after.find((rig: { id: string }) => rig.id === id);
+    expect(bad).toMatchObject({ summary: null, trouble: expect.stringContaining('earlier') });
+    const { body } = await request(server.http).get(`/api/rigs/${id}`).expect(422);
+    expect(body).toMatchObject({ code: 'damaged', hint: expect.stringContaining('history') });
+    await server.close();
+  });
+
+  it('500 rigs are listed from their summaries', async () => {
+    const server = await startTestServer();
+    const sequelize = server.app.get(Sequelize);
+    await request(server.http).post('/api/rigs').send({ name: 'one' }).expect(201);
+    await request(server.http).get('/api/rigs').expect(200);
+    await sequelize.query(`WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 499)
+      INSERT INTO rigs (id, name, revision, createdAt, updatedAt) SELECT 'copy-' || i, name, revision, createdAt, updatedAt FROM rigs, n`);
+    await sequelize.query(`INSERT INTO summaries (rigId, revision, engine, summary)
+      SELECT rigs.id, 1, engine, summary FROM rigs, summaries WHERE rigs.id LIKE 'copy-%'`);
+    const { body } = await request(server.http).get('/api/rigs').expect(200);
+    expect(body).toHaveLength(500);
+    const [{ id: known }] = body.filter(({ id }: { id: string }) => id.startsWith('copy-'));
+    expect(known).toBeDefined();
+    await server.close();
+  });
+});
+
+describe('a worker for documents', () => {
+  it('gives up what takes too long, and does the next', async () => {
+    const worker = new GuardedWorker({ milliseconds: 40, megabytes: 256 });
+    const models = Array.from({ length: 300 }, () => skerryLight.models).flat();
+    // Reading starts a thread, loads the engine and walks far: more than the 40 ms it has.
+    await expect(worker.run('readRig', { ...skerryLight, models })).rejects.toBeInstanceOf(TooHeavy);
+    await worker.close();
+    const patient = new GuardedWorker({ milliseconds: 20_000, megabytes: 256 });
+    await expect(patient.run('readRig', skerryLight)).resolves.toEqual({ ok: true });
+    await expect(patient.run('readRig', {})).resolves.toMatchObject({ ok: false });
+    await patient.close();
+    await expect(patient.run('readRig', {})).rejects.toThrow('stopping');
+  });
+});
+
+describe('the passphrase', () => {
+  it('five wrong guesses lock an address, for twice as long each time, and nobody else', () => {
+    let now = 0;
+    const locks = makeLocks(() => now);
+    for (let guess = 1; guess <= 4; guess += 1) locks.wrong('a');
+    expect(locks.waits('a')).toBe(0);
+    locks.wrong('a');
+    expect(locks.waits('a')).toBe(30_000);
+    expect(locks.waits('b')).toBe(0);
+    now = 30_000;
+    expect(locks.waits('a')).toBe(0);
+    locks.wrong('a');
+    expect(locks.waits('a')).toBe(60_000);
+    for (let guess = 0; guess < 30; guess += 1) locks.wrong('a');
+    expect(locks.waits('a')).toBe(15 * 60_000);
+    locks.right('a');
+    expect(locks.waits('a')).toBe(0);
+  });
+
+  it('a locked address is told how long to wait, even with the right one', async () => {
+    const server = await startTestServer({ passphrase: 'fog signal' });
+    const guess = (word: string) => request(server.http).get('/api/health').auth('any', word);
+    await guess('fog signal').expect(200);
+    for (let wrong = 0; wrong < 5; wrong += 1) await guess('wrong').expect(401);
+    const { body, headers } = await guess('fog signal').expect(429);
+    expect(body).toMatchObject({ code: 'locked', hint: expect.stringContaining('30 s') });
+    expect(headers['retry-after']).toBe('30');
+    await server.close();
+  });
+});
+
+describe('the database file', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'diaphon-file-'));
+  const file = join(folder, 'diaphon.sqlite');
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const run = (sql: string) =>
+    new Promise<void>((resolve, reject) => {
+      const database = new sqlite3.Database(file);
+      database.exec(sql, (error) => database.close(() => (error ? reject(error) : resolve())));
+    });
+  const begin = () => rmSync(file, { force: true });
+
+  it('none yet, and one of its own, are taken', async () => {
+    begin();
+    await expect(checkDatabaseFile(file)).resolves.toBeUndefined();
+    await (await openDatabase(folder)).close();
+    await expect(checkDatabaseFile(file)).resolves.toBeUndefined();
+    await (await openDatabase(folder)).close();
+  });
+
+  it('of a newer Diaphon is refused with the cure, and not changed', async () => {
+    await run(`PRAGMA user_version = ${FORMAT + 1}`);
+    await expect(openDatabase(folder)).rejects.toThrow(/newer Diaphon. Update/);
+    await run(`PRAGMA user_version = ${FORMAT}`);
+  });
+
+  it('of another program is refused', async () => {
+    begin();
+    await run('CREATE TABLE songs (name TEXT); PRAGMA application_id = 7');
+    await expect(openDatabase(folder)).rejects.toThrow('another program');
+    begin();
+    await run('CREATE TABLE songs (name TEXT)');
+    await expect(openDatabase(folder)).rejects.toThrow('another program');
+  });
+
+  it('that is no database, or cut off, is refused with its cause', async () => {
+    writeFileSync(file, 'a shopping list, much longer than sixteen letters');
+    await expect(openDatabase(folder)).rejects.toThrow('not a database');
+    begin();
+    await (await openDatabase(folder)).close();
+    await run(`CREATE TABLE filler (x TEXT);
+      WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO filler SELECT hex(randomblob(100)) FROM n;
+      PRAGMA wal_checkpoint(TRUNCATE); PRAGMA journal_mode = DELETE`);
+    const { truncateSync, statSync } = await import('node:fs');
+    truncateSync(file, Math.floor(statSync(file).size / 3));
+    await expect(openDatabase(folder)).rejects.toThrow(/damaged|backup/);
+  });
+});
+
+describe('stopping', () => {
+  it('takes at most five seconds, though a client never finishes its request', async () => {
+    const server = await startTestServer();
+    await server.app.listen(0, '127.0.0.1');
+    const { port } = server.http.address() as AddressInfo;
+    const hanging = ask({ port, method: 'POST', path: '/api/rigs', headers: { 'content-length': 1000 } });
+    hanging.on('error', () => undefined);
+    hanging.write('{');
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    const start = performance.now();
+    const end = jest.fn();
+    await stopInOrder(server.app, end);
+    expect(performance.now() - start).toBeLessThan(5000);
+    expect(end).not.toHaveBeenCalled();
+    rmSync(server.settings.dataFolder, { recursive: true, force: true });
+  });
+});

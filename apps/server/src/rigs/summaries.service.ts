@@ -1,0 +1,97 @@
+import type { RigOnShelf, RigSummary } from '@diaphon/api';
+import type { Rig } from '@diaphon/core';
+import { Injectable, Logger } from '@nestjs/common';
+import { SummaryRow, type RigRow } from '../database/models';
+import { Writes } from '../database/writes';
+import { Documents } from '../documents/documents.service';
+import { ApiError } from '../errors/api-error';
+
+/** Raise it when the engine says other things of the same rig: what was worked out before is worked out again. */
+const ENGINE = 1;
+
+/** How long the shelf waits for what is being worked out, milliseconds; what takes longer comes later. */
+const PATIENCE_MS = 1500;
+
+interface Wish {
+  revision: number;
+  document: () => Promise<Rig>;
+}
+
+type Shown = Pick<RigOnShelf, 'summary' | 'trouble'>;
+
+/** What a rig itself is to blame for is told; anything else is tried again another time. */
+const troubleOf = (error: unknown): { trouble: string } => {
+  if (error instanceof ApiError && error.status === 422)
+    return { trouble: `${error.body.message} ${error.body.hint}` };
+  throw error;
+};
+
+/** What the shelf shows of each rig, kept beside it: worked out once for each revision, in a thread of its own. */
+@Injectable()
+export class Summaries {
+  private readonly log = new Logger('summaries');
+  private readonly underWay = new Map<string, Promise<void>>();
+  /** By rig, what was asked for while it was being worked out: only the newest counts. */
+  private readonly next = new Map<string, Wish>();
+
+  constructor(
+    private readonly writes: Writes,
+    private readonly documents: Documents,
+  ) {}
+
+  /** Works a revision out, after the one of the same rig that is under way; nobody waits. */
+  want(id: string, revision: number, document: () => Promise<Rig>): void {
+    if (this.underWay.has(id)) {
+      this.next.set(id, { revision, document });
+      return;
+    }
+    const work = this.workOut(id, revision, document)
+      .catch((error: unknown) => this.log.warn(`${id} ${revision}: ${String(error)}`))
+      .finally(() => {
+        this.underWay.delete(id);
+        const wish = this.next.get(id);
+        this.next.delete(id);
+        if (wish && wish.revision > revision) this.want(id, wish.revision, wish.document);
+      });
+    this.underWay.set(id, work);
+  }
+
+  /** What there is of some rigs; what there is not is asked for, and waited for a little. */
+  async of(rigs: readonly RigRow[], documentOf: (rig: RigRow) => Promise<Rig>): Promise<Map<string, Shown>> {
+    const known = await this.read();
+    const missing = rigs.filter(({ id, revision }) => known.get(id)?.revision !== revision);
+    if (missing.length === 0) return this.shown(known);
+    for (const rig of missing) this.want(rig.id, rig.revision, () => documentOf(rig));
+    const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE_MS).unref());
+    await Promise.race([Promise.all(this.underWay.values()), patience]);
+    const now = await this.read();
+    const current = new Set(rigs.map(({ id, revision }) => `${id} ${revision}`));
+    return this.shown(new Map([...now].filter(([id, { revision }]) => current.has(`${id} ${revision}`))));
+  }
+
+  private shown(rows: ReadonlyMap<string, SummaryRow>): Map<string, Shown> {
+    return new Map(
+      [...rows].map(([id, { summary }]) => {
+        const found = JSON.parse(summary) as RigSummary | { trouble: string };
+        return [
+          id,
+          'trouble' in found ? { summary: null, trouble: found.trouble } : { summary: found, trouble: null },
+        ];
+      }),
+    );
+  }
+
+  private async read(): Promise<Map<string, SummaryRow>> {
+    const rows = await SummaryRow.findAll({ where: { engine: ENGINE } });
+    return new Map(rows.map((row) => [row.rigId, row]));
+  }
+
+  private async workOut(rigId: string, revision: number, document: () => Promise<Rig>): Promise<void> {
+    const found = await document()
+      .then((rig) => this.documents.summarise(rig))
+      .catch(troubleOf);
+    await this.writes.run((transaction) =>
+      SummaryRow.upsert({ rigId, revision, engine: ENGINE, summary: JSON.stringify(found) }, { transaction }),
+    );
+  }
+}
