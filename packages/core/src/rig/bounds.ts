@@ -90,7 +90,7 @@ export const boundsProblems = (document: unknown): Problem[] => {
       }
       const next = (key: string | number, inside: unknown) =>
         steps.push({ value: inside, key, from: step, level: level + 1 });
-      if (isList) value.forEach((inside, at) => next(at, inside));
+      if (isList) for (let at = 0; at < value.length; at += 1) next(at, value[at]);
       else {
         for (const key of keys!) {
           if (RESERVED.has(key) || !key.isWellFormed()) {
