@@ -52,7 +52,7 @@ for (const light of ['light', 'dark'] as const) {
         mimeType: 'text/csv',
         buffer: Buffer.from('Kind of lead,From device\nRope,Ghost\n'),
       });
-      await expect(page.getByText('0 of 1 rows can be taken.')).toBeVisible();
+      await expect(page.getByText('0 of 1 row can be taken.')).toBeVisible();
       await axe(page);
       await page.goto(`/rigs/${id}/print`);
       await expect(page.getByRole('heading', { name: 'Lead labels' })).toBeVisible();

@@ -104,11 +104,9 @@ test('patch list out, leads away, patch list in again', async ({ page, request }
 
   await page.getByRole('button', { name: 'Print, save, import' }).click();
   await page.getByLabel('Patch list file').setInputFiles(file);
-  await expect(page.getByText('1 of 10 rows can be taken.')).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Rows of the file' })).toContainText(
-    'a socket with nothing in it',
-  );
-  await page.getByRole('button', { name: 'Take 1 lead' }).click();
+  // The nine leads that are still there are named by it and stay as they are.
+  await expect(page.getByText('10 of 10 rows can be taken.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take 10 rows' }).click();
   await expect(page.locator('[data-code="phantom-into-output"]')).toHaveCount(1);
   await isSaved(page);
 });

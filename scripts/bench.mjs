@@ -57,7 +57,12 @@ row(
     const { conductors } = rig.leadKinds.find((one) => one.id === kind);
     return [{ kind: 'open', lead: id, conductor: conductors[at % conductors.length].name }];
   });
-  row('fifty single faults, 200 devices', time(() => core.suppose(rig, faults), 5, 3), 'ms', 500);
+  row(
+    'fifty single faults, 200 devices',
+    time(() => core.suppose(rig, faults), 5, 3),
+    'ms',
+    500,
+  );
   const page = core.pageReadings(core.solveRig(rig, memory));
   row('readings that cross to the page, 200 devices', JSON.stringify(page).length / 1000, 'kB', 100);
 }

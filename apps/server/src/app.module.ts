@@ -9,20 +9,18 @@ import { HealthModule } from './health/health.module';
 import { KitModule } from './kit/kit.module';
 import { OwnModelsModule } from './own-models/own-models.module';
 import { RigsModule } from './rigs/rigs.module';
+import type { Settings } from './settings';
 import { StockModule } from './stock/stock.module';
-
-/** Requests a minute from one address; a person dragging a slider saves far less often. */
-const REQUESTS_A_MINUTE = 1200;
 
 @Module({})
 export class AppModule {
-  static with(sequelize: Sequelize): DynamicModule {
+  static with(sequelize: Sequelize, { requestsAMinute }: Settings): DynamicModule {
     return {
       module: AppModule,
       imports: [
         DatabaseModule.with(sequelize),
         DocumentsModule,
-        ThrottlerModule.forRoot([{ ttl: 60_000, limit: REQUESTS_A_MINUTE }]),
+        ThrottlerModule.forRoot([{ ttl: 60_000, limit: requestsAMinute }]),
         RigsModule,
         KitModule,
         HealthModule,

@@ -43,7 +43,7 @@ const contentSecurity = (styles: Source[]) =>
 /** The whole server, ready to listen. */
 export const createApp = async (settings: Settings): Promise<NestExpressApplication> => {
   const sequelize = await openDatabase(settings.dataFolder);
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(sequelize), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(sequelize, settings), {
     logger: ['error', 'warn'],
     bodyParser: false,
   });

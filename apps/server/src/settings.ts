@@ -10,6 +10,8 @@ export interface Settings {
   seedDemo: boolean;
   /** Asked of everyone when the server can be reached from other machines. */
   passphrase: string | undefined;
+  /** Requests a minute from one address; a person dragging a slider saves far less often. */
+  requestsAMinute: number;
 }
 
 /** A passphrase shorter than this can be guessed. */
@@ -20,7 +22,8 @@ const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 export const isLoopback = (host: string): boolean => LOOPBACK.has(host);
 
 /**
- * Reads the environment: DIAPHON_HOST, DIAPHON_PORT, DIAPHON_DATA, DIAPHON_DEMO, DIAPHON_PASSPHRASE.
+ * Reads the environment: DIAPHON_HOST, DIAPHON_PORT, DIAPHON_DATA, DIAPHON_DEMO, DIAPHON_PASSPHRASE,
+ * DIAPHON_REQUESTS_A_MINUTE.
  * @throws Error saying what to set when the server would be open to others without a passphrase
  */
 export const readSettings = (env: NodeJS.ProcessEnv): Settings => {
@@ -42,5 +45,6 @@ export const readSettings = (env: NodeJS.ProcessEnv): Settings => {
     webFolder: resolve(join(__dirname, '../../web/dist')),
     seedDemo: env['DIAPHON_DEMO'] === '1',
     passphrase,
+    requestsAMinute: Number(env['DIAPHON_REQUESTS_A_MINUTE']) || 1200,
   };
 };

@@ -157,3 +157,19 @@ describe('what cannot be read ends with 2, with place and cure', () => {
     expect(err).toContain("unknown command 'sing'");
   });
 });
+
+describe('names that steer a terminal', () => {
+  it('are shown as letters; in JSON they stay what they are', async () => {
+    const name = 'Keeper\u001b[2J\u202e\nFAULT nothing';
+    const file = fileOf('steering.json', JSON.stringify({ ...skerryLight, name }));
+    const { out } = await run('check', file);
+    expect(out).not.toMatch(/[\u001b\u202e]/);
+    expect(out.split('\n')[0]).toBe('Keeper [2J  FAULT nothing');
+    expect((JSON.parse((await run('check', file, '--json')).out) as CheckReport).rig).toBe(name);
+    const { err } = await run(
+      'check',
+      fileOf('odd.json', JSON.stringify({ ...skerryLight, '\u001b[2J': 1 })),
+    );
+    expect(err).not.toContain('\u001b');
+  });
+});

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import type { Rig } from '@diaphon/core';
+import { printable, withPrintableNames, type Rig } from '@diaphon/core';
 import { checkReport, checkText, isClear } from './check';
 import { convert, type ConvertOptions } from './convert';
 import { levelsReport, levelsText } from './levels';
@@ -29,7 +29,8 @@ export const program = (out: Out, err: Out): Command => {
       return;
     }
     for (const { where, found, expected, cure } of read.problems) {
-      err.write(`${file}: ${where}: found ${found}; expected ${expected}. To mend: ${cure}.\n`);
+      const words = `${where}: found ${found}; expected ${expected}. To mend: ${cure}.`;
+      err.write(`${file}: ${printable(words)}\n`);
     }
     process.exitCode = EXIT.unreadable;
   };
@@ -41,7 +42,7 @@ export const program = (out: Out, err: Out): Command => {
     .option('--json', 'print the findings as JSON')
     .action((file: string, options: { json?: boolean }) =>
       withRig(file, (rig) => {
-        const report = checkReport(rig);
+        const report = checkReport(options.json ? rig : withPrintableNames(rig));
         out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : checkText(report));
         process.exitCode = isClear(report) ? EXIT.clear : EXIT.findings;
       }),
@@ -54,7 +55,7 @@ export const program = (out: Out, err: Out): Command => {
     .option('--json', 'print the strands as JSON')
     .action((file: string, options: { json?: boolean }) =>
       withRig(file, (rig) => {
-        const report = levelsReport(rig);
+        const report = levelsReport(options.json ? rig : withPrintableNames(rig));
         out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : levelsText(report));
         process.exitCode = EXIT.clear;
       }),
@@ -68,7 +69,7 @@ export const program = (out: Out, err: Out): Command => {
     .option('--hertz <number>', 'its frequency', '1000')
     .action((file: string, options: ConvertOptions) =>
       withRig(file, (rig) => {
-        const converted = convert(rig, options);
+        const converted = convert(withPrintableNames(rig), options);
         if (converted.ok) out.write(converted.text);
         else err.write(`${converted.error}\n`);
         process.exitCode = converted.ok ? EXIT.clear : EXIT.unreadable;

@@ -22,6 +22,7 @@ export const startTestServer = async (changes: Partial<Settings> = {}): Promise<
     webFolder: join(dataFolder, 'no-web'),
     seedDemo: false,
     passphrase: undefined,
+    requestsAMinute: 1200,
     ...changes,
   };
   const app = await createApp(settings);

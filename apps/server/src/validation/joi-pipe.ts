@@ -4,8 +4,11 @@ import type { ObjectSchema } from 'joi';
 import { badRequest } from '../errors/api-error';
 
 /** What is asked, without the rig or model in it: those are looked through where they are read. */
-const withoutDocument = (value: unknown): unknown =>
-  typeof value === 'object' && value !== null ? { ...value, document: undefined, file: undefined } : value;
+const withoutDocument = (value: unknown): unknown => {
+  if (typeof value !== 'object' || value === null) return value ?? null;
+  const { document: _document, file: _file, ...rest } = value as Record<string, unknown>;
+  return rest;
+};
 
 /** Lets only what a Joi schema allows through, and nothing too large to be walked through; the first fault is named with its place. */
 @Injectable()

@@ -2,6 +2,7 @@ import {
   advise,
   applyEdit,
   fixesInSteps,
+  importPatchList,
   leadOffersInSteps,
   leadResponse,
   levelsPage,
@@ -15,6 +16,8 @@ import {
   traceSocket,
   tryModel,
   type Answers,
+  type ColumnMapping,
+  type CsvTable,
   type DeviceModel,
   type Edit,
   type EngineMemory,
@@ -51,6 +54,7 @@ const ABOUT_A_RIG = {
   /** Every strand in short and one of them whole; asked for where the levels are looked at. */
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),
+  patchList: ({ rig }: Held, table: CsvTable, mapping: ColumnMapping) => importPatchList(rig, table, mapping),
   preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
 };
 

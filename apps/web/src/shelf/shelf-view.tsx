@@ -49,6 +49,19 @@ const Findings = ({ summary }: { summary: RigSummary }) => {
   );
 };
 
+/** A file the browser itself could not read, or that broke what reads it. */
+const unreadable = (error: unknown): { ok: false; problems: Problem[] } => ({
+  ok: false,
+  problems: [
+    {
+      where: 'the file',
+      found: error instanceof Error ? error.message : String(error),
+      expected: 'a rig saved by Diaphon',
+      cure: 'choose another file, or save it anew where it came from',
+    },
+  ],
+});
+
 /** How often the shelf asks for what is still being worked out, milliseconds. */
 const POLL_MS = 2000;
 
@@ -178,7 +191,7 @@ export const ShelfView = () => {
       await navigate(`/rigs/${made.id}/wiring`);
     });
   const openFile = async (file: File) => {
-    const read = readRigText(await file.text());
+    const read = await file.text().then(readRigText).catch(unreadable);
     if (!read.ok) return setBadFile({ file: file.name, problems: read.problems });
     await createAndOpen(read.rig.name, read.rig);
   };

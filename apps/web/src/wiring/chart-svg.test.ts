@@ -32,6 +32,12 @@ describe('the chart as a file of its own', () => {
     expect(svg.match(/stroke-dasharray="2 5"/g)).toHaveLength(2);
   });
 
+  it('a name that turns or steers what follows is shown as its letters', () => {
+    const turned = draw({ ...skerryLight, name: 'a\u202eb\u0000c' });
+    expect(turned).toContain('a b c');
+    expect(turned).not.toMatch(/[\u202e\u0000]/);
+  });
+
   it('is as large as what it holds, and holds no number that is none', () => {
     const [, width, height] = /^<svg [^>]*width="([\d.]+)" height="([\d.]+)"/.exec(svg)!;
     expect(Number(width)).toBeGreaterThan(200);

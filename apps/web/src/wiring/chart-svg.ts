@@ -1,3 +1,4 @@
+import { printable } from '@diaphon/core';
 import type { ChartModel } from './chart-model';
 import { BOX } from './chart-model';
 import type { ChartLayout } from './chart-layout';
@@ -12,7 +13,7 @@ const MARGIN = 24;
 const FACE = 18;
 
 const escaped = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+  printable(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 const shortened = (text: string, letters: number): string =>
   text.length > letters ? `${text.slice(0, letters - 1)}…` : text;

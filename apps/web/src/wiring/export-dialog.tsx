@@ -7,7 +7,7 @@ import { fileName, saveFile } from '../look/save-file';
 import { chartModel } from './chart-model';
 import { chartSvg, svgToPng } from './chart-svg';
 import { layOut } from './lay-out';
-import { PatchImport } from './patch-import';
+import { PatchListImport } from './patch-import';
 
 /** The faces as the page shows them now, in day colours. */
 const facesOnPage = (): Map<string, string> => {
@@ -67,7 +67,7 @@ export const ExportDialog = ({ rig, rigId, onClose }: { rig: Rig; rigId: string;
           Chart as PNG
         </Button>
       </section>
-      <PatchImport rig={rig} onDone={onClose} />
+      <PatchListImport onDone={onClose} />
     </Dialog>
   );
 };

@@ -1,39 +1,61 @@
 import {
   guessMapping,
-  importPatchList,
   PATCH_COLUMNS,
   PATCH_COLUMN_WORDS,
   readCsv,
   type ColumnMapping,
   type CsvTable,
-  type Rig,
+  type PatchImport,
 } from '@diaphon/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
+import { ask } from '../engine/engine';
 import { Button } from '../look/button';
+import { count } from '../look/figures';
 import { FileButton } from '../look/file-button';
+import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 
 /** A patch list from a spreadsheet: which column is what, then row by row what would be taken and what not, and why. */
-export const PatchImport = ({ rig, onDone }: { rig: Rig; onDone: () => void }) => {
+export const PatchListImport = ({ onDone }: { onDone: () => void }) => {
   const edit = useEdit();
   const [table, setTable] = useState<CsvTable | null>(null);
   const [mapping, setMapping] = useState<ColumnMapping>(() => guessMapping([]));
-  const outcome = useMemo(
-    () => (table && !table.problem ? importPatchList(rig, table, mapping) : undefined),
-    [rig, table, mapping],
-  );
+  const [outcome, setOutcome] = useState<PatchImport | null>(null);
+  const [failure, setFailure] = useState('');
+  const rigId = useAppSelector((state) => state.rig.id);
+  const readings = useAppSelector((state) => state.readings.readings);
+  useEffect(() => {
+    setOutcome(null);
+    if (!table || table.problem || !rigId || !readings) return;
+    const job = ask(rigId, 'patchList', [table, mapping]);
+    let isCurrent = true;
+    job.answer.then(
+      (found) => isCurrent && found && setOutcome(found),
+      (error: unknown) => isCurrent && setFailure(error instanceof Error ? error.message : String(error)),
+    );
+    return () => {
+      isCurrent = false;
+      job.cancel();
+    };
+  }, [rigId, readings, table, mapping]);
   const taken = outcome?.rows.filter(({ error }) => error === null).length ?? 0;
 
   const open = async (file: File) => {
-    const read = readCsv(await file.text());
-    setTable(read);
-    setMapping(guessMapping(read.headings));
+    setFailure('');
+    try {
+      const read = readCsv(await file.text());
+      setTable(read);
+      setMapping(guessMapping(read.headings));
+    } catch (error) {
+      setFailure(`${file.name} cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+    }
   };
   return (
     <section aria-label="Import a patch list" className="mt-4 border-t border-hair pt-3">
       <h3 className="font-bold">Import a patch list</h3>
       <p className="text-faint">
-        A CSV file with one row for each lead. The devices have to be in the rig already.
+        A CSV file with one row for each lead. The devices have to be in the rig already; a row that names a
+        lead of this rig changes it.
       </p>
       <div className="mt-2">
         <FileButton
@@ -44,6 +66,11 @@ export const PatchImport = ({ rig, onDone }: { rig: Rig; onDone: () => void }) =
           Open a patch list
         </FileButton>
       </div>
+      {failure && (
+        <p role="alert" className="pt-2 text-fault">
+          {failure}
+        </p>
+      )}
       {table?.problem && (
         <p role="alert" className="pt-2 text-fault">
           {table.problem}
@@ -71,7 +98,9 @@ export const PatchImport = ({ rig, onDone }: { rig: Rig; onDone: () => void }) =
             ))}
           </div>
           <p role="status" className="pt-2">
-            {taken} of {table.rows.length} rows can be taken.
+            {outcome
+              ? `${taken} of ${count(table.rows.length, 'row')} can be taken.`
+              : `Reading ${count(table.rows.length, 'row')} …`}
           </p>
           <ol
             className="max-h-[28vh] divide-y divide-hair overflow-y-auto"
@@ -99,7 +128,7 @@ export const PatchImport = ({ rig, onDone }: { rig: Rig; onDone: () => void }) =
               onDone();
             }}
           >
-            Take {taken} {taken === 1 ? 'lead' : 'leads'}
+            {outcome && !outcome.edit && taken > 0 ? 'Nothing would change' : `Take ${count(taken, 'row')}`}
           </Button>
         </>
       )}

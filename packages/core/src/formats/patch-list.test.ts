@@ -1,7 +1,9 @@
 import * as fc from 'fast-check';
-import { DEMO_RIGS, skerryLight } from '../demo';
+import { DEMO_RIGS, generateRig, skerryLight } from '../demo';
 import { applyEdit, buildRig, readRigValue, type Rig } from '../rig';
-import { guessMapping, importPatchList, patchList, patchListCsv, PATCH_COLUMNS, readCsv } from './patch-list';
+import { guessMapping, importPatchList, readCsv } from './patch-import';
+import { patchList, patchListCsv, PATCH_COLUMNS } from './patch-list';
+import { csvCell, printable } from './plain-text';
 
 /** The rig without its leads: what a patch list is read into. */
 const bare = (rig: Rig): Rig => ({ ...rig, leads: [] });
@@ -159,7 +161,7 @@ describe('reading one back', () => {
       `Kind of lead,"Length, m",From device,From socket,To device,To socket\n${line}\n${line}\n`,
     );
     expect(rows.map(({ error }) => error === null)).toEqual([true, false]);
-    expect(rows[1]!.error).toContain('a socket with nothing in it');
+    expect(rows[1]!.error).toContain("Keeper's microphone, Output has a lead in it already");
     expect(applyEdit(bare(skerryLight), edit!).rig.leads).toHaveLength(1);
   });
 
@@ -169,6 +171,58 @@ describe('reading one back', () => {
     ['an open quotation mark', 'Lead,Kind of lead\n"a,b\n', 'quotation mark'],
   ])('%s file', (_name, text, words) => {
     expect(readCsv(text).problem).toContain(words);
+  });
+
+  it('into the rig it came from, a row changes its lead, and rows that say the same change nothing', () => {
+    expect(read(skerryLight, patchListCsv(skerryLight)).edit).toBeUndefined();
+    const lines = patchListCsv(skerryLight).trim().split('\r\n');
+    const row = lines.find((line) => line.startsWith('keeper-lead'))!;
+    const { rows, edit } = read(skerryLight, [lines[0], row.replace(',3,', ',7.5,')].join('\r\n'));
+    expect(rows.map(({ error }) => error)).toEqual([null]);
+    const after = applyEdit(skerryLight, edit!).rig;
+    expect(after.leads).toHaveLength(skerryLight.leads.length);
+    expect(after.leads.find(({ id }) => id === 'keeper-lead')!.lengthM).toBe(7.5);
+  });
+
+  it('two leads of the rig change places: what the file names is free for it', () => {
+    const [a, b] = ['keeper-lead', 'guest-lead'].map((id) =>
+      skerryLight.leads.find((lead) => lead.id === id)!,
+    );
+    const swapped = {
+      ...skerryLight,
+      leads: skerryLight.leads.map((lead) =>
+        lead === a
+          ? { ...a!, ends: [a!.ends[0]!, b!.ends[1]!] }
+          : lead === b
+            ? { ...b!, ends: [b!.ends[0]!, a!.ends[1]!] }
+            : lead,
+      ),
+    };
+    const { rows, edit } = read(skerryLight, patchListCsv(swapped));
+    expect(rows.filter(({ error }) => error)).toEqual([]);
+    expect(applyEdit(skerryLight, edit!).rig.leads).toEqual(swapped.leads);
+  });
+
+  it('a lead in itself is refused', () => {
+    const csv =
+      'Lead,Kind of lead,From device,From socket\nkeeper-lead,XLR lead,lead keeper-lead,Female end\n';
+    const { rows } = read(
+      skerryLight,
+      csv.replace('Female end', skerryLight.leadKinds.find(({ id }) => id === 'xlr')!.ends[1]!.label),
+    );
+    expect(rows[0]!.error).toContain('into itself');
+  });
+
+  it('3200 rows are read within a second, and some', () => {
+    const rig = generateRig(1600);
+    const [head, ...lines] = patchListCsv(rig).trim().split('\r\n');
+    const table = readCsv([head, ...lines.slice(0, 3200)].join('\r\n'));
+    const start = performance.now();
+    const { rows, edit } = importPatchList(bare(rig), table, guessMapping(table.headings));
+    // A second where nothing else runs; the bench has the figure.
+    expect(performance.now() - start).toBeLessThan(4000);
+    expect(rows.filter(({ error }) => error)).toEqual([]);
+    expect(edit!.steps.length).toBeGreaterThan(3000);
   });
 
   it('whatever is in the cells, no row breaks the document', () => {
@@ -183,5 +237,30 @@ describe('reading one back', () => {
         },
       ),
     );
+  });
+});
+
+describe('names where they leave for elsewhere', () => {
+  it.each([
+    ['=1+1'],
+    [' =1+1'],
+    ['\u00a0@SUM(A1)'],
+    ['+CMD'],
+    ['-2+3+cmd|x'],
+    ["'=1"],
+    ['＝1+1'],
+    ['\t=1'],
+    ['|calc'],
+  ])('%j is no formula', (name) => {
+    expect(csvCell(name)).toMatch(/^'/);
+  });
+
+  it.each([['-3'], ['3.5'], ['Keeper’s microphone'], ['Mic - left'], ['']])('%j stays as it is', (name) => {
+    expect(csvCell(name)).toBe(name);
+  });
+
+  it('what steers a terminal or turns what follows is left out', () => {
+    expect(printable('a\u001b[31mb\u202ec\u0007\n')).toBe('a [31mb c  ');
+    expect(printable('\ud800')).toBe('\ufffd');
   });
 });

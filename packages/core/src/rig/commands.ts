@@ -229,6 +229,12 @@ export const changeLead = (
   steps: revise(rig, 'leads', { ...leadIn(rig, id), ...change }),
 });
 
+/** A lead as it is to be, of a kind that travels with the rig. */
+export const reviseLead = (rig: Rig, lead: Lead, kind: LeadKind): Edit => ({
+  label: 'Change lead',
+  steps: [...carry(rig, undefined, kind), ...revise(rig, 'leads', lead)],
+});
+
 /** Adds or changes a person. */
 export const putPerson = (rig: Rig, person: Person): Edit => ({
   label: rig.people.some(({ id }) => id === person.id) ? `Change ${person.name}` : `Add ${person.name}`,
