@@ -39,12 +39,18 @@ test('the same rig edited in two tabs: the clash is shown, both versions survive
   await page.goto(`/rigs/${id}/levels`);
   await other.goto(`/rigs/${id}/levels`);
   await expect(gainOf(other)).toHaveValue('54');
+  // The other one cannot send while this one does.
+  await other.route(`**/api/rigs/${id}`, (route) =>
+    route.request().method() === 'PUT' ? route.abort('connectionrefused') : route.continue(),
+  );
+  await gainOf(other).fill('30');
+  await expect(other.getByTestId('save-state')).toContainText('Offline');
   await gainOf(page).fill('40');
   await isSaved(page);
-  await gainOf(other).fill('30');
+  await other.unroute(`**/api/rigs/${id}`);
   const dialog = other.getByRole('dialog', { name: 'This rig was changed elsewhere' });
   await expect(dialog).toBeVisible();
-  await expect(dialog.getByText('Lamp room mixer: different')).toBeVisible();
+  await expect(dialog.getByRole('row', { name: 'Gain 1 of Lamp room mixer 30 dB 40 dB' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Take theirs, keep mine as a copy' }).click();
   await expect(other).not.toHaveURL(new RegExp(id));
   await other.getByRole('link', { name: 'Levels' }).click();
@@ -53,16 +59,49 @@ test('the same rig edited in two tabs: the clash is shown, both versions survive
   await expect(gainOf(other)).toHaveValue('40');
 });
 
+test('what does not touch goes together unasked; each window sees the other’s', async ({
+  page,
+  context,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  const other = await context.newPage();
+  await page.goto(`/rigs/${id}/levels`);
+  await other.goto(`/rigs/${id}/levels`);
+  await expect(gainOf(other)).toHaveValue('54');
+  await gainOf(page).fill('40');
+  await isSaved(page);
+  await expect(gainOf(other)).toHaveValue('40');
+  await other.getByLabel('Name of this rig').fill('Both of us');
+  await isSaved(other);
+  await expect(page.getByLabel('Name of this rig')).toHaveValue('Both of us');
+});
+
+test('what was done can be taken back after the page was loaded again', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await gainOf(page).fill('40');
+  await isSaved(page);
+  await page.reload();
+  await expect(gainOf(page)).toHaveValue('40');
+  await page.getByRole('button', { name: /^Undo: Set Gain 1/ }).click();
+  await expect(gainOf(page)).toHaveValue('54');
+});
+
 test('keeping mine makes a revision on top of theirs', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);
   await expect(gainOf(page)).toHaveValue('54');
-  const open = (await (await request.get(`/api/rigs/${id}`)).json()) as { document: object };
+  type Document = { devices: { id: string; settings: object }[] };
+  const open = (await (await request.get(`/api/rigs/${id}`)).json()) as { document: Document };
+  const devices = open.document.devices.map((device) =>
+    device.id === 'mixer' ? { ...device, settings: { ...device.settings, gain1: 21 } } : device,
+  );
   await request.put(`/api/rigs/${id}`, {
-    data: { baseRevision: 1, label: 'Elsewhere', document: { ...open.document, notes: 'from elsewhere' } },
+    data: { baseRevision: 1, label: 'Elsewhere', document: { ...open.document, devices } },
   });
   await gainOf(page).fill('33');
-  await page.getByRole('button', { name: 'Keep mine on top of theirs' }).click();
+  await page.getByRole('button', { name: 'Keep mine', exact: true }).click();
   await isSaved(page);
   const history = (await (await request.get(`/api/rigs/${id}/revisions`)).json()) as { label: string }[];
   expect(history.map(({ label }) => label)).toEqual([
@@ -97,8 +136,13 @@ test('the shelf: new, copy, delete and undo, files in and out', async ({ page })
   await page.getByRole('button', { name: 'Copy Harbour night' }).click();
   await expect(page.getByRole('link', { name: 'Harbour night (copy)' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete Harbour night', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Harbour night', exact: true })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  // Loaded again, it is still found in the bin.
+  await page.reload();
+  await page.getByRole('button', { name: 'Bin', exact: true }).click();
+  await page.getByRole('button', { name: 'Bring back Harbour night', exact: true }).click();
+  await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: 'Harbour night', exact: true })).toBeVisible();
 
   const download = page.waitForEvent('download');

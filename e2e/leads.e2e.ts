@@ -152,7 +152,7 @@ test('leads someone owns: what the rig is short of, kept for all rigs', async ({
 test('notes are kept with the rig and printed', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await openWiring(page, id);
-  await page.getByRole('button', { name: 'Notes' }).click();
+  await page.getByRole('button', { name: 'Notes', exact: true }).click();
   const notes = page.getByRole('textbox', { name: 'Notes of this rig' });
   await expect(notes).toHaveValue(/first Thursday of the month/);
   await notes.fill('Bring the long lead.\nThe gallery door creaks.');
@@ -161,7 +161,7 @@ test('notes are kept with the rig and printed', async ({ page, request }) => {
   await page.goto(`/rigs/${id}/print`);
   await expect(page.getByText('The gallery door creaks.')).toBeVisible();
   await page.goto(`/rigs/${id}/wiring`);
-  await page.getByRole('button', { name: 'Notes' }).click();
+  await page.getByRole('button', { name: 'Notes', exact: true }).click();
   await expect(notes).toHaveValue(/long lead/);
 });
 

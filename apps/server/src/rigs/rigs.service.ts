@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import type { OpenRig, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
 import { emptyRig, type Rig } from '@diaphon/core';
-import { Injectable } from '@nestjs/common';
+import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { Op, type Transaction } from 'sequelize';
 import { packRig, unpackRig } from '../database/kept-rigs';
-import { RevisionRow, RigRow } from '../database/models';
+import { RevisionRow, RigRow, SeedRow, SummaryRow } from '../database/models';
 import { saveOnTop } from '../database/save-on-top';
 import { Writes } from '../database/writes';
 import { Documents } from '../documents/documents.service';
@@ -13,14 +13,46 @@ import { slug } from '../slug';
 import type { HistoryQuery, SaveBody } from './rigs.schemas';
 import { Summaries } from './summaries.service';
 
+/** How long a deleted rig can be brought back, milliseconds; the shelf says the same. */
+const BIN_MS = 30 * 24 * 60 * 60_000;
+/** How often what is older goes, milliseconds. */
+const SWEEP_MS = 24 * 60 * 60_000;
+
 /** Keeps rigs: every save is one transaction and a new revision, so nothing typed is ever lost. */
 @Injectable()
-export class RigsService {
+export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
+  private sweep: NodeJS.Timeout | undefined;
+
   constructor(
     private readonly writes: Writes,
     private readonly documents: Documents,
     private readonly summaries: Summaries,
   ) {}
+
+  async onModuleInit(): Promise<void> {
+    await this.emptyBin();
+    this.sweep = setInterval(() => void this.emptyBin(), SWEEP_MS).unref();
+  }
+
+  beforeApplicationShutdown(): void {
+    clearInterval(this.sweep);
+  }
+
+  /** Takes away for good what was deleted longer ago than the bin keeps it. */
+  async emptyBin(now = Date.now()): Promise<void> {
+    await this.writes.run(async (transaction) => {
+      const old = await RigRow.findAll({
+        attributes: ['id'],
+        where: { deletedAt: { [Op.lt]: new Date(now - BIN_MS) } },
+        transaction,
+      });
+      const rigId = old.map(({ id }) => id);
+      if (rigId.length === 0) return;
+      for (const table of [SummaryRow, RevisionRow, SeedRow])
+        await (table as typeof RevisionRow).destroy({ where: { rigId }, transaction });
+      await RigRow.destroy({ where: { id: rigId }, transaction });
+    });
+  }
 
   async list(deleted: boolean): Promise<RigOnShelf[]> {
     const rigs = await RigRow.findAll({

@@ -2,6 +2,7 @@ import request from 'supertest';
 import { Sequelize } from 'sequelize';
 import { emptyRig, skerryLight, type Rig } from '@diaphon/core';
 import { startTestServer, type TestServer } from '../tests/server';
+import { RigsService } from './rigs.service';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -67,6 +68,21 @@ describe('the shelf', () => {
     expect(deleted.body.map((rig: { id: string }) => rig.id)).toContain(id);
     await api().post(`/api/rigs/${id}/undelete`).expect(200);
     await api().get(`/api/rigs/${id}`).expect(200);
+  });
+
+  it('a deleted rig stays in the bin for 30 days, then goes with its history; others stay', async () => {
+    const day = 24 * 60 * 60_000;
+    const [gone, kept] = [await create('Gone'), await create('Kept')];
+    await api().delete(`/api/rigs/${gone.id}`).expect(204);
+    const rigs = server.app.get(RigsService);
+    await rigs.emptyBin(Date.now() + 29.9 * day);
+    await api().post(`/api/rigs/${gone.id}/undelete`).expect(200);
+    await api().delete(`/api/rigs/${gone.id}`).expect(204);
+    await rigs.emptyBin(Date.now() + 30.1 * day);
+    await api().post(`/api/rigs/${gone.id}/undelete`).expect(404);
+    const left = await server.app.get(Sequelize).query(`SELECT * FROM revisions WHERE rigId = '${gone.id}'`);
+    expect(left[0]).toEqual([]);
+    await api().get(`/api/rigs/${kept.id}`).expect(200);
   });
 });
 

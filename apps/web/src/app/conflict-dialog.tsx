@@ -1,53 +1,79 @@
+import type { OpenRig } from '@diaphon/api';
+import type { EditClash } from '@diaphon/core';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import type { OpenRig } from '@diaphon/api';
 import { explain } from '../server/call';
 import { useCreateMutation } from '../server/server-api';
-import { rigActions } from '../store/rig-slice';
-import { store, useAppDispatch, useAppSelector } from '../store/store';
-import { dropUnsent } from '../store/unsent';
-import { rigDifferences } from './rig-differences';
+import { resolveClash, useAppSelector } from '../store/store';
 
-/** The same rig was changed in two places: both versions are kept until one is chosen. */
-export const ConflictDialog = ({ theirs, onClose }: { theirs: OpenRig; onClose: () => void }) => {
-  const dispatch = useAppDispatch();
+interface ConflictDialogProps {
+  theirs: OpenRig;
+  clashes: EditClash[];
+  onClose: () => void;
+}
+
+/** Two people set the same thing differently; everything else has gone together already. */
+export const ConflictDialog = ({ theirs, clashes, onClose }: ConflictDialogProps) => {
   const navigate = useNavigate();
   const mine = useAppSelector((state) => state.rig.document);
   const [create] = useCreateMutation();
+  const [failure, setFailure] = useState('');
   if (!mine) return null;
-  const listed = rigDifferences(mine, theirs.document);
 
-  const takeTheirs = () => {
-    dropUnsent(localStorage, theirs.id);
-    dispatch(rigActions.opened(theirs));
-  };
   const keepAsCopy = async () => {
     try {
-      const copy = await create({ name: `${mine.name} (mine)`.slice(0, 200), document: mine }).unwrap();
-      takeTheirs();
+      const name = `${mine.name} (mine)`.slice(0, 200);
+      const copy = await create({ name, document: mine }).unwrap();
+      await resolveClash('theirs');
       void navigate(`/rigs/${copy.id}/wiring`);
     } catch (error) {
-      store.dispatch(rigActions.saveFailed({ kind: 'failed', error: explain(error) }));
+      const { message, hint } = explain(error);
+      setFailure(`${message} ${hint}`);
     }
   };
   return (
     <Dialog
       title="This rig was changed elsewhere"
-      description="Another window saved it while you were working. Nothing is lost: choose what the rig should be now; the other stays in the history or as a copy."
+      description={`Another window saved revision ${theirs.revision} while you were working. What does not touch has gone together; this was set by both. Whatever you choose, both stay in the history.`}
       onClose={onClose}
     >
-      <ul className="mb-4 max-h-[30vh] list-disc overflow-y-auto pl-5">
-        {listed.length === 0 && <li>Only the name, notes or target differ.</li>}
-        {listed.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
+      <table className="mb-4 w-full text-left">
+        <thead>
+          <tr className="small-caps border-b border-hair">
+            <th className="py-1 pr-3 font-normal">Set by both</th>
+            <th className="py-1 pr-3 font-normal">Yours</th>
+            <th className="py-1 font-normal">Theirs</th>
+          </tr>
+        </thead>
+        <tbody>
+          {clashes.map(({ what, yours, theirs: there, force }) => (
+            <tr key={what} className="border-b border-hair align-top">
+              <td className="py-1.5 pr-3">
+                {what}
+                {!force && (
+                  <span className="block text-[13px] text-faint">
+                    Yours no longer fits there; it stays in the history.
+                  </span>
+                )}
+              </td>
+              <td className="py-1.5 pr-3 font-bold">{yours}</td>
+              <td className="py-1.5 font-bold">{there}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {failure && (
+        <p role="alert" className="pb-2 text-fault">
+          {failure}
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
-        <Button kind="main" onClick={() => dispatch(rigActions.conflictKeptMine())}>
-          Keep mine on top of theirs
+        <Button kind="main" onClick={() => void resolveClash('mine')}>
+          Keep mine
         </Button>
-        <Button onClick={takeTheirs}>Take theirs</Button>
+        <Button onClick={() => void resolveClash('theirs')}>Take theirs</Button>
         <Button onClick={() => void keepAsCopy()}>Take theirs, keep mine as a copy</Button>
       </div>
     </Dialog>

@@ -4,9 +4,9 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useParams } from 'react-router';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
-import { openRig } from '../store/open-rig';
+
 import { rigActions } from '../store/rig-slice';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { showRig, useAppDispatch, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { ErrorWords } from '../page/failure';
 import { Notices } from './notices';
@@ -23,20 +23,22 @@ const RigName = () => {
   const name = useAppSelector((state) => state.rig.document?.name ?? '');
   const [text, setText] = useState(name);
   const edit = useEdit();
-  useEffect(() => setText(name), [name]);
+  // A name from elsewhere (undo, another window) is shown; what is being typed is only trimmed when it is left.
+  useEffect(() => setText((typed) => (typed.trim() === name ? typed : name)), [name]);
   return (
     <input
       aria-label="Name of this rig"
       className="min-w-[8em] max-w-[26em] flex-1 truncate border border-transparent bg-transparent px-1 py-0.5 hover:border-line focus:border-line"
       value={text}
       maxLength={200}
-      onChange={(event) => setText(event.target.value)}
-      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-      onBlur={() => {
-        const next = text.trim();
-        if (next && next !== name) edit((now) => setName(now, next));
-        else setText(name);
+      onChange={(event) => {
+        setText(event.target.value);
+        // Every letter is kept at once; one way back for all of them.
+        const next = event.target.value.trim();
+        if (next && next !== name) edit((now) => setName(now, next), { key: 'name' });
       }}
+      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      onBlur={() => setText(name)}
     />
   );
 };
@@ -95,7 +97,7 @@ export const RigShell = () => {
   useUndoKeys();
 
   useEffect(() => {
-    if (id) void openRig(dispatch, id);
+    if (id) void showRig(id);
     return () => void dispatch(rigActions.closed());
   }, [dispatch, id]);
   useEffect(() => {
@@ -128,7 +130,7 @@ export const RigShell = () => {
       {status === 'failed' && error && (
         <main>
           <ErrorWords error={error}>
-            <Button kind="main" onClick={() => id && void openRig(dispatch, id)}>
+            <Button kind="main" onClick={() => id && void showRig(id)}>
               Try again
             </Button>
             <ButtonLink to="/rigs">To the shelf</ButtonLink>

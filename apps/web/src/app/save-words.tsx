@@ -31,7 +31,7 @@ export const SaveWords = () => {
       {save.kind === 'conflict' && !isAsking && <Button onClick={() => setIsAsking(true)}>Decide …</Button>}
       {save.kind === 'conflict' && isAsking && (
         <Suspense>
-          <ConflictDialog theirs={save.theirs} onClose={() => setIsAsking(false)} />
+          <ConflictDialog theirs={save.theirs} clashes={save.clashes} onClose={() => setIsAsking(false)} />
         </Suspense>
       )}
     </>

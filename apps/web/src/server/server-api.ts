@@ -25,6 +25,10 @@ export const serverApi = createApi({
       query: () => ({ path: '/rigs?deleted=false' }),
       providesTags: ['Shelf'],
     }),
+    bin: build.query<RigOnShelf[], void>({
+      query: () => ({ path: '/rigs?deleted=true' }),
+      providesTags: ['Shelf'],
+    }),
     open: build.query<OpenRig, string>({ query: (id) => ({ path: rig(id) }), keepUnusedDataFor: 0 }),
     create: build.mutation<OpenRig, { name: string; document?: Rig }>({
       query: (body) => post('/rigs', body),
@@ -43,6 +47,10 @@ export const serverApi = createApi({
         getNextPageParam: (page) => (page.length < HISTORY_PAGE ? undefined : page[page.length - 1]!.number),
       },
       providesTags: ['History'],
+    }),
+    revision: build.query<RevisionEntry & { document: Rig }, { id: string; number: number }>({
+      query: ({ id, number }) => ({ path: `${rig(id)}/revisions/${number}` }),
+      keepUnusedDataFor: 0,
     }),
     restore: build.mutation<OpenRig, { id: string; revision: number; baseRevision: number }>({
       query: ({ id, ...body }) => post(`${rig(id)}/restore`, body),
@@ -94,6 +102,7 @@ export const serverApi = createApi({
 
 export const {
   useShelfQuery,
+  useBinQuery,
   useCreateMutation,
   useHistoryInfiniteQuery,
   useRestoreMutation,

@@ -1,7 +1,6 @@
-import { formatDistanceToNow } from 'date-fns';
-import { readRigText, SEVERITIES, type Problem, type Rig } from '@diaphon/core';
+import { readRigText, type Problem, type Rig } from '@diaphon/core';
 import { useEffect, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { ErrorWords } from '../page/failure';
 import { FileProblems } from '../page/file-problems';
 import { TopBar } from '../page/top-bar';
@@ -11,8 +10,7 @@ import { ButtonLink } from '../look/button-link';
 import { FileButton } from '../look/file-button';
 import { count } from '../look/figures';
 import { Dialog } from '../look/dialog';
-import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
-import type { RigOnShelf, RigSummary } from '@diaphon/api';
+import type { RigOnShelf } from '@diaphon/api';
 import { explain } from '../server/call';
 import {
   serverApi,
@@ -24,30 +22,9 @@ import {
   useUndoRemoveMutation,
 } from '../server/server-api';
 import { useAppDispatch } from '../store/store';
+import { Bin, DeleteRig } from './bin';
 import { downloadRig } from './download-rig';
-
-const Findings = ({ summary }: { summary: RigSummary }) => {
-  const found = SEVERITIES.filter((severity) => summary.findings[severity] > 0);
-  if (found.length === 0) {
-    const { toDo, isHeard } = summary;
-    if (toDo > 0) return <span>{toDo} still to do</span>;
-    return isHeard ? (
-      <span className="text-good">Clear</span>
-    ) : (
-      <span className="text-faint">Empty so far</span>
-    );
-  }
-  return (
-    <span className="flex flex-wrap gap-x-3 gap-y-0.5">
-      {found.map((severity) => (
-        <span key={severity} className="inline-flex items-center gap-1 whitespace-nowrap">
-          <SeverityMark severity={severity} />
-          {summary.findings[severity]} {SEVERITY_WORDS[severity].toLowerCase()}
-        </span>
-      ))}
-    </span>
-  );
-};
+import { RigRow, type RowActions } from './rig-row';
 
 /** A file the browser itself could not read, or that broke what reads it. */
 const unreadable = (error: unknown): { ok: false; problems: Problem[] } => ({
@@ -64,55 +41,6 @@ const unreadable = (error: unknown): { ok: false; problems: Problem[] } => ({
 
 /** How often the shelf asks for what is still being worked out, milliseconds. */
 const POLL_MS = 2000;
-
-interface RowActions {
-  copy: (rig: RigOnShelf) => void;
-  remove: (rig: RigOnShelf) => void;
-  save: (rig: RigOnShelf) => void;
-}
-
-const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions }) => {
-  const { summary, trouble } = rig;
-  const isDanger = (summary?.findings.danger ?? 0) > 0;
-  return (
-    <li className="relative flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair px-4 py-2.5">
-      <span aria-hidden className={`absolute inset-y-0 left-0 w-1.5 ${isDanger ? 'hatched' : ''}`} />
-      <span className="min-w-0 flex-[3_1_320px]">
-        <Link
-          to={`/rigs/${rig.id}/wiring`}
-          className="block truncate text-[16px] font-bold underline decoration-line underline-offset-4 hover:decoration-ink"
-        >
-          {rig.name}
-        </Link>
-        {trouble ? (
-          <span className="block text-fault">{trouble}</span>
-        ) : (
-          <span className="block truncate text-faint">
-            {summary ? (summary.gravest ?? 'Nothing found that is wrong.') : 'Being worked out …'}
-          </span>
-        )}
-      </span>
-      <span className="flex-[1_1_180px]">{summary && <Findings summary={summary} />}</span>
-      <span className="w-[17em] text-faint">
-        {summary && `${count(summary.devices, 'device')}, ${count(summary.leads, 'lead')}`}
-        <span className="block">
-          saved {formatDistanceToNow(new Date(rig.updatedAt), { addSuffix: true })}
-        </span>
-      </span>
-      <span className="flex gap-1">
-        <Button kind="quiet" onClick={() => actions.copy(rig)} aria-label={`Copy ${rig.name}`}>
-          Copy
-        </Button>
-        <Button kind="quiet" onClick={() => actions.save(rig)} aria-label={`Save ${rig.name} as a file`}>
-          To file
-        </Button>
-        <Button kind="quiet" onClick={() => actions.remove(rig)} aria-label={`Delete ${rig.name}`}>
-          Delete
-        </Button>
-      </span>
-    </li>
-  );
-};
 
 const NewRig = ({ onClose, onCreate }: { onClose: () => void; onCreate: (name: string) => void }) => {
   const [name, setName] = useState('');
@@ -164,6 +92,8 @@ export const ShelfView = () => {
   const [resetDemo] = useResetDemoMutation();
   const [failure, setFailure] = useState<unknown>(null);
   const [removed, setRemoved] = useState<RigOnShelf | null>(null);
+  const [doomed, setDoomed] = useState<RigOnShelf | null>(null);
+  const [isBin, setIsBin] = useState(false);
   const [isNew, setIsNew] = useState(false);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [note, setNote] = useState('');
@@ -202,11 +132,7 @@ export const ShelfView = () => {
     });
   const actions: RowActions = {
     copy: ({ id }) => void attempt(() => copy(id).unwrap()),
-    remove: (gone) =>
-      void attempt(async () => {
-        await remove(gone.id).unwrap();
-        setRemoved(gone);
-      }),
+    remove: setDoomed,
     save: ({ id }) =>
       void attempt(async () => {
         const asked = serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false });
@@ -237,6 +163,7 @@ export const ShelfView = () => {
             >
               Reset the demo
             </Button>
+            <Button onClick={() => setIsBin(true)}>Bin</Button>
             <ButtonLink to="/advice">Before buying</ButtonLink>
             <FileButton
               label="Rig file"
@@ -280,6 +207,20 @@ export const ShelfView = () => {
           )}
         </div>
       </main>
+      {doomed && (
+        <DeleteRig
+          rig={doomed}
+          onClose={() => setDoomed(null)}
+          onDelete={() => {
+            setDoomed(null);
+            void attempt(async () => {
+              await remove(doomed.id).unwrap();
+              setRemoved(doomed);
+            });
+          }}
+        />
+      )}
+      {isBin && <Bin onClose={() => setIsBin(false)} onBringBack={(rig) => void bringBack(rig)} />}
       {isNew && <NewRig onClose={() => setIsNew(false)} onCreate={(name) => void createAndOpen(name)} />}
       {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
     </div>

@@ -1,115 +1,52 @@
-import { isAnyOf, type Middleware, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import type { OpenRig } from '@diaphon/api';
-import type { Rig } from '@diaphon/core';
-import { explain, isServerFailure, type ServerFailure } from '../server/call';
-import { serverApi } from '../server/server-api';
+import { isAnyOf, type Middleware } from '@reduxjs/toolkit';
+import type { Outbox } from './outbox';
 import { rigActions, type RigState } from './rig-slice';
-import { dropUnsent, keepUnsent } from './unsent';
+import type { Sender, Told } from './sender';
 
 interface AutosaveParts {
-  storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
-  /** Quiet time after an edit before it is sent, milliseconds. */
-  quietMs: number;
-  /** Time between tries while the server does not answer, milliseconds. */
-  retryMs: number;
+  sender: Sender;
+  outbox: Pick<Outbox, 'keepUndo'>;
+  /** How soon what can be taken back is kept, milliseconds. */
+  undoMs: number;
 }
 
-/** A rig with edits the server does not have. */
-type Unsaved = Pick<RigState, 'baseRevision' | 'unsavedLabels'> & { id: string; document: Rig };
+const isEdit = isAnyOf(rigActions.edited, rigActions.undone, rigActions.redone);
 
-/** The revision's label: the last thing done, and how much more. */
-export const labelOf = (labels: readonly string[]): string => {
-  const distinct = [...new Set(labels)];
-  const last = distinct[distinct.length - 1] ?? 'Saved';
-  return (distinct.length > 1 ? `${last} (and ${distinct.length - 1} more)` : last).slice(0, 300);
+/** What is told of the rig that is shown, as actions; of others nothing. */
+export const actionsFor = (told: Told) => {
+  if (told.kind === 'state') return rigActions.saveChanged(told.save);
+  if (told.kind === 'saved') return rigActions.saved(told);
+  return rigActions.rebased(told);
 };
 
-const isChange = isAnyOf(
-  rigActions.edited,
-  rigActions.undone,
-  rigActions.redone,
-  rigActions.recovered,
-  rigActions.conflictKeptMine,
-);
-const isLeaving = isAnyOf(rigActions.opening, rigActions.opened, rigActions.closed);
-
-/** The server said something, if only that it will not. */
-const isAnswer = (error: unknown): error is ServerFailure & { status: number } =>
-  isServerFailure(error) && error.status !== null;
-
-const failureOf = (error: unknown): UnknownAction => {
-  if (!isAnswer(error)) return rigActions.saveFailed({ kind: 'offline' });
-  if (error.status === 409) {
-    return rigActions.saveFailed({ kind: 'conflict', theirs: error.body['theirs'] as OpenRig });
-  }
-  return rigActions.saveFailed({ kind: 'failed', error: explain(error) });
-};
-
-/** Puts every edit into this browser at once, and on the server a moment later; tells how that went. */
-export const makeAutosave = ({ storage, quietMs, retryMs }: AutosaveParts): Middleware => {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let isSending = false;
-
+/** Puts every edit into the outbox and on its way; keeps what can be taken back. */
+export const makeAutosave = ({ sender, outbox, undoMs }: AutosaveParts): Middleware => {
+  let undoTimer: ReturnType<typeof setTimeout> | undefined;
   return (api) => {
     const rigNow = () => (api.getState() as { rig: RigState }).rig;
-    const dispatch = api.dispatch as ThunkDispatch<unknown, unknown, UnknownAction>;
-    const save = ({ id, document, baseRevision, unsavedLabels }: Unsaved) =>
-      dispatch(
-        serverApi.endpoints.save.initiate(
-          { id, baseRevision, document, label: labelOf(unsavedLabels) },
-          { track: false },
-        ),
-      ).unwrap();
-
-    const sendAfter = (ms: number) => {
-      clearTimeout(timer);
-      timer = setTimeout(() => void send(), ms);
+    /** The edit an action was, forwards. */
+    const editOf = (action: unknown, before: RigState) => {
+      if (rigActions.edited.match(action)) return action.payload.edit;
+      return rigActions.undone.match(action) ? before.past.at(-1)?.edit : before.future.at(-1)?.edit;
     };
-
-    /** One save at a time; what is edited meanwhile goes with the next. */
-    const send = async () => {
-      const { id, document, baseRevision, unsavedLabels, save: state } = rigNow();
-      if (isSending || !id || !document || unsavedLabels.length === 0 || state.kind === 'conflict') return;
-      isSending = true;
-      api.dispatch(rigActions.saving());
-      try {
-        const answer = await save({ id, document, baseRevision, unsavedLabels });
-        const now = rigNow();
-        const isNewer = now.id === id && now.document !== document;
-        if (!isNewer) dropUnsent(storage, id);
-        if (now.id === id) {
-          const labelsSent = unsavedLabels.length;
-          api.dispatch(rigActions.saved({ revision: answer.revision, labelsSent, isNewer }));
-          if (isNewer) sendAfter(quietMs);
-        }
-      } catch (error) {
-        if (rigNow().id === id) {
-          api.dispatch(failureOf(error));
-          if (!isAnswer(error)) sendAfter(retryMs);
-        }
-      }
-      isSending = false;
-    };
-
-    /** On the way out nothing waits: what is unsent stays in this browser if the server does not take it now. */
-    const sendOnLeaving = ({ id, document, baseRevision, unsavedLabels, save: state }: RigState) => {
-      clearTimeout(timer);
-      if (isSending || state.kind === 'conflict' || !id || !document || unsavedLabels.length === 0) return;
-      save({ id, document, baseRevision, unsavedLabels }).then(
-        () => dropUnsent(storage, id),
-        () => undefined,
-      );
-    };
-
     return (next) => (action) => {
       const before = rigNow();
-      if (isLeaving(action)) sendOnLeaving(before);
       const result = next(action);
-      const { id, document, baseRevision, unsavedLabels } = rigNow();
-      if (isChange(action) && id && document && unsavedLabels.length > 0) {
-        const isKept = keepUnsent(storage, id, { baseRevision, document, label: labelOf(unsavedLabels) });
-        // A browser without room still has the server.
-        sendAfter(isKept ? quietMs : 0);
+      const after = rigNow();
+      if (before.id && before.id !== after.id) sender.flush(before.id);
+      if (rigActions.opened.match(action)) {
+        const { id, document, revision } = action.payload;
+        sender.open(id, document, revision);
+      }
+      if (!after.id || !after.document) return result;
+      if (isEdit(action) && after.document !== before.document) {
+        const edit = editOf(action, before);
+        if (edit) sender.push(after.id, edit, after.document);
+      }
+      if (after.past !== before.past || after.future !== before.future) {
+        const { id, past, future } = after;
+        clearTimeout(undoTimer);
+        undoTimer = setTimeout(() => void outbox.keepUndo(id, past, future), undoMs);
       }
       return result;
     };

@@ -3,7 +3,7 @@ import { makeFeeder, type EnginePort } from '../engine/engine';
 import { readingsActions } from './readings-slice';
 import { rigActions, type RigState } from './rig-slice';
 
-const isReplacing = isAnyOf(rigActions.opened, rigActions.recovered);
+const isReplacing = isAnyOf(rigActions.opened, rigActions.rebased);
 
 /** Keeps the engine's document the same as the store's, and puts its readings back into the store. */
 export const makeEngineFeed =

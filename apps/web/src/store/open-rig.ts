@@ -1,32 +1,68 @@
+import { editBetween } from '@diaphon/core';
 import { explain } from '../server/call';
 import { serverApi } from '../server/server-api';
 import { readingsActions } from './readings-slice';
 import { rigActions } from './rig-slice';
 import type { store } from './store';
+import type { Outbox } from './outbox';
+import type { Sender } from './sender';
 import { dropUnsent, readUnsent } from './unsent';
 
 type Dispatch = typeof store.dispatch;
 
-/** Opens a rig, and brings back what this browser had not sent when it was closed. */
-export const openRig = async (dispatch: Dispatch, id: string): Promise<void> => {
+interface OpenParts {
+  sender: Sender;
+  outbox: Outbox;
+  /** The rig that is shown or on its way: an answer that comes after another was asked for is nobody's. */
+  current: () => string | null;
+}
+
+/** How long a save that is under way may hold up opening the same rig again, milliseconds. */
+const PATIENCE_MS = 3000;
+
+export const readRig = (dispatch: Dispatch, id: string) =>
+  dispatch(serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false })).unwrap();
+
+const readRevision = (dispatch: Dispatch, id: string, number: number) =>
+  dispatch(
+    serverApi.endpoints.revision.initiate({ id, number }, { forceRefetch: true, subscribe: false }),
+  ).unwrap();
+
+/** Opens a rig, and puts on top of it what this browser had not sent when it was closed. */
+export const openRig = async (
+  dispatch: Dispatch,
+  id: string,
+  { sender, outbox, current }: OpenParts,
+): Promise<void> => {
   dispatch(readingsActions.cleared());
   dispatch(rigActions.opening(id));
+  const isStill = () => current() === id;
   try {
-    const open = await dispatch(
-      serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false }),
-    ).unwrap();
-    const unsent = await readUnsent(localStorage, id);
+    await sender.settled(id, PATIENCE_MS);
+    const open = await readRig(dispatch, id);
+    const [waiting, undo, older] = await Promise.all([
+      outbox.waiting(id),
+      outbox.undoOf(id),
+      readUnsent(localStorage, id),
+    ]);
+    if (!isStill()) return;
     dispatch(rigActions.opened(open));
-    if (!unsent) return;
-    if (JSON.stringify(unsent.document) === JSON.stringify(open.document)) {
+    if (undo) dispatch(rigActions.undoRestored(undo));
+    // What a Diaphon before the outbox left: a whole document, as one edit of the revision it was made from.
+    if (older) {
+      const from =
+        older.baseRevision === open.revision
+          ? open.document
+          : (await readRevision(dispatch, id, older.baseRevision)).document;
+      const edit = editBetween(from, older.document, older.label);
+      if (edit.steps.length > 0) waiting.unshift(outbox.add(id, edit));
       dropUnsent(localStorage, id);
-      return;
+      if (!isStill()) return;
     }
-    dispatch(rigActions.recovered(unsent));
-    if (unsent.baseRevision !== open.revision) {
-      dispatch(rigActions.saveFailed({ kind: 'conflict', theirs: open }));
-    }
+    if (waiting.length === 0) return;
+    dispatch(rigActions.recovered());
+    sender.adopt(id, waiting, open);
   } catch (error) {
-    dispatch(rigActions.openFailed(explain(error)));
+    if (isStill()) dispatch(rigActions.openFailed(explain(error)));
   }
 };

@@ -1,5 +1,6 @@
 import {
   adoptModel,
+  applyEdit,
   controlOf,
   controlsOf,
   drop,
@@ -41,7 +42,6 @@ describe('editing the open rig', () => {
     expect(undone.document).toEqual(skerryLight);
     const redone = rigReducer(undone, rigActions.redone());
     expect(gainOf(redone)).toBe(40);
-    expect(redone.unsavedLabels).toHaveLength(3);
   });
 
   it('one drag is one step; a pause begins another', () => {
@@ -105,38 +105,54 @@ describe('editing the open rig', () => {
   });
 });
 
+describe('taking back what others have changed since', () => {
+  it('is refused with words, and nothing else is touched', () => {
+    const edited = after(rigActions.opened(open()), gain(40));
+    const elsewhere = applyEdit(edited.document!, setControl(edited.document!, 'mixer', 'gain1', 33)).rig;
+    const rebased = rigReducer(edited, rigActions.rebased({ document: elsewhere, revision: 2 }));
+    expect(rebased.past).toHaveLength(1);
+    const undone = rigReducer(rebased, rigActions.undone());
+    expect(undone.refused).toMatchObject({ label: expect.stringContaining('Undo') });
+    expect(gainOf(undone)).toBe(33);
+  });
+
+  it('what could be taken back when the rig was last open can be again', () => {
+    const edited = after(rigActions.opened(open()), gain(40));
+    const again = after(
+      rigActions.opened(open(edited.document!, 2)),
+      rigActions.undoRestored({ past: edited.past, future: [] }),
+    );
+    expect(gainOf(rigReducer(again, rigActions.undone()))).toBe(54);
+  });
+});
+
 describe('saving', () => {
+  const conflict = rigActions.saveChanged({ kind: 'conflict', theirs: open(skerryLight, 7), clashes: [] });
+
   it('what was edited while a save was on its way is still waiting afterwards', () => {
     const state = after(
       rigActions.opened(open()),
       gain(40),
-      rigActions.saving(),
+      rigActions.saveChanged({ kind: 'saving' }),
       rigActions.edited({ edit: setName(skerryLight, 'Another name') }),
-      rigActions.saved({ revision: 2, labelsSent: 1, isNewer: true }),
+      rigActions.saved({ revision: 2, isNewer: true }),
     );
     expect(state.baseRevision).toBe(2);
     expect(state.save.kind).toBe('waiting');
-    expect(state.unsavedLabels).toEqual(['Rename rig']);
   });
 
-  it('keeping mine in a clash puts the next save on top of theirs', () => {
-    const theirs = open(skerryLight, 7);
+  it('a clash that is decided is put together and waits to be saved', () => {
     const state = after(
       rigActions.opened(open()),
       gain(40),
-      rigActions.saveFailed({ kind: 'conflict', theirs }),
-      rigActions.conflictKeptMine(),
+      conflict,
+      rigActions.rebased({ document: skerryLight, revision: 7 }),
     );
-    expect(state).toMatchObject({ baseRevision: 7, save: { kind: 'waiting' } });
-    expect(gainOf(state)).toBe(40);
+    expect(state).toMatchObject({ baseRevision: 7, save: { kind: 'waiting' }, document: skerryLight });
   });
 
   it('an edit in a clash leaves the clash standing', () => {
-    const state = after(
-      rigActions.opened(open()),
-      rigActions.saveFailed({ kind: 'conflict', theirs: open(skerryLight, 7) }),
-      gain(40),
-    );
+    const state = after(rigActions.opened(open()), conflict, gain(40));
     expect(state.save.kind).toBe('conflict');
   });
 });

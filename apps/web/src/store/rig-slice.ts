@@ -1,4 +1,12 @@
-import { applyEdit, combineEdits, squash, tryEdit, type Edit, type Problem, type Rig } from '@diaphon/core';
+import {
+  combineEdits,
+  squash,
+  tryEdit,
+  type Edit,
+  type EditClash,
+  type Problem,
+  type Rig,
+} from '@diaphon/core';
 import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { ErrorBody, OpenRig } from '@diaphon/api';
 
@@ -19,7 +27,8 @@ export type SaveState =
   /** The server does not answer: kept in this browser, sent later. */
   | { kind: 'offline' }
   | { kind: 'failed'; error: ErrorBody }
-  | { kind: 'conflict'; theirs: OpenRig };
+  /** Someone else saved other values meanwhile: what both set, in words. */
+  | { kind: 'conflict'; theirs: OpenRig; clashes: EditClash[] };
 
 export interface RigState {
   status: 'none' | 'loading' | 'open' | 'failed';
@@ -30,8 +39,6 @@ export interface RigState {
   past: Step[];
   future: Step[];
   save: SaveState;
-  /** What was done since the last save, for the revision's label. */
-  unsavedLabels: string[];
   error: ErrorBody | null;
   /** Why the last edit was refused. */
   refused: { label: string; problems: Problem[] } | null;
@@ -47,7 +54,6 @@ const initialState: RigState = {
   past: [],
   future: [],
   save: { kind: 'saved' },
-  unsavedLabels: [],
   error: null,
   refused: null,
   done: null,
@@ -65,9 +71,8 @@ type Raw = Omit<RigState, 'document'> & { document: Rig | null };
 /** The state as it stands, not a draft of it: what the engine remembers of a document must outlive this moment. */
 const standing = (state: Draft<RigState>): RigState => original(state)!;
 
-const changed = (state: Raw, document: Rig, label: string) => {
+const changed = (state: Raw, document: Rig) => {
   state.document = document;
-  state.unsavedLabels.push(label);
   if (state.save.kind === 'saved' || state.save.kind === 'failed') state.save = { kind: 'waiting' };
 };
 
@@ -117,7 +122,7 @@ const rigSlice = createSlice({
       raw.future = [];
       raw.refused = null;
       raw.done = announce ? { label: edit.label, canUndo: true } : null;
-      changed(raw, result.rig, edit.label);
+      changed(raw, result.rig);
     },
     undone: (state) => {
       const raw = state as Raw;
@@ -125,10 +130,14 @@ const rigSlice = createSlice({
       const step = past.at(-1);
       if (!step || !document) return;
       raw.past.pop();
-      const { rig, inverse } = applyEdit(document, step.edit);
-      raw.future.push({ label: step.label, edit: inverse });
+      const result = tryEdit(document, step.edit);
+      if (!result.ok) {
+        state.refused = { label: `Undo ${step.label}`, problems: result.problems };
+        return;
+      }
+      raw.future.push({ label: step.label, edit: result.inverse });
       raw.done = { label: `Undone: ${step.label}`, canUndo: false };
-      changed(raw, rig, `Undo ${step.label}`);
+      changed(raw, result.rig);
     },
     redone: (state) => {
       const raw = state as Raw;
@@ -136,35 +145,36 @@ const rigSlice = createSlice({
       const step = future.at(-1);
       if (!step || !document) return;
       raw.future.pop();
-      const { rig, inverse } = applyEdit(document, step.edit);
-      raw.past.push({ label: step.label, edit: inverse });
+      const result = tryEdit(document, step.edit);
+      if (!result.ok) {
+        state.refused = { label: `Redo ${step.label}`, problems: result.problems };
+        return;
+      }
+      raw.past.push({ label: step.label, edit: result.inverse });
       raw.done = { label: `Done again: ${step.label}`, canUndo: true };
-      changed(raw, rig, `Redo ${step.label}`);
+      changed(raw, result.rig);
     },
-    /** Unsent work of an earlier session found in this browser. */
-    recovered: (state, { payload }: PayloadAction<{ document: Rig; label: string }>) => {
-      changed(state as Raw, payload.document, payload.label);
+    /** What could be taken back when this rig was last open here. */
+    undoRestored: (state, { payload }: PayloadAction<{ past: Step[]; future: Step[] }>) => {
+      (state as Raw).past = payload.past;
+      (state as Raw).future = payload.future;
+    },
+    /** Unsent work of an earlier session was found in this browser. */
+    recovered: (state) => {
       state.done = { label: 'Brought back what this browser had not sent yet', canUndo: false };
     },
-    saving: (state) => {
-      state.save = { kind: 'saving' };
-    },
-    saved: (
-      state,
-      { payload }: PayloadAction<{ revision: number; labelsSent: number; isNewer: boolean }>,
-    ) => {
+    /** Others changed it meanwhile: the document with both. What can be taken back stays. */
+    rebased: (state, { payload }: PayloadAction<{ document: Rig; revision: number }>) => {
+      (state as Raw).document = payload.document;
       state.baseRevision = payload.revision;
-      state.unsavedLabels.splice(0, payload.labelsSent);
-      state.save = payload.isNewer ? { kind: 'waiting' } : { kind: 'saved' };
+      if (state.save.kind === 'conflict') state.save = { kind: 'waiting' };
     },
-    saveFailed: (state, { payload }: PayloadAction<SaveState>) => {
+    saveChanged: (state, { payload }: PayloadAction<SaveState>) => {
       state.save = payload;
     },
-    /** Keep mine: the next save is made on top of theirs. */
-    conflictKeptMine: (state) => {
-      if (state.save.kind !== 'conflict') return;
-      state.baseRevision = state.save.theirs.revision;
-      state.save = { kind: 'waiting' };
+    saved: (state, { payload }: PayloadAction<{ revision: number; isNewer: boolean }>) => {
+      state.baseRevision = payload.revision;
+      state.save = payload.isNewer ? { kind: 'waiting' } : { kind: 'saved' };
     },
     refusalSeen: (state) => {
       state.refused = null;

@@ -1,25 +1,15 @@
 import type { Rig } from '@diaphon/core';
 
-/** Work that has not reached the server yet, kept in this browser under the rig's id. */
+/** What a Diaphon before the outbox left in this browser: a whole document that had not reached the server. */
 export interface Unsent {
   baseRevision: number;
   document: Rig;
   label: string;
 }
 
-type Box = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+type Box = Pick<Storage, 'getItem' | 'removeItem'>;
 
 const keyOf = (id: string) => `diaphon.unsent.${id}`;
-
-/** Keeps it; false when the browser has no room or refuses. */
-export const keepUnsent = (box: Box, id: string, unsent: Unsent): boolean => {
-  try {
-    box.setItem(keyOf(id), JSON.stringify(unsent));
-    return true;
-  } catch {
-    return false;
-  }
-};
 
 /** What was kept, or undefined; something unreadable counts as nothing and is left where it is. */
 export const readUnsent = async (box: Box, id: string): Promise<Unsent | undefined> => {

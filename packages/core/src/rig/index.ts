@@ -15,3 +15,4 @@ export { upgradeRig } from './upgrade';
 export { boundsProblems } from './bounds';
 export { MAX_RIG_BYTES, readRigText, readRigValue, type ReadResult } from './read-rig';
 export { buildRig, type RigRows } from './build-rig';
+export { editBetween, rebase, type EditClash, type Rebased } from './rebase';

@@ -1,0 +1,108 @@
+import 'fake-indexeddb/auto';
+import { setControl, skerryLight } from '@diaphon/core';
+import { makeOutbox } from './outbox';
+
+const box = (): Storage => {
+  const kept = new Map<string, string>();
+  return {
+    get length() {
+      return kept.size;
+    },
+    key: (at) => [...kept.keys()][at] ?? null,
+    getItem: (key) => kept.get(key) ?? null,
+    setItem: (key, value) => void kept.set(key, value),
+    removeItem: (key) => void kept.delete(key),
+    clear: () => kept.clear(),
+  };
+};
+const gain = (db: number) => setControl(skerryLight, 'mixer', 'gain1', db);
+const tab = (own: string, alive: string[] | undefined = [own]) => ({
+  own,
+  alive: async () => alive && new Set(alive),
+});
+const settle = () => new Promise((resolve) => setTimeout(resolve, 20));
+let rig = 0;
+/** A rig of its own for each test: the database is one. */
+const nextRig = () => `rig-${(rig += 1)}`;
+
+describe('the outbox', () => {
+  it('keeps edits in their order, beyond the window, until exactly they are taken out', async () => {
+    const id = nextRig();
+    const first = makeOutbox(tab('a'), box());
+    const entries = [40, 30, 20].map((db) => first.add(id, gain(db)));
+    await settle();
+    const second = makeOutbox(tab('b'), box());
+    expect((await second.waiting(id)).map(({ edit }) => edit)).toEqual(entries.map(({ edit }) => edit));
+    await second.remove([entries[1]!.key]);
+    expect((await second.waiting(id)).map(({ key }) => key)).toEqual([entries[0]!.key, entries[2]!.key]);
+  });
+
+  it('an edit is there before the database has it, and once only after', async () => {
+    const id = nextRig();
+    const storage = box();
+    const outbox = makeOutbox(tab('a'), storage);
+    outbox.add(id, gain(40));
+    expect(storage.length).toBe(1);
+    expect(await outbox.waiting(id)).toHaveLength(1);
+    await settle();
+    expect(storage.length).toBe(0);
+    expect(await outbox.waiting(id)).toHaveLength(1);
+  });
+
+  it('another open window’s edits are its own; a closed one’s are taken over', async () => {
+    const id = nextRig();
+    makeOutbox(tab('other'), box()).add(id, gain(40));
+    await settle();
+    expect(await makeOutbox(tab('me', ['me', 'other']), box()).waiting(id)).toEqual([]);
+    expect(await makeOutbox(tab('me', ['me']), box()).waiting(id)).toHaveLength(1);
+  });
+
+  it('another rig’s edits are not this one’s', async () => {
+    const [here, there] = [nextRig(), nextRig()];
+    const outbox = makeOutbox(tab('a'), box());
+    outbox.add(there, gain(40));
+    await settle();
+    expect(await outbox.waiting(here)).toEqual([]);
+  });
+
+  it('what is broken is left where it is and stops nobody', async () => {
+    const id = nextRig();
+    const storage = box();
+    storage.setItem('diaphon.edit.1', '{');
+    storage.setItem(
+      'diaphon.edit.2',
+      JSON.stringify({ key: '2', rig: id, tab: 'a', order: 1, edit: { label: 3 } }),
+    );
+    storage.setItem(
+      'diaphon.edit.3',
+      JSON.stringify({ key: '3', rig: id, tab: 'a', order: 1, edit: { label: 'x', steps: [7] } }),
+    );
+    storage.setItem('unrelated', '1');
+    const outbox = makeOutbox(tab('a'), storage);
+    expect(await outbox.waiting(id)).toEqual([]);
+    expect(storage.length).toBe(4);
+  });
+
+  it('a browser without room for what is written ahead still has its database', async () => {
+    const id = nextRig();
+    const storage = box();
+    storage.setItem = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    const outbox = makeOutbox(tab('a'), storage);
+    outbox.add(id, gain(40));
+    await settle();
+    expect(await outbox.waiting(id)).toHaveLength(1);
+  });
+
+  it('what can be taken back survives; what is no such list does not', async () => {
+    const id = nextRig();
+    const outbox = makeOutbox(tab('a'), box());
+    expect(await outbox.undoOf(id)).toBeUndefined();
+    const past = [{ label: 'Set Gain 1', edit: gain(40) }];
+    await outbox.keepUndo(id, past, []);
+    expect(await makeOutbox(tab('b'), box()).undoOf(id)).toMatchObject({ past, future: [] });
+    await outbox.keepUndo(id, [3] as never, []);
+    expect(await outbox.undoOf(id)).toBeUndefined();
+  });
+});
