@@ -114,7 +114,7 @@ test('an own model changed in two windows: nothing is overwritten, mine becomes 
     },
   });
   await page.getByRole('button', { name: 'Keep the change' }).click();
-  await expect(page.getByRole('alert')).toContainText('This model was changed somewhere else meanwhile.');
+  await expect(page.getByRole('alert')).toContainText('This model was changed elsewhere');
   await page.getByRole('button', { name: 'Keep mine as another model' }).click();
   await expect(page).toHaveURL(/wiring/);
   const models = (await (await request.get('/api/models')).json()) as {

@@ -204,6 +204,7 @@ describe('what others saved meanwhile', () => {
     expect([aside![1], gainIn(aside![2])]).toEqual([5, 40]);
     expect(aside![3]).toContain('Kept aside');
     expect([after![1], gainIn(after![2]), after![2].name]).toEqual([6, 33, 'Mine']);
+    expect(after![3]).toBe('Taken from elsewhere: Gain 1 of Lamp room mixer');
     expect(told.some(([, one]) => one.kind === 'rebased' && gainIn(one.document) === 33)).toBe(true);
     expect(kept.size).toBe(0);
   });

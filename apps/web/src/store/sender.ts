@@ -33,6 +33,8 @@ interface Line {
   sending: Promise<void> | undefined;
   pauseMs: number;
   clash: { theirs: OpenRig; merged: Rig; clashes: EditClash[] } | undefined;
+  /** What the next save is called, where its edits would not say it. */
+  label: string | undefined;
 }
 
 /** The revision's label: the last thing done, and how much more. */
@@ -100,11 +102,12 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
 
   const trySend = async (id: string, line: Line): Promise<void> => {
     const count = line.queue.length;
-    const label = labelOf(line.queue.map(({ edit }) => edit.label));
+    const label = line.label ?? labelOf(line.queue.map(({ edit }) => edit.label));
     tell(id, { kind: 'state', save: { kind: 'saving' } });
     try {
       const { revision } = await save(id, line.base, line.document, label);
       line.base = revision;
+      line.label = undefined;
       line.pauseMs = retryMs;
       acknowledge(line, count);
       const isNewer = line.queue.length > 0;
@@ -152,6 +155,7 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
         sending: known?.sending,
         pauseMs: retryMs,
         clash: undefined,
+        label: undefined,
       });
     },
     /** An edit made now. @param document what it made of the rig */
@@ -194,12 +198,13 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
     resolve: async (id: string, choice: Choice): Promise<void> => {
       const line = lines.get(id);
       if (!line?.clash) return;
-      const { theirs, merged } = line.clash;
+      const { theirs, merged, clashes } = line.clash;
       line.base = theirs.revision;
       if (choice === 'theirs') {
         try {
           const label = `Kept aside: ${labelOf(line.queue.map(({ edit }) => edit.label))}`.slice(0, 300);
           line.base = (await save(id, theirs.revision, line.document, label)).revision;
+          line.label = `Taken from elsewhere: ${labelOf(clashes.map(({ what }) => what))}`.slice(0, 300);
         } catch (error) {
           tell(id, { kind: 'state', save: stateOf(error) });
           return;
