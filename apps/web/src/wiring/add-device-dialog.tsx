@@ -3,6 +3,7 @@ import {
   DEVICE_KINDS,
   DEVICE_MODELS,
   readModelText,
+  searchModels,
   type DeviceKind,
   type DeviceModel,
   type Problem,
@@ -29,11 +30,6 @@ import { recentModels, rememberModel } from './recent-models';
 
 /** Which part of the shelf is looked at: everything, what was placed last, one's own, or one kind. */
 type Shelf = 'all' | 'recent' | 'own' | DeviceKind;
-
-const matches = (model: DeviceModel, words: string[]): boolean => {
-  const text = `${model.name} ${model.kind} ${model.about}`.toLowerCase();
-  return words.every((word) => text.includes(word));
-};
 
 const KIND_WORDS: Record<DeviceKind, string> = {
   microphone: 'Microphones',
@@ -142,11 +138,10 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
     return all.filter(({ kind }) => kind === shelf);
   }, [all, mine, recent, shelf]);
   const found = useMemo(() => {
-    const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-    const models = onShelf.filter((model) => matches(model, words));
+    if (text.trim() !== '') return searchModels(onShelf, text);
     return shelf === 'recent'
-      ? models
-      : DEVICE_KINDS.flatMap((kind) => models.filter((model) => model.kind === kind));
+      ? onShelf
+      : DEVICE_KINDS.flatMap((kind) => onShelf.filter((model) => model.kind === kind));
   }, [onShelf, shelf, text]);
 
   const add = (model: DeviceModel) => {

@@ -10,3 +10,4 @@ export { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from './levels';
 export * from './desk';
 export * from './controls';
 export * from './pins';
+export { searchModels } from './search';

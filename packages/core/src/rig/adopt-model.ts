@@ -4,7 +4,7 @@ import { drop, revise, type Edit, type Step } from './edit';
 import type { App, Device, Rig } from './types';
 
 /** Settings that still make sense with a model: its controls only, gains inside their range. */
-const fittingSettings = ({ settings }: Device, model: DeviceModel): Device['settings'] =>
+export const fittingSettings = ({ settings }: Device, model: DeviceModel): Device['settings'] =>
   Object.fromEntries(
     Object.entries(settings).flatMap(([id, value]): [string, ControlValue][] => {
       const control = controlOf(model, id);

@@ -40,7 +40,7 @@ export const freeAppId = (rig: Rig, base: string): string => {
   }
 };
 
-const freeName = (rig: Rig, base: string): string => {
+export const freeName = (rig: Rig, base: string): string => {
   const taken = new Set(rig.devices.map(({ name }) => name));
   for (let n = 1; ; n += 1) {
     const name = n === 1 ? base : `${base} ${n}`;

@@ -4,6 +4,7 @@ export * from './edit';
 export * from './commands';
 export * from './condition';
 export { adoptModel, newerModel } from './adopt-model';
+export { duplicateDevice, swapModel } from './swap-model';
 export * from './lookup';
 export { deepEqual } from './deep-equal';
 export * from './model-file';
