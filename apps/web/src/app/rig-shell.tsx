@@ -1,6 +1,6 @@
 import { setName } from '@diaphon/core';
-import { History, Redo2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { History, Redo2, Search, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { NavLink, Outlet, useParams } from 'react-router';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
@@ -12,9 +12,12 @@ import { ErrorWords } from '../page/failure';
 import { Notices } from './notices';
 import { SaveWords } from './save-words';
 import { TopBar } from '../page/top-bar';
+import { usePageKeys } from './use-page-keys';
 import { useUndoKeys } from './use-undo-keys';
 import { Waiting } from '../page/waiting';
 
+const CommandPalette = lazy(async () => ({ default: (await import('./command-palette')).CommandPalette }));
+const KeysDialog = lazy(async () => ({ default: (await import('./keys-dialog')).KeysDialog }));
 const HistoryDialog = lazy(async () => ({
   default: (await import('../history/history-dialog')).HistoryDialog,
 }));
@@ -53,10 +56,23 @@ const Tools = () => {
   const past = useAppSelector((state) => state.rig.past);
   const future = useAppSelector((state) => state.rig.future);
   const [isHistory, setIsHistory] = useState(false);
+  const [isFinding, setIsFinding] = useState(false);
+  const [isKeys, setIsKeys] = useState(false);
+  const find = useCallback(() => setIsFinding(true), []);
+  const showKeys = useCallback(() => setIsKeys(true), []);
+  usePageKeys(find, showKeys);
   const [undo, redo] = [past[past.length - 1]?.label, future[future.length - 1]?.label];
   return (
     <>
       <SaveWords />
+      <Button
+        kind="quiet"
+        aria-label="Find or do something"
+        title="Find or do something (Ctrl+K)"
+        onClick={find}
+      >
+        <Search size={17} aria-hidden />
+      </Button>
       <Button
         kind="quiet"
         disabled={!undo}
@@ -78,6 +94,10 @@ const Tools = () => {
       <Button kind="quiet" onClick={() => setIsHistory(true)}>
         <History size={16} aria-hidden /> History
       </Button>
+      <Suspense>
+        {isFinding && <CommandPalette onClose={() => setIsFinding(false)} onKeys={showKeys} />}
+        {isKeys && <KeysDialog onClose={() => setIsKeys(false)} />}
+      </Suspense>
       {isHistory && (
         <Suspense>
           <HistoryDialog onClose={() => setIsHistory(false)} />

@@ -1,10 +1,7 @@
 import { useEffect } from 'react';
+import { isTyping } from '../look/is-typing';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch } from '../store/store';
-
-/** Text that is being typed has an undo of its own. */
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type === 'text');
 
 /** Ctrl+Z takes back, Ctrl+Shift+Z or Ctrl+Y does again; Command on keyboards that have it. */
 export const useUndoKeys = (): void => {
@@ -16,7 +13,7 @@ export const useUndoKeys = (): void => {
       const isUndo = key === 'z' && !event.shiftKey;
       const isRedo = (key === 'z' && event.shiftKey) || key === 'y';
       if (!isUndo && !isRedo) return;
-      // A number field follows the document, so there the document's undo is the right one.
+      // Text that is being typed has an undo of its own; a number field follows the document, so there the document's undo is the right one.
       if (isTyping(event.target) && (event.target as HTMLInputElement).inputMode !== 'decimal') return;
       event.preventDefault();
       if (event.target instanceof HTMLInputElement) event.target.blur();

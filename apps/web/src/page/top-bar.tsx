@@ -12,13 +12,27 @@ interface TopBarProps {
   tools?: ReactNode;
 }
 
+/** Puts the keyboard into the page itself, past its head. */
+const toContent = () => {
+  const main = document.querySelector('main');
+  if (!main) return;
+  main.tabIndex = -1;
+  main.focus();
+};
+
 /** The head of every page: where you are on the left, what can be done everywhere on the right. */
 export const TopBar = ({ heading, children, tools }: TopBarProps) => {
   const light = useAppSelector((state) => state.light);
   const dispatch = useAppDispatch();
   const other = light === 'day' ? 'night' : 'day';
   return (
-    <header className="flex print:hidden flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-1.5">
+    <header className="relative flex print:hidden flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-1.5">
+      <button
+        className="sr-only focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:z-50 focus:border focus:border-ink focus:bg-paper focus:px-3 focus:py-1.5"
+        onClick={toContent}
+      >
+        Skip to the content
+      </button>
       <Link to="/rigs" className="text-[17px] font-bold tracking-wide">
         Diaphon
       </Link>

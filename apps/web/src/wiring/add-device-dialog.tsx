@@ -1,9 +1,11 @@
 import {
+  lookup,
   placeDevice,
   DEVICE_KINDS,
   DEVICE_MODELS,
   readModelText,
   searchModels,
+  swapModel,
   type DeviceKind,
   type DeviceModel,
   type Problem,
@@ -13,6 +15,7 @@ import { useNavigate } from 'react-router';
 import { ProblemList } from '../page/file-problems';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
+import { count } from '../look/figures';
 import { FileButton } from '../look/file-button';
 import { saveModel } from '../page/save-model';
 import type { OwnModel } from '@diaphon/api';
@@ -107,17 +110,26 @@ const ModelRow = ({ model, own, onAdd, onChange, onRemove }: ModelRowProps) => (
 
 const NO_MODELS: OwnModel[] = [];
 
+/** What kind of device stands in a place: another of that kind is most likely meant. */
+const kindOf = (device: string | undefined): DeviceKind | undefined => {
+  const rig = store.getState().rig.document;
+  return rig && device !== undefined ? lookup(rig).modelOf(device)?.kind : undefined;
+};
+
 interface AddDeviceDialogProps {
+  /** The device another model is to take the place of; absent: one more. */
+  replacing?: string;
   onClose: () => void;
   onAdded: (device: string) => void;
 }
 
 /** Every device model, found by any word of its name, kind or description; recent and own ones by themselves. */
-export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
+export const AddDeviceDialog = ({ replacing, onClose, onAdded }: AddDeviceDialogProps) => {
   const edit = useEdit();
   const navigate = useNavigate();
   const [text, setText] = useState('');
-  const [shelf, setShelf] = useState<Shelf>('all');
+  const replaced = store.getState().rig.document?.devices.find(({ id }) => id === replacing);
+  const [shelf, setShelf] = useState<Shelf>(() => kindOf(replacing) ?? 'all');
   const [removed, setRemoved] = useState<OwnModel | null>(null);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [recent] = useState(() => recentModels(localStorage));
@@ -145,8 +157,13 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   }, [onShelf, shelf, text]);
 
   const add = (model: DeviceModel) => {
-    edit((rig) => placeDevice(rig, model), { announce: true });
     rememberModel(localStorage, model.id);
+    if (replacing !== undefined) {
+      edit((rig) => swapModel(rig, replacing, model), { announce: true });
+      onClose();
+      return;
+    }
+    edit((rig) => placeDevice(rig, model), { announce: true });
     const devices = store.getState().rig.document?.devices ?? [];
     const last = devices[devices.length - 1];
     onClose();
@@ -160,7 +177,17 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
   };
 
   return (
-    <Dialog title="Add a device" onClose={onClose} wide>
+    <Dialog
+      title={replaced ? `Another model for ${replaced.name}` : 'Add a device'}
+      {...(replaced
+        ? {
+            description:
+              'Its leads, its talker and what programs take of it stay, as far as the other has something for them.',
+          }
+        : {})}
+      onClose={onClose}
+      wide
+    >
       <form
         className="flex gap-2"
         onSubmit={(event) => {
@@ -218,7 +245,7 @@ export const AddDeviceDialog = ({ onClose, onAdded }: AddDeviceDialogProps) => {
         )}
         {!removed &&
           (found.length > 0
-            ? `${found.length} models${text ? '; Enter adds the first' : ''}`
+            ? `${count(found.length, 'model')}${text ? `; Enter ${replaced ? 'takes' : 'adds'} the first` : ''}`
             : text
               ? `Nothing fits “${text}” here. Try a kind of device, or look among all of them.`
               : shelf === 'own'

@@ -1,6 +1,7 @@
 import {
   adoptModel,
   changeDevice,
+  duplicateDevice,
   isOwnModel,
   lookup,
   plugName,
@@ -14,6 +15,7 @@ import { useEffect, useState } from 'react';
 import { askPlain } from '../engine/engine';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
+import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import type { Selection } from '../store/use-selection';
 import { Apps } from './apps';
@@ -28,9 +30,10 @@ interface DeviceInspectorProps {
   device: Device;
   onSelect: (selection: Selection) => void;
   onConnectFrom: (from: PortRef) => void;
+  onSwap: (device: string) => void;
 }
 
-const Sockets = ({ rig, device, onSelect, onConnectFrom }: DeviceInspectorProps) => {
+const Sockets = ({ rig, device, onSelect, onConnectFrom }: Omit<DeviceInspectorProps, 'onSwap'>) => {
   const find = lookup(rig);
   return (
     <section aria-label="Sockets" className="px-3 py-2">
@@ -102,7 +105,7 @@ const useNewerModel = (model: DeviceModel | undefined): DeviceModel | undefined 
 
 /** A device: its name and place, its controls, who speaks into it, what is plugged where. */
 export const DeviceInspector = (props: DeviceInspectorProps) => {
-  const { rig, device, onSelect } = props;
+  const { rig, device, onSelect, onSwap } = props;
   const edit = useEdit();
   const model = lookup(rig).modelOf(device.id);
   const newer = useNewerModel(model);
@@ -161,6 +164,16 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
         </datalist>
       </section>
       <div className="flex flex-wrap items-center gap-2 px-3 pb-3">
+        <Button onClick={() => onSwap(device.id)}>Use another model</Button>
+        <Button
+          onClick={() => {
+            edit((now) => duplicateDevice(now, device.id), { announce: true });
+            const copy = store.getState().rig.document?.devices.at(-1);
+            if (copy) onSelect({ device: copy.id });
+          }}
+        >
+          Duplicate
+        </Button>
         <ButtonLink to={`../model?device=${device.id}`} relative="path">
           {isOwnModel(model) ? 'Change this own model' : 'Make an own model from this'}
         </ButtonLink>

@@ -8,10 +8,12 @@ interface InspectorProps {
   selection: Selection;
   onSelect: (selection: Selection) => void;
   onConnectFrom: (from: PortRef) => void;
+  /** Another model is wanted in this device's place. */
+  onSwap: (device: string) => void;
 }
 
 /** What is selected, with everything about it that can be set. */
-export const Inspector = ({ rig, selection, onSelect, onConnectFrom }: InspectorProps) => {
+export const Inspector = ({ rig, selection, onSelect, onConnectFrom, onSwap }: InspectorProps) => {
   const device = rig.devices.find(({ id }) => id === selection.device);
   const lead = rig.leads.find(({ id }) => id === selection.lead);
   if (device) {
@@ -22,6 +24,7 @@ export const Inspector = ({ rig, selection, onSelect, onConnectFrom }: Inspector
         device={device}
         onSelect={onSelect}
         onConnectFrom={onConnectFrom}
+        onSwap={onSwap}
       />
     );
   }

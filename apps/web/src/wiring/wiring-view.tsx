@@ -8,6 +8,7 @@ import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
 import { placesOf } from './chart-places';
 import { FindDevice } from './find-device';
+import { useDeleteKey } from './use-delete-key';
 import { usePlaces } from './use-places';
 import { WiringChart } from './wiring-chart';
 
@@ -39,7 +40,8 @@ export const WiringView = () => {
   const [places, changePlaces] = usePlaces();
   const shut = useCallback((names: Iterable<string>) => changePlaces({ shut: names }), [changePlaces]);
   const { id: rigId } = useParams();
-  const [isAdding, setIsAdding] = useState(false);
+  /** The sheet of devices is open: for one more, or for another in a device's place. */
+  const [adding, setAdding] = useState<{ replacing?: string } | null>(null);
   const [isExporting, setIsExporting] = useState(false);
   const [isStock, setIsStock] = useState(false);
   const [isNotes, setIsNotes] = useState(false);
@@ -56,6 +58,7 @@ export const WiringView = () => {
     },
     [select],
   );
+  useDeleteKey(rig, selection, select);
   const names = useMemo(() => placesOf(rig.devices), [rig.devices]);
   const plug = openPlug(selection.open);
   const selected = useMemo(
@@ -69,7 +72,7 @@ export const WiringView = () => {
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <section aria-label="Chart" className="relative min-h-[46vh] min-w-0 flex-1">
         <div className="absolute top-2 right-2 left-2 z-10 flex flex-wrap gap-1.5 pointer-events-none [&>*]:pointer-events-auto">
-          <Button kind={rig.devices.length === 0 ? 'main' : 'plain'} onClick={() => setIsAdding(true)}>
+          <Button kind={rig.devices.length === 0 ? 'main' : 'plain'} onClick={() => setAdding({})}>
             <Plus size={16} aria-hidden /> Add a device
           </Button>
           {rig.devices.length > 1 && (
@@ -121,7 +124,13 @@ export const WiringView = () => {
         {selected && (
           <div className="max-h-[58%] shrink-0 overflow-y-auto border-b border-line max-[820px]:max-h-none">
             <Suspense>
-              <Inspector rig={rig} selection={selection} onSelect={select} onConnectFrom={connectFrom} />
+              <Inspector
+                rig={rig}
+                selection={selection}
+                onSelect={select}
+                onConnectFrom={connectFrom}
+                onSwap={(replacing) => setAdding({ replacing })}
+              />
             </Suspense>
           </div>
         )}
@@ -130,8 +139,12 @@ export const WiringView = () => {
         </div>
       </aside>
       <Suspense>
-        {isAdding && (
-          <AddDeviceDialog onClose={() => setIsAdding(false)} onAdded={(device) => select({ device })} />
+        {adding && (
+          <AddDeviceDialog
+            {...adding}
+            onClose={() => setAdding(null)}
+            onAdded={(device) => select({ device })}
+          />
         )}
         {connecting && (
           <ConnectDialog
