@@ -6,6 +6,7 @@ import { TopBar } from '../page/top-bar';
 import { Waiting } from '../page/waiting';
 import { askPlain } from '../engine/engine';
 import { Button } from '../look/button';
+import { count } from '../look/figures';
 import type { ErrorBody } from '@diaphon/api';
 import { explain } from '../server/call';
 import { useCreateMutation } from '../server/server-api';
@@ -98,7 +99,7 @@ export const AdviceView = () => {
               <div className="card flex flex-wrap items-center gap-3 px-4 py-2.5">
                 <p className="min-w-0 flex-1">
                   <b>
-                    {advice.rig.devices.length} devices, {advice.rig.leads.length} leads
+                    {count(advice.rig.devices.length, 'device')}, {count(advice.rig.leads.length, 'lead')}
                   </b>
                   , wired with the best leads and every gain set for these voices.
                 </p>

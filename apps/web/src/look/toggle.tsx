@@ -1,14 +1,16 @@
 import { Switch } from 'radix-ui';
 import { useId } from 'react';
 
-/** A switch that says in words whether it is on. */
+/** A switch that says in words how it stands. @param words what on and off mean here */
 export const Toggle = ({
   label,
   on,
+  words: [isOn, isOff] = ['on', 'off'],
   onChange,
 }: {
   label: string;
   on: boolean;
+  words?: [on: string, off: string];
   onChange: (on: boolean) => void;
 }) => {
   const id = useId();
@@ -25,7 +27,7 @@ export const Toggle = ({
         />
       </Switch.Root>
       <label htmlFor={id} className="text-[13px]">
-        {label}: <b>{on ? 'on' : 'off'}</b>
+        {label}: <b>{on ? isOn : isOff}</b>
       </label>
     </div>
   );

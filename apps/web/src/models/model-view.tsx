@@ -185,7 +185,7 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
             </select>
           </label>
           <label className="col-span-2">
-            Its metal
+            Where its metal casing is tied
             <select
               className="field block w-full"
               value={model.ground}

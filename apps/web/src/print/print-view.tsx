@@ -2,6 +2,7 @@ import { patchList, type PatchRow } from '@diaphon/core';
 import { format } from 'date-fns';
 import { useParams } from 'react-router';
 import { Button } from '../look/button';
+import { count } from '../look/figures';
 import { ButtonLink } from '../look/button-link';
 import { useAppSelector } from '../store/store';
 
@@ -39,8 +40,8 @@ export const PrintView = () => {
       </div>
       <h2 className="text-[18px] font-bold">{rig.name}: patch list</h2>
       <p className="text-faint">
-        {rows.length} leads, {format(new Date(), 'd MMMM yyyy')}. Monitors and gains down and phantom off
-        before you plug or unplug; follow the makers’ manuals.
+        {count(rows.length, 'lead')}, {format(new Date(), 'd MMMM yyyy')}. Monitors and gains down and phantom
+        off before you plug or unplug; follow the makers’ manuals.
       </p>
       {rig.notes && <p className="mt-2 max-w-[80ch] whitespace-pre-line">{rig.notes}</p>}
       <table className="mt-3 w-full border-collapse">

@@ -94,7 +94,8 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
         {kind.conductors.map((conductor) => (
           <Toggle
             key={conductor.name}
-            label={`${conductor.joins.map(pinWords).join(' – ')}, broken`}
+            label={conductor.joins.map(pinWords).join(' – ')}
+            words={['broken', 'whole']}
             on={lead.broken.includes(conductor.name)}
             onChange={(isBroken) =>
               edit((now) =>

@@ -100,7 +100,8 @@ export const PinViewDialog = ({
             {kind.conductors.map(({ name }) => (
               <Toggle
                 key={name}
-                label={`Wire ${name} broken`}
+                label={`Wire ${name}`}
+                words={['broken', 'whole']}
                 on={lead.broken.includes(name)}
                 onChange={(isBroken) =>
                   edit((now) =>
