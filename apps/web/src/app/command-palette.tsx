@@ -22,8 +22,14 @@ const leadEntries = (rig: Rig, show: (lead: string) => void): Entry[] => {
   }));
 };
 
+interface CommandPaletteProps {
+  onClose: () => void;
+  onKeys: () => void;
+  onWords: () => void;
+}
+
 /** Finds anything by a few letters: devices, leads, pages, and what can be done everywhere. */
-export const CommandPalette = ({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }) => {
+export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps) => {
   const { id } = useParams();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
@@ -50,6 +56,7 @@ export const CommandPalette = ({ onClose, onKeys }: { onClose: () => void; onKey
         ...(past ? [{ words: `Undo: ${past}`, run: () => dispatch(rigActions.undone()) }] : []),
         ...(future ? [{ words: `Redo: ${future}`, run: () => dispatch(rigActions.redone()) }] : []),
         { words: 'Switch between day and night light', run: () => dispatch(lightSwitched()) },
+        { words: 'Words of the trade', more: 'help, glossary', run: onWords },
         { words: 'Show all keys', run: onKeys },
       ],
     ],

@@ -1,5 +1,5 @@
 import { setName } from '@diaphon/core';
-import { History, Redo2, Search, Undo2 } from 'lucide-react';
+import { CircleHelp, History, Redo2, Search, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { NavLink, Outlet, useParams } from 'react-router';
 import { Button } from '../look/button';
@@ -17,6 +17,9 @@ import { useUndoKeys } from './use-undo-keys';
 import { Waiting } from '../page/waiting';
 
 const CommandPalette = lazy(async () => ({ default: (await import('./command-palette')).CommandPalette }));
+const GlossaryDialog = lazy(async () => ({
+  default: (await import('../help/glossary-dialog')).GlossaryDialog,
+}));
 const KeysDialog = lazy(async () => ({ default: (await import('./keys-dialog')).KeysDialog }));
 const HistoryDialog = lazy(async () => ({
   default: (await import('../history/history-dialog')).HistoryDialog,
@@ -58,6 +61,7 @@ const Tools = () => {
   const [isHistory, setIsHistory] = useState(false);
   const [isFinding, setIsFinding] = useState(false);
   const [isKeys, setIsKeys] = useState(false);
+  const [isWords, setIsWords] = useState(false);
   const find = useCallback(() => setIsFinding(true), []);
   const showKeys = useCallback(() => setIsKeys(true), []);
   usePageKeys(find, showKeys);
@@ -91,11 +95,26 @@ const Tools = () => {
       >
         <Redo2 size={17} aria-hidden />
       </Button>
+      <Button
+        kind="quiet"
+        aria-label="Words of the trade"
+        title="Words of the trade"
+        onClick={() => setIsWords(true)}
+      >
+        <CircleHelp size={17} aria-hidden />
+      </Button>
       <Button kind="quiet" onClick={() => setIsHistory(true)}>
         <History size={16} aria-hidden /> History
       </Button>
       <Suspense>
-        {isFinding && <CommandPalette onClose={() => setIsFinding(false)} onKeys={showKeys} />}
+        {isFinding && (
+          <CommandPalette
+            onClose={() => setIsFinding(false)}
+            onKeys={showKeys}
+            onWords={() => setIsWords(true)}
+          />
+        )}
+        {isWords && <GlossaryDialog onClose={() => setIsWords(false)} />}
         {isKeys && <KeysDialog onClose={() => setIsKeys(false)} />}
       </Suspense>
       {isHistory && (

@@ -1,5 +1,5 @@
 import { readRigText, type Problem, type Rig } from '@diaphon/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ErrorWords } from '../page/failure';
 import { FileProblems } from '../page/file-problems';
@@ -22,6 +22,7 @@ import {
   useUndoRemoveMutation,
 } from '../server/server-api';
 import { useAppDispatch } from '../store/store';
+import { arrangeShelf, ORDERS, type ShelfOrder } from './arrange-shelf';
 import { Bin, DeleteRig } from './bin';
 import { downloadRig } from './download-rig';
 import { RigRow, type RowActions } from './rig-row';
@@ -38,6 +39,9 @@ const unreadable = (error: unknown): { ok: false; problems: Problem[] } => ({
     },
   ],
 });
+
+/** Up to so many rigs are seen at a glance; more can be searched and sorted. */
+const FEW = 5;
 
 /** How often the shelf asks for what is still being worked out, milliseconds. */
 const POLL_MS = 2000;
@@ -97,6 +101,9 @@ export const ShelfView = () => {
   const [isNew, setIsNew] = useState(false);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [note, setNote] = useState('');
+  const [words, setWords] = useState('');
+  const [order, setOrder] = useState<ShelfOrder>('saved');
+  const shown = useMemo(() => arrangeShelf(rigs ?? [], words, order), [rigs, words, order]);
   const failed = failure ?? unread;
   const error = failed ? explain(failed) : null;
 
@@ -199,11 +206,46 @@ export const ShelfView = () => {
             </p>
           )}
           {rigs && rigs.length > 0 && (
-            <ul aria-label="Rigs" className="card">
-              {rigs.map((rig) => (
-                <RigRow key={rig.id} rig={rig} actions={actions} />
-              ))}
-            </ul>
+            <>
+              {rigs.length > FEW && (
+                <div className="mb-2 flex flex-wrap items-end gap-2">
+                  <label className="min-w-0 flex-[1_1_240px]">
+                    Find a rig
+                    <input
+                      className="field block w-full"
+                      value={words}
+                      placeholder="A part of its name, or what is wrong with it"
+                      onChange={(event) => setWords(event.target.value)}
+                    />
+                  </label>
+                  <span>
+                    <span aria-hidden>In order of</span>
+                    <select
+                      aria-label="In order of"
+                      className="field block"
+                      value={order}
+                      onChange={(event) => setOrder(event.target.value as ShelfOrder)}
+                    >
+                      {ORDERS.map(([value, label]) => (
+                        <option key={value} value={value}>
+                          {label}
+                        </option>
+                      ))}
+                    </select>
+                  </span>
+                </div>
+              )}
+              {shown.length === 0 && (
+                <p className="card p-4" role="status">
+                  None of {count(rigs.length, 'rig')} fits “{words}”. Try fewer letters, or look into the bin.
+                </p>
+              )}
+              <ul aria-label="Rigs" className="card">
+                {shown.map((rig) => (
+                  <RigRow key={rig.id} rig={rig} actions={actions} />
+                ))}
+              </ul>
+            </>
           )}
         </div>
       </main>

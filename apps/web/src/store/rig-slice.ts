@@ -114,6 +114,8 @@ const rigSlice = createSlice({
       const last = raw.past[raw.past.length - 1];
       if (key && last?.key === key && at - (last.at ?? 0) < SAME_DRAG_MS) {
         last.at = at;
+        // It is called by where it ended.
+        last.label = edit.label;
         last.edit = squash(combineEdits(last.label, result.inverse, last.edit));
       } else {
         raw.past.push({ label: edit.label, edit: result.inverse, ...(key ? { key, at } : {}) });

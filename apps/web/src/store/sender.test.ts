@@ -237,10 +237,21 @@ describe('what others saved meanwhile', () => {
 });
 
 describe('the label of a revision', () => {
+  const named = (label: string, id = label): Edit => ({
+    label,
+    steps: [{ collection: 'rig', id, path: [], to: 1 }],
+  });
+
   it('says the last thing done and how much more', () => {
-    expect(labelOf(['Rename rig'])).toBe('Rename rig');
-    expect(labelOf(['Set Gain', 'Set Gain', 'Rename rig', 'Unplug'])).toBe('Unplug (and 2 more)');
+    expect(labelOf([named('Name the rig “x”')])).toBe('Name the rig “x”');
+    expect(labelOf([named('Set Gain'), named('Name'), named('Unplug')])).toBe('Unplug (and 2 more)');
     expect(labelOf([])).toBe('Saved');
-    expect(labelOf(['x'.repeat(500)]).length).toBe(300);
+    expect(labelOf([named('x'.repeat(500))]).length).toBe(300);
+  });
+
+  it('of a drag only where it ended counts', () => {
+    const drag = [50, 49, 48].map((db) => gain(skerryLight, db));
+    expect(labelOf(drag)).toBe('Set Gain 1 of Lamp room mixer to 48 dB');
+    expect(labelOf([named('Name'), ...drag])).toBe('Set Gain 1 of Lamp room mixer to 48 dB (and 1 more)');
   });
 });

@@ -37,9 +37,18 @@ interface Line {
   label: string | undefined;
 }
 
-/** The revision's label: the last thing done, and how much more. */
-export const labelOf = (labels: readonly string[]): string => {
-  const distinct = [...new Set(labels)];
+/**
+ * The revision's label: the last thing done, and how much more. Of a drag, or of a value set several times, only where it ended
+ * counts.
+ */
+export const labelOf = (edits: readonly Edit[]): string => {
+  const byPlace = new Map<string, string>();
+  for (const { label, steps } of edits) {
+    const place = JSON.stringify(steps.map(({ collection, id, path }) => [collection, id, path]));
+    byPlace.delete(place);
+    byPlace.set(place, label);
+  }
+  const distinct = [...new Set(byPlace.values())];
   const last = distinct[distinct.length - 1] ?? 'Saved';
   return (distinct.length > 1 ? `${last} (and ${distinct.length - 1} more)` : last).slice(0, 300);
 };
@@ -102,7 +111,7 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
 
   const trySend = async (id: string, line: Line): Promise<void> => {
     const count = line.queue.length;
-    const label = line.label ?? labelOf(line.queue.map(({ edit }) => edit.label));
+    const label = line.label ?? labelOf(line.queue.map(({ edit }) => edit));
     tell(id, { kind: 'state', save: { kind: 'saving' } });
     try {
       const { revision } = await save(id, line.base, line.document, label);
@@ -202,9 +211,9 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
       line.base = theirs.revision;
       if (choice === 'theirs') {
         try {
-          const label = `Kept aside: ${labelOf(line.queue.map(({ edit }) => edit.label))}`.slice(0, 300);
+          const label = `Kept aside: ${labelOf(line.queue.map(({ edit }) => edit))}`.slice(0, 300);
           line.base = (await save(id, theirs.revision, line.document, label)).revision;
-          line.label = `Taken from elsewhere: ${labelOf(clashes.map(({ what }) => what))}`.slice(0, 300);
+          line.label = `Taken from elsewhere: ${clashes.map(({ what }) => what).join(', ')}`.slice(0, 300);
         } catch (error) {
           tell(id, { kind: 'state', save: stateOf(error) });
           return;

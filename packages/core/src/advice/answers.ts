@@ -40,7 +40,8 @@ export const USUAL_ANSWERS: Answers = {
   handsOn: false,
   microphone: 'hand-held',
   effort: 'normal',
-  mouthM: 0.1,
+  // Two or three fingers, as close as dynamics are spoken into. Common practice, no published source.
+  mouthM: 0.05,
   // A quiet room. Common practice, no published source.
   roomNoiseSpl: 30,
   owned: [],

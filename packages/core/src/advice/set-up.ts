@@ -93,6 +93,27 @@ const usbRig = (answers: Answers, bench: Bench): void => {
   ]);
 };
 
+/** Headphones for everyone in the room: from the desk's own sockets, then from an amplifier behind its line outputs. */
+const headphonesForAll = (answers: Answers, bench: Bench, desk: string, model: string): void => {
+  const { ports } = modelById(model);
+  const sockets = ports
+    .filter(({ id }) => id.startsWith('phones'))
+    .map(({ id }) => ({ device: desk, port: id }));
+  const lineOuts = ['outL', 'outR'].filter((port) => ports.some(({ id }) => id === port));
+  // Where loudspeakers hang on the line outputs, those in the room hear them.
+  if (answers.people > sockets.length && lineOuts.length === 2 && !answers.events) {
+    const amplifier = bench.add('headphone-amplifier', 'Headphone amplifier', 'Table');
+    bench.join({ device: desk, port: 'outL' }, { device: amplifier, port: 'inL' }, 1);
+    bench.join({ device: desk, port: 'outR' }, { device: amplifier, port: 'inR' }, 1);
+    for (const n of [1, 2, 3, 4]) sockets.push({ device: amplifier, port: `phones${n}` });
+  }
+  sockets.slice(0, Math.max(1, answers.people)).forEach((socket, index) => {
+    const name = index === 0 ? 'Headphones' : `Headphones ${index + 1}`;
+    const ears = bench.add('headphones', name, index === 0 ? 'Desk' : 'Table');
+    bench.join(socket, { device: ears, port: 'in' }, 2);
+  });
+};
+
 const INSTRUMENT_LEAD_M = 3;
 
 const deskRig = (answers: Answers, bench: Bench): void => {
@@ -130,11 +151,7 @@ const deskRig = (answers: Answers, bench: Bench): void => {
     }
     names.push(name);
   }
-  const phones = modelById(model).ports.filter(({ id }) => id.startsWith('phones'));
-  phones.slice(0, Math.max(1, answers.people)).forEach(({ id }, index) => {
-    const ears = bench.add('headphones', index === 0 ? 'Headphones' : `Headphones ${index + 1}`, 'Desk');
-    bench.join({ device: desk, port: id }, { device: ears, port: 'in' }, 2);
-  });
+  headphonesForAll(answers, bench, desk, model);
   if (answers.events) {
     for (const side of ['L', 'R'] as const) {
       const speaker = bench.add('loudspeaker', `Loudspeaker ${side === 'L' ? 'left' : 'right'}`, 'Hall');

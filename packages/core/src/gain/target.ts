@@ -59,11 +59,18 @@ export const aimFor = (target: Target, kind: SinkKind | undefined): Aim =>
 export const missingDb = (aim: Aim, typical: number, peak: number): Db =>
   aim.best - (aim.measure === 'typical' ? typical : peak);
 
-/** Whether a level is inside the aim's band. */
-export const onTarget = (aim: Aim, typical: number, peak: number): boolean => {
-  const level = aim.measure === 'typical' ? typical : peak;
-  return level >= aim.lowest && level <= aim.highest;
+/** What a figure of one place no longer shows, dB: by so little nothing is too quiet or too loud. */
+const SHOWN_DB = 0.05;
+
+/** How far a level is outside the aim's band, dB: below it negative, above it positive, inside 0. */
+const outsideBy = ({ lowest, highest }: Aim, level: number): Db => {
+  if (level < lowest - SHOWN_DB) return level - lowest;
+  return level > highest + SHOWN_DB ? level - highest : 0;
 };
+
+/** Whether a level is inside the aim's band. */
+export const onTarget = (aim: Aim, typical: number, peak: number): boolean =>
+  outsideBy(aim, aim.measure === 'typical' ? typical : peak) === 0;
 
 /** Less room than this over the peaks is a narrow passage, dB. Common practice, no published source. */
 export const NARROW_HEADROOM_DB = 6;
@@ -90,7 +97,7 @@ export const verdictAt = (
   const aim = aimFor(target, sinkKind);
   const level = aim.measure === 'typical' ? end.typical : end.peak;
   if (!arrives) return { kind: 'not-arriving', level, byDb: 0 };
-  if (level < aim.lowest) return { kind: 'too-quiet', level, byDb: aim.lowest - level };
-  if (level > aim.highest) return { kind: 'too-loud', level, byDb: level - aim.highest };
-  return { kind: 'on-target', level, byDb: 0 };
+  const byDb = outsideBy(aim, level);
+  if (byDb === 0) return { kind: 'on-target', level, byDb };
+  return { kind: byDb < 0 ? 'too-quiet' : 'too-loud', level, byDb: Math.abs(byDb) };
 };

@@ -1,4 +1,4 @@
-import { controlOf, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
+import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
 import type {
   App,
@@ -176,9 +176,10 @@ export const removeIntent = (rig: Rig, id: string): Edit => ({
 export const setControl = (rig: Rig, id: string, control: string, value: ControlValue): Edit => {
   const device = deviceIn(rig, id);
   const model = rig.models.find(({ id: one }) => one === device.model);
-  const label = controlOf(model, control)?.label;
+  const known = controlOf(model, control);
+  const words = known ? ` to ${valueWords(known, value)}` : '';
   return {
-    label: `Set ${label ?? control} of ${device.name}`,
+    label: `Set ${known?.label ?? control} of ${device.name}${words}`,
     steps: revise(rig, 'devices', { ...device, settings: { ...device.settings, [control]: value } }),
   };
 };
@@ -224,10 +225,12 @@ export const changeLead = (
   rig: Rig,
   id: string,
   change: Partial<Pick<Lead, 'lengthM' | 'ends' | 'broken'>>,
-): Edit => ({
-  label: 'Change lead',
-  steps: revise(rig, 'leads', { ...leadIn(rig, id), ...change }),
-});
+): Edit => {
+  const lead = leadIn(rig, id);
+  const name = rig.leadKinds.find((kind) => kind.id === lead.kind)?.name ?? 'lead';
+  const label = change.lengthM === undefined ? `Change ${name}` : `Make ${name} ${change.lengthM} m long`;
+  return { label, steps: revise(rig, 'leads', { ...lead, ...change }) };
+};
 
 /** A lead as it is to be, of a kind that travels with the rig. */
 export const reviseLead = (rig: Rig, lead: Lead, kind: LeadKind): Edit => ({
@@ -258,7 +261,7 @@ export const setTarget = (rig: Rig, target: Target): Edit => ({
 });
 
 export const setName = (rig: Rig, name: string): Edit => ({
-  label: 'Rename rig',
+  label: `Name the rig “${name}”`,
   steps: reviseField(rig, 'name', name),
 });
 
