@@ -3,6 +3,7 @@ import { connectorById, LEAD_KINDS, type LeadKind, type Port } from '../catalogu
 import {
   combineEdits,
   connect,
+  deepEqual,
   lookup,
   reviseLead,
   tryEdit,
@@ -158,7 +159,10 @@ class Reading {
     const broken = isKnown
       ? this.leads.get(id)!.broken.filter((wire) => kind.conductors.some((one) => one.name === wire))
       : [];
-    this.put({ id, kind: kind.id, lengthM, ends, broken }, ['From', 'To']);
+    // Only told the other way round, it lies as it lay.
+    const there = isKnown ? this.leads.get(id)! : undefined;
+    const isSame = there?.kind === kind.id && deepEqual([...ends].reverse(), there.ends);
+    this.put({ id, kind: kind.id, lengthM, ends: isSame ? there.ends : ends, broken }, ['From', 'To']);
     if (name) this.made.set(name, id);
   }
 

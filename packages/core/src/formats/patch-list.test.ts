@@ -28,6 +28,12 @@ describe('writing a patch list', () => {
     expect(patchList(skerryLight)).toHaveLength(skerryLight.leads.length);
   });
 
+  it('begins where the sound comes from: headphones are where it goes', () => {
+    const row = patchList(skerryLight).find(({ toDevice }) => toDevice === 'Headphones');
+    expect(row).toMatchObject({ fromDevice: 'Lamp room mixer', fromSocket: 'Headphones' });
+    expect(patchList(skerryLight).some(({ fromDevice }) => fromDevice === 'Headphones')).toBe(false);
+  });
+
   it('is CSV by RFC 4180: CRLF, a heading, quotes doubled', () => {
     const devices = skerryLight.devices.map((d) =>
       d.id === 'mixer' ? { ...d, name: 'Mixer, the "old" one' } : d,

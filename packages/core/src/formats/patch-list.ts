@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { lookup, type Plugged, type Rig } from '../rig';
+import { lookup, type Lookup, type Plugged, type Rig } from '../rig';
 import { csvCell } from './plain-text';
 
 /** The columns of a patch list, in the order they are written. */
@@ -42,12 +42,20 @@ const endWords = (rig: Rig, plugged: Plugged): [device: string, socket: string] 
   ];
 };
 
+/** A lead's ends with the one that sound comes from first, where it has two and that is known. */
+const fromItsSource = (find: Lookup, ends: readonly Plugged[]): readonly Plugged[] => {
+  const sideOf = (plugged: Plugged | undefined) =>
+    plugged && 'device' in plugged ? find.port(plugged.device, plugged.port)?.side : undefined;
+  const isBackwards = ends.length === 2 && sideOf(ends[0]) === 'in' && sideOf(ends[1]) === 'out';
+  return isBackwards ? [...ends].reverse() : ends;
+};
+
 /** Every lead of a rig with both its ends, in the order of the document. */
 export const patchList = (rig: Rig): PatchRow[] => {
   const find = lookup(rig);
   return rig.leads.flatMap((lead): PatchRow[] => {
     const kind = find.leadKindOf(lead.id);
-    const [first, ...others] = lead.ends;
+    const [first, ...others] = fromItsSource(find, lead.ends);
     const [fromDevice, fromSocket] = endWords(rig, first ?? null);
     const from = first && 'device' in first ? find.device(first.device)?.place : undefined;
     return others.map((end) => {
