@@ -82,6 +82,45 @@ describe('reading a rig file', () => {
     expect(firstProblem(spoiled(change))?.where).toBe(where);
   });
 
+  it.each([
+    ['text for a number', (rig: any) => (rig.leads[0].lengthM = 'long'), 'a number'],
+    ['a negative length', (rig: any) => (rig.leads[0].lengthM = -1), 'at least 0'],
+    ['a length beyond all', (rig: any) => (rig.leads[0].lengthM = 5000), 'at most 1000'],
+    ['a target there is not', (rig: any) => (rig.target = 'loud'), 'one of recording, live'],
+    ['a missing list', (rig: any) => delete rig.people, '“people” among its values'],
+    ['an extra key', (rig: any) => (rig.surprise = 1), 'nothing called “surprise”'],
+    ['an empty name', (rig: any) => (rig.devices[0].name = ''), 'a text that is not empty'],
+    ['an id with capitals', (rig: any) => (rig.devices[0].id = 'A'), 'small letters, digits and dashes'],
+    [
+      'a setting with a space',
+      (rig: any) => (rig.devices[0].settings = { 'a b': 1 }),
+      'letters, digits and dashes',
+    ],
+    ['one end only', (rig: any) => (rig.leads[0].ends = [null]), 'a list of at least 2'],
+    ['too many people', (rig: any) => (rig.people = Array(501).fill(rig.people[0])), 'a list of at most 500'],
+    [
+      'half a track',
+      (rig: any) => (rig.apps.find((app: any) => app.tracks.length > 0).tracks[0].channel = 1.5),
+      'a whole number',
+    ],
+  ] as [string, (rig: any) => void, string][])(
+    '%s: what belongs there is said in words',
+    (_name, change, words) => {
+      expect(firstProblem(spoiled(change))?.expected).toBe(words);
+    },
+  );
+
+  it('the schema library’s own sentences are shown to nobody', () => {
+    const odd = [null, true, -1, 'x', [], {}, 1e9];
+    const rig = copy();
+    for (const key of Object.keys(rig))
+      for (const value of odd) {
+        const read = readRigValue({ ...rig, [key]: value });
+        for (const { expected } of read.ok ? [] : read.problems)
+          expect(expected).not.toMatch(/schema|Instance|subschema/);
+      }
+  });
+
   it('prototype keys are refused, not merged', () => {
     const hostile = text().replace('"notes"', '"__proto__":{"polluted":true},"notes"');
     const read = readRigText(hostile);

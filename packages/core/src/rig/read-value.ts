@@ -1,8 +1,10 @@
 import { Validator, type Schema } from '@cfworker/json-schema';
 import { problem, type Problem } from './problem';
+import { expectedWords } from './schema-words';
 
 /** A schema, interpreted, so that it runs where code may not be made from text, such as a page with a strict policy. */
 export interface Interpreted {
+  schema: object;
   /** Finds everything that is wrong. */
   thorough: Validator;
   /** Stops at the first thing that is wrong: a large document may be wrong in as many places as it has. */
@@ -10,6 +12,7 @@ export interface Interpreted {
 }
 
 export const interpreting = (schema: object): Interpreted => ({
+  schema,
   thorough: new Validator(schema as unknown as Schema, '2020-12', false),
   quick: new Validator(schema as unknown as Schema, '2020-12', true),
 });
@@ -19,7 +22,11 @@ const placeOf = (pointer: string): string =>
   pointer
     .replace(/^#\/?/, '')
     .split('/')
-    .map((part) => (/^\d+$/.test(part) ? `[${part}]` : `.${part.replace(/~1/g, '/').replace(/~0/g, '~')}`))
+    .map((part) =>
+      /^\d+$/.test(part)
+        ? `[${part}]`
+        : `.${decodeURIComponent(part.replace(/~1/g, '/').replace(/~0/g, '~'))}`,
+    )
     .join('')
     .replace(/^\./, '') || 'the document';
 
@@ -30,8 +37,8 @@ const valueAt = (value: unknown, pointer: string): unknown =>
     .filter(Boolean)
     .reduce<unknown>(
       (current, part) =>
-        typeof current === 'object' && current !== null && Object.hasOwn(current, part)
-          ? (current as Record<string, unknown>)[part]
+        typeof current === 'object' && current !== null && Object.hasOwn(current, decodeURIComponent(part))
+          ? (current as Record<string, unknown>)[decodeURIComponent(part)]
           : undefined,
       value,
     );
@@ -50,14 +57,13 @@ const isSmall = (value: unknown): boolean => {
 };
 
 /** What a schema finds wrong with a value, the deepest reasons first, twenty at most. */
-export const schemaProblems = ({ thorough, quick }: Interpreted, value: unknown): Problem[] => {
+export const schemaProblems = ({ schema, thorough, quick }: Interpreted, value: unknown): Problem[] => {
   const first = quick.validate(value);
   if (first.valid) return [];
   const { errors } = isSmall(value) ? thorough.validate(value) : first;
   const deepest = errors.filter(
     (error) =>
-      !['properties', 'items', 'anyOf', 'allOf', 'if', 'additionalProperties'].includes(error.keyword) ||
-      (error.keyword === 'additionalProperties' && !error.error.includes('false boolean')),
+      !['properties', 'items', 'anyOf', 'allOf', 'if', 'propertyNames', 'false'].includes(error.keyword),
   );
   const chosen = deepest.length > 0 ? deepest : errors;
   const seen = new Set<string>();
@@ -70,7 +76,7 @@ export const schemaProblems = ({ thorough, quick }: Interpreted, value: unknown)
       problem(
         where,
         valueAt(value, error.instanceLocation),
-        error.error,
+        expectedWords(schema, error),
         'correct it; see docs/rig-format.md',
       ),
     );
