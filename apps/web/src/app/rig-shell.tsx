@@ -104,7 +104,7 @@ const Tools = () => {
         <CircleHelp size={17} aria-hidden />
       </Button>
       <Button kind="quiet" onClick={() => setIsHistory(true)}>
-        <History size={16} aria-hidden /> History
+        <History size={16} aria-hidden /> <span className="max-[480px]:sr-only">History</span>
       </Button>
       <Suspense>
         {isFinding && (

@@ -74,7 +74,7 @@ export const LevelsView = () => {
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <aside
         aria-label="Strands of this rig"
-        className="w-[262px] shrink-0 overflow-y-auto border-r border-line max-[820px]:w-full max-[820px]:overflow-visible max-[820px]:border-r-0"
+        className="w-[262px] shrink-0 overflow-y-auto border-r border-line max-[820px]:order-2 max-[820px]:w-full max-[820px]:overflow-visible max-[820px]:border-r-0"
       >
         <StrandList
           strands={levels.rows}
@@ -95,7 +95,7 @@ export const LevelsView = () => {
           , and its way shows here.
         </p>
       ) : (
-        <div className="min-w-0 flex-1 overflow-y-auto p-3">
+        <div className="min-w-0 flex-1 overflow-y-auto p-3 max-[820px]:flex-none max-[820px]:overflow-visible">
           <header className="mb-2 flex items-start gap-x-5 gap-y-1 max-[820px]:flex-wrap">
             <div className="min-w-0 flex-1">
               <h2 className="text-[17px] leading-tight font-bold">

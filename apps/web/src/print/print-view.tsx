@@ -44,8 +44,8 @@ export const PrintView = () => {
         off before you plug or unplug; follow the makers’ manuals.
       </p>
       {rig.notes && <p className="mt-2 max-w-[80ch] whitespace-pre-line">{rig.notes}</p>}
-      <table className="mt-3 w-full border-collapse">
-        <thead>
+      <table role="table" className="mt-3 w-full border-collapse max-[480px]:block">
+        <thead className="max-[480px]:sr-only">
           <tr className="border-b-2 border-ink text-left">
             {['From', 'Socket', 'To', 'Socket', 'Lead', 'Length', 'Place'].map((heading, index) => (
               <th key={`${heading} ${index}`} scope="col" className="py-1 pr-2">
@@ -54,16 +54,23 @@ export const PrintView = () => {
             ))}
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-[480px]:block">
           {rows.map((row, index) => (
-            <tr key={`${row.lead} ${index}`} className="break-inside-avoid border-b border-hair align-top">
-              <td className="py-1 pr-2 font-bold">{row.fromDevice || 'free'}</td>
-              <td className="py-1 pr-2">{row.fromSocket}</td>
-              <td className="py-1 pr-2 font-bold">{row.toDevice || 'free'}</td>
-              <td className="py-1 pr-2">{row.toSocket}</td>
-              <td className="py-1 pr-2">{row.kind}</td>
-              <td className="py-1 pr-2 whitespace-nowrap">{row.lengthM} m</td>
-              <td className="py-1">{row.place}</td>
+            <tr
+              role="row"
+              key={`${row.lead} ${index}`}
+              className="break-inside-avoid border-b border-hair align-top max-[480px]:block max-[480px]:py-2"
+            >
+              <td className="py-1 pr-2 font-bold max-[480px]:inline-block">{row.fromDevice || 'free'}</td>
+              <td className="py-1 pr-2 max-[480px]:inline-block">{row.fromSocket}</td>
+              <td className="py-1 pr-2 font-bold max-[480px]:block max-[480px]:before:content-['→_']">
+                {row.toDevice || 'free'}
+                <span className="hidden font-normal max-[480px]:inline"> {row.toSocket}</span>
+              </td>
+              <td className="py-1 pr-2 max-[480px]:hidden">{row.toSocket}</td>
+              <td className="py-1 pr-2 max-[480px]:inline-block">{row.kind}</td>
+              <td className="py-1 pr-2 whitespace-nowrap max-[480px]:inline-block">{row.lengthM} m</td>
+              <td className="py-1 max-[480px]:inline-block">{row.place}</td>
             </tr>
           ))}
         </tbody>

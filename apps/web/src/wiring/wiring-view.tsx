@@ -71,7 +71,7 @@ export const WiringView = () => {
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <section aria-label="Chart" className="relative min-h-[46vh] min-w-0 flex-1">
-        <div className="absolute top-2 right-2 left-2 z-10 flex flex-wrap gap-1.5 pointer-events-none [&>*]:pointer-events-auto">
+        <div className="absolute top-2 right-2 left-2 z-10 flex flex-wrap gap-1.5 pointer-events-none [&>*]:pointer-events-auto max-[480px]:flex-nowrap max-[480px]:overflow-x-auto max-[480px]:pointer-events-auto max-[480px]:[&>*]:shrink-0">
           <Button kind={rig.devices.length === 0 ? 'main' : 'plain'} onClick={() => setAdding({})}>
             <Plus size={16} aria-hidden /> Add a device
           </Button>
