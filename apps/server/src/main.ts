@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { createApp } from './create-app';
+import { Documents } from './documents/documents.service';
 import { readSettings } from './settings';
 import { stopInOrder } from './stop';
 
@@ -7,6 +8,7 @@ const start = async (): Promise<void> => {
   const settings = readSettings(process.env);
   const app = await createApp(settings);
   await app.listen(settings.port, settings.host);
+  app.get(Documents).warmUp();
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.once(signal, () => void stopInOrder(app, () => process.exit(1)).then(() => process.exit(0)));
   }

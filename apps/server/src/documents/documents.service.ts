@@ -52,6 +52,11 @@ export class Documents implements BeforeApplicationShutdown {
     return this.ask(this.solving, 'summarise', rig, tooHeavy('Working this rig out', 20));
   }
 
+  /** Starts the threads now, so that the first to save does not wait for them. */
+  warmUp(): void {
+    for (const worker of [this.reading, this.solving]) worker.run('readRig', {}).catch(() => undefined);
+  }
+
   async beforeApplicationShutdown(): Promise<void> {
     await Promise.all([this.reading.close(), this.solving.close()]);
   }
