@@ -6,6 +6,13 @@ import type { Answered, Asked } from './document-jobs';
 /** A job that was stopped for taking too long or too much memory. */
 export class TooHeavy extends Error {}
 
+/** A job that was not done because the server stops: it is done another time. */
+export class Stopping extends Error {
+  constructor() {
+    super('The server is stopping.');
+  }
+}
+
 interface Limits {
   milliseconds: number;
   megabytes: number;
@@ -36,7 +43,7 @@ export class GuardedWorker {
   /** @throws TooHeavy when a limit is passed; Error with what the job threw */
   run(job: Asked['job'], value: unknown): Promise<unknown> {
     return new Promise((resolve, reject) => {
-      if (this.isClosed) return reject(new Error('The server is stopping.'));
+      if (this.isClosed) return reject(new Stopping());
       this.waiting.push({ asked: { number: 0, job, value }, resolve, reject });
       this.next();
     });
@@ -44,7 +51,7 @@ export class GuardedWorker {
 
   async close(): Promise<void> {
     this.isClosed = true;
-    const stopping = new Error('The server is stopping.');
+    const stopping = new Stopping();
     for (const { reject } of this.waiting.splice(0)) reject(stopping);
     this.finish((one) => one.reject(stopping));
     await this.stop();

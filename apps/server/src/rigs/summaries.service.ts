@@ -4,6 +4,7 @@ import { Injectable, Logger } from '@nestjs/common';
 import { SummaryRow, type RigRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { Documents } from '../documents/documents.service';
+import { Stopping } from '../documents/guarded-worker';
 import { ApiError } from '../errors/api-error';
 
 /** Raise it when the engine says other things of the same rig: what was worked out before is worked out again. */
@@ -46,7 +47,9 @@ export class Summaries {
       return;
     }
     const work = this.workOut(id, revision, document)
-      .catch((error: unknown) => this.log.warn(`${id} ${revision}: ${String(error)}`))
+      .catch((error: unknown) => {
+        if (!(error instanceof Stopping)) this.log.warn(`${id} ${revision}: ${String(error)}`);
+      })
       .finally(() => {
         this.underWay.delete(id);
         const wish = this.next.get(id);
