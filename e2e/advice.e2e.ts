@@ -15,7 +15,7 @@ test('before buying: answers, reasons, both schools, a price corrected, and a ri
   await page.getByRole('textbox', { name: /How far from/ }).fill('12');
   await expect(topic('USB microphone or XLR?')).toContainText('a USB lead carries 5 m at most');
   const adapter = topic('An XLR-to-USB adapter lead?');
-  await expect(adapter).toContainText('brings its peaks to 45 % of the meter');
+  await expect(adapter).toContainText('brings its peaks to 55 % of the meter');
   await page.getByText('Condenser', { exact: true }).first().click();
   await expect(adapter).toContainText('No: it has no phantom');
   await page.getByText('At the computer').click();
