@@ -22,16 +22,17 @@ export const ConflictDialog = ({ theirs, clashes, onClose }: ConflictDialogProps
   const [failure, setFailure] = useState('');
   if (!mine) return null;
 
-  const keepAsCopy = async () => {
-    try {
-      const name = `${mine.name} (mine)`.slice(0, 200);
-      const copy = await create({ name, document: mine }).unwrap();
-      await resolveClash('theirs');
-      void navigate(`/rigs/${copy.id}/wiring`);
-    } catch (error) {
+  const attempt = (work: () => Promise<void>) => () => {
+    work().catch((error: unknown) => {
       const { message, hint } = explain(error);
       setFailure(`${message} ${hint}`);
-    }
+    });
+  };
+  const keepAsCopy = async () => {
+    const name = `${mine.name} (mine)`.slice(0, 200);
+    const copy = await create({ name, document: mine }).unwrap();
+    await resolveClash('theirs');
+    void navigate(`/rigs/${copy.id}/wiring`);
   };
   return (
     <Dialog
@@ -48,8 +49,8 @@ export const ConflictDialog = ({ theirs, clashes, onClose }: ConflictDialogProps
           </tr>
         </thead>
         <tbody>
-          {clashes.map(({ what, yours, theirs: there, force }) => (
-            <tr key={what} className="border-b border-hair align-top">
+          {clashes.map(({ what, yours, theirs: there, force }, at) => (
+            <tr key={`${what} ${at}`} className="border-b border-hair align-top">
               <td className="py-1.5 pr-3">
                 {what}
                 {!force && (
@@ -70,11 +71,11 @@ export const ConflictDialog = ({ theirs, clashes, onClose }: ConflictDialogProps
         </p>
       )}
       <div className="flex flex-wrap gap-2">
-        <Button kind="main" onClick={() => void resolveClash('mine')}>
+        <Button kind="main" onClick={attempt(() => resolveClash('mine'))}>
           Keep mine
         </Button>
-        <Button onClick={() => void resolveClash('theirs')}>Take theirs</Button>
-        <Button onClick={() => void keepAsCopy()}>Take theirs, keep mine as a copy</Button>
+        <Button onClick={attempt(() => resolveClash('theirs'))}>Take theirs</Button>
+        <Button onClick={attempt(keepAsCopy)}>Take theirs, keep mine as a copy</Button>
       </div>
     </Dialog>
   );

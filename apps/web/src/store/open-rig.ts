@@ -39,12 +39,13 @@ export const openRig = async (
   const isStill = () => current() === id;
   try {
     await sender.settled(id, PATIENCE_MS);
-    const open = await readRig(dispatch, id);
+    // What waits is read before what the server has: an edit that gets there in between is in both, never in neither.
     const [waiting, undo, older] = await Promise.all([
       outbox.waiting(id),
       outbox.undoOf(id),
       readUnsent(localStorage, id),
     ]);
+    const open = await readRig(dispatch, id);
     if (!isStill()) return;
     dispatch(rigActions.opened(open));
     if (undo) dispatch(rigActions.undoRestored(undo));

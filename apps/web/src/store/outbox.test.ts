@@ -37,6 +37,13 @@ describe('the outbox', () => {
     expect((await second.waiting(id)).map(({ key }) => key)).toEqual([entries[0]!.key, entries[2]!.key]);
   });
 
+  it('a thousand edits within one moment keep their order', async () => {
+    const id = nextRig();
+    const outbox = makeOutbox(tab('a'), box(), () => 5);
+    const keys = Array.from({ length: 1200 }, (_, db) => outbox.add(id, gain(db % 60)).key);
+    expect((await outbox.waiting(id)).map(({ key }) => key)).toEqual(keys);
+  });
+
   it('an edit is there before the database has it, and once only after', async () => {
     const id = nextRig();
     const storage = box();

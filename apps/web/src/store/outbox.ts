@@ -81,7 +81,7 @@ export const makeOutbox = (
 ): Outbox => {
   // Without a database (some private windows) what is written ahead has to do.
   const database = open().catch(() => undefined);
-  let count = 0;
+  let last = 0;
   const ahead = (): Waiting[] => {
     const found: Waiting[] = [];
     for (let at = 0; at < box.length; at += 1) {
@@ -98,19 +98,22 @@ export const makeOutbox = (
   };
   return {
     add: (rig, edit) => {
-      count += 1;
-      const order = now() * 1000 + (count % 1000);
-      const entry: Waiting = { key: `${tabs.own}-${order}-${count}`, rig, tab: tabs.own, order, edit };
+      // Never the same twice, nor backwards, however many come at once.
+      const order = (last = Math.max(last + 1, now() * 1000));
+      const entry: Waiting = { key: `${tabs.own}-${order}`, rig, tab: tabs.own, order, edit };
       try {
         box.setItem(AHEAD + entry.key, JSON.stringify(entry));
       } catch {
         // No room: the database has some.
       }
-      void database.then(async (kept) => {
-        if (!kept) return;
-        await kept.put('edits', entry);
-        box.removeItem(AHEAD + entry.key);
-      });
+      database
+        .then(async (kept) => {
+          if (!kept) return;
+          await kept.put('edits', entry);
+          box.removeItem(AHEAD + entry.key);
+        })
+        // Refused, it stays where it was written ahead.
+        .catch(() => undefined);
       return entry;
     },
     remove: async (keys) => {

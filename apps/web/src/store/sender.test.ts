@@ -209,6 +209,64 @@ describe('what others saved meanwhile', () => {
     expect(kept.size).toBe(0);
   });
 
+  it.each([
+    ['mine', 40],
+    ['theirs', 33],
+  ] as const)('an edit made while it was asked about is in what is sent (%s)', async (choice, db) => {
+    const { save, sender, push, kept } = await clashing();
+    push((rig) => gain(rig, 20, 'gain2'));
+    await sender.resolve(ID, choice);
+    const sent = save.mock.calls.at(-1)![2];
+    expect([gainIn(sent), gainIn(sent, 'gain2'), sent.name]).toEqual([db, 20, 'Mine']);
+    expect(kept.size).toBe(0);
+  });
+
+  it('an edit made while mine is put aside is not lost either', async () => {
+    const { save, sender, push, kept } = await clashing();
+    save.mockImplementationOnce(async (id, base) => {
+      push((rig) => gain(rig, 20, 'gain2'));
+      return { id, revision: base + 1, updatedAt: '' };
+    });
+    await sender.resolve(ID, 'theirs');
+    const sent = save.mock.calls.at(-1)![2];
+    expect([gainIn(sent), gainIn(sent, 'gain2')]).toEqual([33, 20]);
+    expect(kept.size).toBe(0);
+  });
+
+  it('they saved again before it was decided: asked again, with what stands there now', async () => {
+    const { save, sender, last } = await clashing();
+    const newer = { ...theirs(21, 'gain1'), revision: 6 };
+    save.mockRejectedValueOnce(failure(409, { theirs: newer }));
+    await sender.resolve(ID, 'theirs');
+    expect(last()).toMatchObject({ save: { kind: 'conflict', clashes: [{ theirs: '21 dB' }] } });
+  });
+
+  it('a decision the server cannot take yet is told, and still to be made', async () => {
+    const { save, sender, kept } = await clashing();
+    save.mockRejectedValueOnce(failure(507));
+    await expect(sender.resolve(ID, 'theirs')).rejects.toMatchObject({ status: 507 });
+    expect(kept.size).toBe(2);
+    await sender.resolve(ID, 'theirs');
+    expect(kept.size).toBe(0);
+  });
+
+  it('opened again while a save hangs: what is edited then is sent when it has ended', async () => {
+    const save = taken();
+    let finish: (saved: Awaited<ReturnType<Save>>) => void = () => undefined;
+    save.mockImplementationOnce(() => new Promise((resolve) => (finish = resolve)));
+    const { sender, push, kept } = setUp(save);
+    push((rig) => gain(rig, 40));
+    await jest.advanceTimersByTimeAsync(600);
+    sender.open(ID, skerryLight, 1);
+    push((rig) => setName(rig, 'Later'));
+    await jest.advanceTimersByTimeAsync(600);
+    expect(save).toHaveBeenCalledTimes(1);
+    finish({ id: ID, revision: 2, updatedAt: '' });
+    await jest.advanceTimersByTimeAsync(2000);
+    expect(save.mock.calls.at(-1)![2].name).toBe('Later');
+    expect(kept.size).toBe(0);
+  });
+
   it('edits of an earlier session go on top of what the server has, or are asked about', async () => {
     const save = taken();
     const { sender, told } = setUp(save);

@@ -1,5 +1,5 @@
 import type { OpenRig, SavedRig } from '@diaphon/api';
-import { rebase, tryEdit, type Edit, type EditClash, type Rig } from '@diaphon/core';
+import { rebase, tryEdit, type Edit, type Rebased, type Rig } from '@diaphon/core';
 import { explain, isServerFailure } from '../server/call';
 import type { Outbox, Waiting } from './outbox';
 import type { SaveState } from './rig-slice';
@@ -30,9 +30,9 @@ interface Line {
   document: Rig;
   queue: Waiting[];
   timer: ReturnType<typeof setTimeout> | undefined;
-  sending: Promise<void> | undefined;
   pauseMs: number;
-  clash: { theirs: OpenRig; merged: Rig; clashes: EditClash[] } | undefined;
+  /** What others saved, where it has to be asked about. */
+  clash: OpenRig | undefined;
   /** What the next save is called, where its edits would not say it. */
   label: string | undefined;
 }
@@ -72,6 +72,8 @@ export type Choice = 'mine' | 'theirs';
  */
 export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts) => {
   const lines = new Map<string, Line>();
+  /** Saves under way, by rig: one at a time, also where the rig was opened anew meanwhile. */
+  const sending = new Map<string, Promise<void>>();
 
   const sendAfter = (id: string, ms: number) => {
     const line = lines.get(id);
@@ -86,14 +88,17 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
     void outbox.remove(gone.map(({ key }) => key));
   };
 
+  const meeting = ({ queue }: Line, theirs: OpenRig) =>
+    rebase(
+      theirs.document,
+      queue.map(({ edit }) => edit),
+    );
+
   /** What others saved meanwhile and what waits here, put together; asked about where both set the same. */
   const meet = (id: string, line: Line, theirs: OpenRig) => {
-    const { rig, applied, clashes } = rebase(
-      theirs.document,
-      line.queue.map(({ edit }) => edit),
-    );
+    const { rig, applied, clashes } = meeting(line, theirs);
     if (clashes.length > 0) {
-      line.clash = { theirs, merged: rig, clashes };
+      line.clash = theirs;
       tell(id, { kind: 'state', save: { kind: 'conflict', theirs, clashes } });
       return;
     }
@@ -138,30 +143,34 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
     const line = lines.get(id);
     if (!line || line.queue.length === 0 || line.clash) return Promise.resolve();
     clearTimeout(line.timer);
-    line.sending ??= trySend(id, line).finally(() => {
-      line.sending = undefined;
+    const under = sending.get(id);
+    if (under) return under;
+    const sent = trySend(id, line).finally(() => {
+      sending.delete(id);
+      // Opened anew meanwhile: what waits in its new line goes next.
+      const now = lines.get(id);
+      if (now && now !== line && now.queue.length > 0) sendAfter(id, quietMs);
     });
-    return line.sending;
+    sending.set(id, sent);
+    return sent;
   };
 
   /** Mine on top of what both agree on. */
-  const withMine = ({ merged, clashes }: NonNullable<Line['clash']>): Rig =>
-    clashes.reduce((rig, { force }) => {
-      const done = force && tryEdit(rig, force);
-      return done?.ok ? done.rig : rig;
-    }, merged);
+  const withMine = ({ rig, clashes }: Rebased): Rig =>
+    clashes.reduce((now, { force }) => {
+      const done = force && tryEdit(now, force);
+      return done?.ok ? done.rig : now;
+    }, rig);
 
   return {
     /** A rig as the server has it. What still waits for it stays in its line. */
     open: (id: string, document: Rig, revision: number) => {
-      const known = lines.get(id);
-      clearTimeout(known?.timer);
+      clearTimeout(lines.get(id)?.timer);
       lines.set(id, {
         base: revision,
         document,
         queue: [],
         timer: undefined,
-        sending: known?.sending,
         pauseMs: retryMs,
         clash: undefined,
         label: undefined,
@@ -183,45 +192,55 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
       meet(id, line, opened);
       if (!line.clash) return;
       // What was being worked on is shown while it is asked about.
-      line.document = withMine(line.clash);
-      const { theirs, clashes } = line.clash;
-      tell(id, { kind: 'rebased', document: line.document, revision: theirs.revision });
-      tell(id, { kind: 'state', save: { kind: 'conflict', theirs, clashes } });
+      const met = meeting(line, opened);
+      line.document = withMine(met);
+      tell(id, { kind: 'rebased', document: line.document, revision: opened.revision });
+      tell(id, { kind: 'state', save: { kind: 'conflict', theirs: opened, clashes: met.clashes } });
     },
     /** Sends now what waits, as the rig is left; it goes on trying afterwards. */
     flush: (id: string) => void send(id),
     /** When the save that is under way has ended, or a while has passed. */
     settled: async (id: string, atMostMs: number): Promise<void> => {
-      const under = lines.get(id)?.sending;
+      const under = sending.get(id);
       if (under) await Promise.race([under, new Promise((resolve) => setTimeout(resolve, atMostMs))]);
     },
     /** Someone else saved it: a rig without unsent edits is to be read anew. @returns whether it is */
     isBehind: (id: string, revision: number): boolean => {
       const line = lines.get(id);
-      if (!line || line.base >= revision || line.sending) return false;
+      if (!line || line.base >= revision || sending.has(id)) return false;
       if (line.queue.length === 0) return true;
       sendAfter(id, 0);
       return false;
     },
-    /** Decides what both set: mine goes on top of theirs, or theirs stays and mine is kept beside it as a revision. */
+    /**
+     * Decides what both set: mine goes on top of theirs, or theirs stays and mine is kept beside it as a revision. What was
+     * edited since it was asked is in it either way.
+     * @throws what the server says against it; then it is still to be decided
+     */
     resolve: async (id: string, choice: Choice): Promise<void> => {
       const line = lines.get(id);
-      if (!line?.clash) return;
-      const { theirs, merged, clashes } = line.clash;
-      line.base = theirs.revision;
+      const theirs = line?.clash;
+      if (!line || !theirs) return;
+      let base = theirs.revision;
       if (choice === 'theirs') {
+        const label = `Kept aside: ${labelOf(line.queue.map(({ edit }) => edit))}`.slice(0, 300);
         try {
-          const label = `Kept aside: ${labelOf(line.queue.map(({ edit }) => edit))}`.slice(0, 300);
-          line.base = (await save(id, theirs.revision, line.document, label)).revision;
-          line.label = `Taken from elsewhere: ${clashes.map(({ what }) => what).join(', ')}`.slice(0, 300);
+          base = (await save(id, base, line.document, label)).revision;
         } catch (error) {
-          tell(id, { kind: 'state', save: stateOf(error) });
+          if (!isServerFailure(error) || error.status !== 409) throw error;
+          // They saved once more: what is asked is another question now.
+          line.clash = undefined;
+          meet(id, line, error.body['theirs'] as OpenRig);
           return;
         }
       }
-      line.document = choice === 'theirs' ? merged : withMine(line.clash);
+      const met = meeting(line, theirs);
+      line.base = base;
+      line.document = choice === 'theirs' ? met.rig : withMine(met);
+      if (choice === 'theirs')
+        line.label = `Taken from elsewhere: ${met.clashes.map(({ what }) => what).join(', ')}`.slice(0, 300);
       line.clash = undefined;
-      tell(id, { kind: 'rebased', document: line.document, revision: line.base });
+      tell(id, { kind: 'rebased', document: line.document, revision: base });
       await send(id);
     },
   };
