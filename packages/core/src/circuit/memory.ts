@@ -1,4 +1,4 @@
-import type { Lookup, Rig } from '../rig';
+import { lookup, type Lookup, type Rig } from '../rig';
 import { clustersOf } from './clusters';
 import { findGroundLoops, type GroundLoop } from './ground-loops';
 import { humVolts, type HumVolts } from './hum';
@@ -56,7 +56,8 @@ const structureOf = (find: Lookup): Structure => ({
   rig: find.rig,
   clusters: clustersOf(find),
   mismatches: findMismatches(find),
-  metal: metalOf(find),
+  // Without what is laid over it now: the structure outlives that.
+  metal: metalOf(lookup(find.rig)),
 });
 
 /** Whether two documents join the same devices by the same leads: settings, names and people aside. */

@@ -50,7 +50,8 @@ export class StaleEdit extends Error {
   }
 }
 
-const placeOf = ({ collection, id, path }: Step): string => [collection, id, ...path].join(' ');
+/** Which value a step is about, as one text. */
+export const placeOf = ({ collection, id, path }: Step): string => [collection, id, ...path].join(' ');
 
 type Holder = Record<string | number, unknown>;
 

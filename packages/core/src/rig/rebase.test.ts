@@ -52,6 +52,18 @@ describe('edits of one copy made in another', () => {
     expect(rebase(theirs, [edit])).toEqual({ rig: theirs, applied: [], clashes: [] });
   });
 
+  it('two leads of one kind are two questions, each told by where it goes', () => {
+    const make = (id: string, lengthM: number) => changeLead(skerryLight, id, { lengthM });
+    const theirs = after(skerryLight, make('keeper-lead', 8), make('guest-lead', 8));
+    const { clashes, rig } = rebase(theirs, [make('keeper-lead', 4), make('guest-lead', 5)]);
+    expect(clashes.map(({ what, yours }) => [what, yours])).toEqual([
+      [expect.stringContaining("Keeper's microphone"), '4 m'],
+      [expect.stringContaining('Guest microphone'), '5 m'],
+    ]);
+    const forced = after(rig, ...clashes.map(({ force }) => force!));
+    expect(forced.leads.filter(({ lengthM }) => lengthM === 4 || lengthM === 5)).toHaveLength(2);
+  });
+
   it('a lead changed here and taken away there: asked, and cannot be forced without its lead', () => {
     const mine = changeLead(skerryLight, 'keeper-lead', { lengthM: 9 });
     const theirs = after(skerryLight, removeLead(skerryLight, 'keeper-lead'));

@@ -1,8 +1,8 @@
 import { controlOf, valueWords, type ControlValue } from '../catalogue';
 import { deepEqual } from './deep-equal';
-import { applyEdit, StaleEdit, tryEdit, type Edit, type Step } from './edit';
+import { applyEdit, placeOf, StaleEdit, tryEdit, type Edit, type Step } from './edit';
 import { lookup, plugName } from './lookup';
-import type { Plugged, Rig } from './types';
+import type { Lead, Plugged, Rig } from './types';
 
 /** Something two people set differently: what the edit wanted and what stands there now. */
 export interface EditClash {
@@ -76,10 +76,20 @@ const ENTRY_WORDS: Record<string, string> = {
   leadKinds: 'Kind of lead',
 };
 
-const nameOf = (rig: Rig, { collection, id, from, to }: Step): string => {
-  if (collection === 'rig') return 'the rig';
-  const item = standing(rig, { collection, id, path: [] }) ?? from ?? to;
-  if (collection === 'leads') return lookup(rig).leadKindOf(id)?.name ?? 'a lead';
+/** A lead has no name of its own: its kind, and where it goes. */
+const leadName = (rig: Rig, lead: Lead | undefined): string => {
+  const kind = rig.leadKinds.find(({ id }) => id === lead?.kind)?.name ?? 'a lead';
+  return lead ? `${kind} (${lead.ends.map((end) => plugName(lookup(rig), end)).join(' – ')})` : kind;
+};
+
+/** The entry a step is about: as it stands, or as the step itself knows it. */
+const entryOf = (rig: Rig, { collection, id, path, from, to }: Step): unknown =>
+  standing(rig, { collection, id, path: [] }) ?? (path.length === 0 ? (from ?? to) : undefined);
+
+const nameOf = (rig: Rig, step: Step): string => {
+  if (step.collection === 'rig') return 'the rig';
+  const item = entryOf(rig, step);
+  if (step.collection === 'leads') return leadName(rig, item as Lead | undefined);
   return typeof item === 'object' && item !== null && 'name' in item ? String(item.name) : 'an entry';
 };
 
@@ -143,7 +153,8 @@ const tryEach = (rig: Rig, edit: Edit) => {
 export const rebase = (rig: Rig, edits: readonly Edit[]): Rebased => {
   let current = rig;
   const applied: Edit[] = [];
-  const clashes: EditClash[] = [];
+  // What comes later wins: of several edits of one value only the last is asked about.
+  const clashes = new Map<string, EditClash>();
   for (const edit of edits) {
     const { done, stale } = tryEach(current, edit);
     const result = tryEdit(current, { label: edit.label, steps: done });
@@ -152,11 +163,9 @@ export const rebase = (rig: Rig, edits: readonly Edit[]): Rebased => {
       current = result.rig;
       applied.push({ label: edit.label, steps: done });
     }
-    for (const step of isWhole ? stale : edit.steps) clashes.push(clashOf(current, edit, step));
+    for (const step of isWhole ? stale : edit.steps) clashes.set(placeOf(step), clashOf(current, edit, step));
   }
-  // What comes later wins: of several edits of one value only the last is asked about.
-  const last = new Map(clashes.map((clash) => [clash.what, clash]));
-  return { rig: current, applied, clashes: [...last.values()] };
+  return { rig: current, applied, clashes: [...clashes.values()] };
 };
 
 const clashOf = (rig: Rig, edit: Edit, step: Step): EditClash => {
