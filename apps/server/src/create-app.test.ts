@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { DEMO_RIGS } from '@diaphon/core';
 import { QueryTypes, Sequelize } from 'sequelize';
 import request from 'supertest';
+import { DemoService } from './demo/demo.service';
+import { RigsService } from './rigs/rigs.service';
 import { readSettings } from './settings';
 import { startTestServer } from './tests/server';
 
@@ -119,6 +121,9 @@ describe('the demo', () => {
     expect(await list()).toHaveLength(DEMO_RIGS.length);
     expect((await api().get(`/api/rigs/${museum.id}`)).body.document.notes).toBe('mine');
 
+    // Long gone from the bin, it still does not come back by itself.
+    await server.app.get(RigsService).emptyBin(Date.now() + 31 * 24 * 60 * 60_000);
+    expect(await server.app.get(DemoService).seed()).toBe(0);
     expect((await api().post('/api/demo/reset').expect(200)).body).toEqual({ restored: 2 });
     expect((await api().get(`/api/rigs/${museum.id}`)).body.document).toEqual(open.document);
     expect((await api().get(`/api/rigs/${museum.id}/revisions/2`)).body.document.notes).toBe('mine');

@@ -46,17 +46,19 @@ export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
         where: { deletedAt: { [Op.lt]: new Date(now - BIN_MS) } },
         transaction,
       });
-      const rigId = old.map(({ id }) => id);
+      // That a demo rig was here once is remembered by its row, or it would come back by itself.
+      const seeded = new Set((await SeedRow.findAll({ transaction })).map((seed) => seed.rigId));
+      const rigId = old.map(({ id }) => id).filter((id) => !seeded.has(id));
       if (rigId.length === 0) return;
-      for (const table of [SummaryRow, RevisionRow, SeedRow])
-        await (table as typeof RevisionRow).destroy({ where: { rigId }, transaction });
+      await SummaryRow.destroy({ where: { rigId }, transaction });
+      await RevisionRow.destroy({ where: { rigId }, transaction });
       await RigRow.destroy({ where: { id: rigId }, transaction });
     });
   }
 
   async list(deleted: boolean): Promise<RigOnShelf[]> {
     const rigs = await RigRow.findAll({
-      where: { deletedAt: deleted ? { [Op.not]: null } : null },
+      where: { deletedAt: deleted ? { [Op.gte]: new Date(Date.now() - BIN_MS) } : null },
       order: [['updatedAt', 'DESC']],
     });
     const shown = await this.summaries.of(rigs, (rig) => this.documentOf(rig.id, rig.revision));
