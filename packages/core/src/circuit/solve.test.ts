@@ -162,6 +162,28 @@ describe('properties of the solver', () => {
   });
 });
 
+describe('an ideal transformer with nothing round it', () => {
+  it.each([
+    ['both windings on one net each', [1, 1], [2, 2]],
+    ['a winding on ground at both ends', [0, 0], [1, 0]],
+    ['all of it on ground', [0, 0], [0, 0]],
+  ])('%s is solved: nothing is made of nothing', (_name, primary, secondary) => {
+    const parts: Primitive[] = [
+      {
+        kind: 'transformer',
+        primary: primary as [number, number],
+        secondary: secondary as [number, number],
+        ratio: 2,
+      },
+      { kind: 'emf', source: 's', a: 3, b: 0, ohms: 100, volts: 1 },
+      { kind: 'resistor', a: 3, b: 0, ohms: 100 },
+    ];
+    const { volts } = solveIsland(parts, 1000);
+    expect(volts('s', 3).re).toBeCloseTo(0.5, 6);
+    expect(Math.abs(volts('s', 1).re)).toBeLessThan(1e-6);
+  });
+});
+
 describe('a circuit far larger than a desk', () => {
   it('20,000 equal resistors in a row divide as their numbers do', () => {
     const count = 20_000;

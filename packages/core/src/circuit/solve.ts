@@ -6,6 +6,9 @@ import { stamp, type System } from './stamps';
 /** A leak from every net to ground that keeps unconnected metal defined, siemens (1 TΩ). */
 const LEAK = 1e-12;
 
+/** What an ideal transformer lacks to be solved wherever it is put, ohms. */
+const WINDING_OHMS = 1e-9;
+
 export interface Complex {
   re: number;
   im: number;
@@ -123,6 +126,8 @@ const solveColumns = (
         matrix.add(branch, node, coefficient, 0);
         matrix.add(node, branch, coefficient, 0);
       }
+      // Windings have some resistance, if next to none: with all of it on one net there is no other answer than none.
+      matrix.add(branch, branch, -WINDING_OHMS, 0);
       branch += 1;
     },
   };

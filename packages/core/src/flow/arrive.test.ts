@@ -53,6 +53,31 @@ const randomGraph = fc.integer({ min: 2, max: 12 }).chain((count) => {
   );
 });
 
+describe('a loop that loses nothing', () => {
+  it.each([
+    ['a place that feeds itself as loud as it is', [{ from: 'a', to: 'a', gain: 1 }]],
+    [
+      'two that feed one another so',
+      [
+        { from: 'a', to: 'b', gain: 2 },
+        { from: 'b', to: 'a', gain: 0.5 },
+      ],
+    ],
+  ])(
+    '%s: has no finite answer, and is louder than anything rather than a failure',
+    (_name, edges: PlainEdge[]) => {
+      const graph = plainGraph(
+        [{ id: 'a', noise: -100 }, { id: 'b' }, { id: 'out' }],
+        [...edges, { from: 'a', to: 'out', gain: 1 }],
+        ['a'],
+      );
+      expect(10 * Math.log10(power(graph, 'out'))).toBeGreaterThan(60);
+      expect(noiseLevels(graph).get('out')).toBeGreaterThan(-40);
+      expect(loopsOf(graph)[0]!.gainDb).toBeCloseTo(0, 9);
+    },
+  );
+});
+
 describe('arrivals against (I − A)⁻¹ by ml-matrix', () => {
   /** Ways 70 dB under the strongest are left out on the way: together they may change an amplitude by so much of it. */
   const LEFT_OUT = 2e-3;
