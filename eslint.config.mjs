@@ -16,6 +16,7 @@ const CORE_ORDER = [
   'offers',
   'demo',
   'advice',
+  'glossary',
 ];
 
 /** The interface's folders, from what knows nothing of the others to what puts them together. */

@@ -9,4 +9,5 @@ export * from './checks';
 export * from './offers';
 export * from './demo';
 export * from './advice';
+export * from './glossary';
 export * from './formats';

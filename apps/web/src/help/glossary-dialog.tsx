@@ -1,7 +1,7 @@
+import { searchGlossary } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { Dialog } from '../look/dialog';
 import { count } from '../look/figures';
-import { searchGlossary } from './glossary';
 
 /** Every word of the trade on one searchable page: the help. */
 export const GlossaryDialog = ({ onClose }: { onClose: () => void }) => {

@@ -1,5 +1,8 @@
+import { AIMS } from '../gain';
+import type { Target } from '../rig';
+
 /** A word of the trade in short; where practitioners differ, what each says. */
-export interface Term {
+export interface TradeTerm {
   word: string;
   /** Other words it is known or looked for by. */
   also?: string[];
@@ -8,8 +11,11 @@ export interface Term {
   schools?: [string, string];
 }
 
+/** What a school aims for, in the engine's own words. */
+const aim = (target: Target): string => AIMS[target].words.replace(/^./, (letter) => letter.toUpperCase());
+
 /** The words this trade and this program use. Common practice, no published source, unless a standard is named. */
-export const GLOSSARY: Term[] = [
+export const GLOSSARY: TradeTerm[] = [
   {
     word: 'AES3',
     also: ['digital microphone'],
@@ -69,8 +75,8 @@ export const GLOSSARY: Term[] = [
     means:
       'Level inside a computer. 0 is the most there is; everything usable lies below, so figures are negative.',
     schools: [
-      'Recording school: let speech average −18 to −12, so that no laugh ever clips; loudness comes afterwards.',
-      'Live school: let peaks come near −6, because nothing comes afterwards.',
+      `${aim('recording')}, so that no laugh ever clips; loudness comes afterwards.`,
+      `${aim('live')}, because nothing comes afterwards.`,
     ],
   },
   {
@@ -253,11 +259,11 @@ export const GLOSSARY: Term[] = [
 ];
 
 /** Terms that answer every word typed: first those that are called so, then those whose name begins so. */
-export const searchGlossary = (text: string): Term[] => {
+export const searchGlossary = (text: string): TradeTerm[] => {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const names = ({ word, also = [] }: Term) => [word, ...also].join(' ').toLowerCase();
+  const names = ({ word, also = [] }: TradeTerm) => [word, ...also].join(' ').toLowerCase();
   const whole = words.join(' ');
-  const rank = (term: Term): number => {
+  const rank = (term: TradeTerm): number => {
     const own = [term.word, ...(term.also ?? [])].map((name) => name.toLowerCase());
     if (own.includes(whole)) return 0;
     if (own.some((name) => name.startsWith(whole))) return 1;

@@ -1,4 +1,4 @@
-import { GLOSSARY, searchGlossary } from './glossary';
+import { GLOSSARY, searchGlossary } from './terms';
 
 const first = (text: string) => searchGlossary(text)[0]?.word;
 

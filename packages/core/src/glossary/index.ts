@@ -1,0 +1,1 @@
+export { GLOSSARY, searchGlossary, type TradeTerm } from './terms';
