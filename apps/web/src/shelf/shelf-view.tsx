@@ -13,7 +13,6 @@ import { Dialog } from '../look/dialog';
 import type { RigOnShelf } from '@diaphon/api';
 import { explain } from '../server/call';
 import {
-  serverApi,
   useCopyMutation,
   useCreateMutation,
   useRemoveMutation,
@@ -21,6 +20,7 @@ import {
   useShelfQuery,
   useUndoRemoveMutation,
 } from '../server/server-api';
+import { readRig } from '../store/open-rig';
 import { useAppDispatch } from '../store/store';
 import { arrangeShelf, ORDERS, type ShelfOrder } from './arrange-shelf';
 import { Bin, DeleteRig } from './bin';
@@ -142,8 +142,7 @@ export const ShelfView = () => {
     remove: setDoomed,
     save: ({ id }) =>
       void attempt(async () => {
-        const asked = serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false });
-        downloadRig((await dispatch(asked).unwrap()).document);
+        downloadRig((await readRig(dispatch, id)).document);
       }),
   };
 

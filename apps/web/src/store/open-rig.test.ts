@@ -4,6 +4,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { fakeFetch } from '../server/fake-fetch.testing';
 import { serverApi } from '../server/server-api';
 import { actionsFor, makeAutosave } from './autosave';
+import { fakeStorage } from './fake-storage.testing';
 import { openRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { readingsReducer } from './readings-slice';
@@ -12,18 +13,8 @@ import { makeSender } from './sender';
 
 /** A browser with its outbox against a server that keeps revisions: opened, edited, closed and opened again. */
 
-const boxOf = (kept: Map<string, string>): Storage => ({
-  get length() {
-    return kept.size;
-  },
-  key: (at) => [...kept.keys()][at] ?? null,
-  getItem: (key) => kept.get(key) ?? null,
-  setItem: (key, value) => void kept.set(key, value),
-  removeItem: (key) => void kept.delete(key),
-  clear: () => kept.clear(),
-});
 const kept = new Map<string, string>();
-globalThis.localStorage = boxOf(kept);
+globalThis.localStorage = fakeStorage(kept);
 
 const gainIn = (rig: Rig | null) => rig?.devices.find(({ id }) => id === 'mixer')!.settings['gain1'];
 const gain = (rig: Rig, db: number) => setControl(rig, 'mixer', 'gain1', db);

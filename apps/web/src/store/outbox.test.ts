@@ -1,20 +1,8 @@
 import 'fake-indexeddb/auto';
 import { setControl, skerryLight } from '@diaphon/core';
+import { fakeStorage } from './fake-storage.testing';
 import { makeOutbox } from './outbox';
 
-const box = (): Storage => {
-  const kept = new Map<string, string>();
-  return {
-    get length() {
-      return kept.size;
-    },
-    key: (at) => [...kept.keys()][at] ?? null,
-    getItem: (key) => kept.get(key) ?? null,
-    setItem: (key, value) => void kept.set(key, value),
-    removeItem: (key) => void kept.delete(key),
-    clear: () => kept.clear(),
-  };
-};
 const gain = (db: number) => setControl(skerryLight, 'mixer', 'gain1', db);
 const tab = (own: string, alive: string[] | undefined = [own]) => ({
   own,
@@ -28,10 +16,10 @@ const nextRig = () => `rig-${(rig += 1)}`;
 describe('the outbox', () => {
   it('keeps edits in their order, beyond the window, until exactly they are taken out', async () => {
     const id = nextRig();
-    const first = makeOutbox(tab('a'), box());
+    const first = makeOutbox(tab('a'), fakeStorage());
     const entries = [40, 30, 20].map((db) => first.add(id, gain(db)));
     await settle();
-    const second = makeOutbox(tab('b'), box());
+    const second = makeOutbox(tab('b'), fakeStorage());
     expect((await second.waiting(id)).map(({ edit }) => edit)).toEqual(entries.map(({ edit }) => edit));
     await second.remove([entries[1]!.key]);
     expect((await second.waiting(id)).map(({ key }) => key)).toEqual([entries[0]!.key, entries[2]!.key]);
@@ -39,14 +27,14 @@ describe('the outbox', () => {
 
   it('a thousand edits within one moment keep their order', async () => {
     const id = nextRig();
-    const outbox = makeOutbox(tab('a'), box(), () => 5);
+    const outbox = makeOutbox(tab('a'), fakeStorage(), () => 5);
     const keys = Array.from({ length: 1200 }, (_, db) => outbox.add(id, gain(db % 60)).key);
     expect((await outbox.waiting(id)).map(({ key }) => key)).toEqual(keys);
   });
 
   it('an edit is there before the database has it, and once only after', async () => {
     const id = nextRig();
-    const storage = box();
+    const storage = fakeStorage();
     const outbox = makeOutbox(tab('a'), storage);
     outbox.add(id, gain(40));
     expect(storage.length).toBe(1);
@@ -58,15 +46,15 @@ describe('the outbox', () => {
 
   it('another open window’s edits are its own; a closed one’s are taken over', async () => {
     const id = nextRig();
-    makeOutbox(tab('other'), box()).add(id, gain(40));
+    makeOutbox(tab('other'), fakeStorage()).add(id, gain(40));
     await settle();
-    expect(await makeOutbox(tab('me', ['me', 'other']), box()).waiting(id)).toEqual([]);
-    expect(await makeOutbox(tab('me', ['me']), box()).waiting(id)).toHaveLength(1);
+    expect(await makeOutbox(tab('me', ['me', 'other']), fakeStorage()).waiting(id)).toEqual([]);
+    expect(await makeOutbox(tab('me', ['me']), fakeStorage()).waiting(id)).toHaveLength(1);
   });
 
   it('another rig’s edits are not this one’s', async () => {
     const [here, there] = [nextRig(), nextRig()];
-    const outbox = makeOutbox(tab('a'), box());
+    const outbox = makeOutbox(tab('a'), fakeStorage());
     outbox.add(there, gain(40));
     await settle();
     expect(await outbox.waiting(here)).toEqual([]);
@@ -74,7 +62,7 @@ describe('the outbox', () => {
 
   it('what is broken is left where it is and stops nobody', async () => {
     const id = nextRig();
-    const storage = box();
+    const storage = fakeStorage();
     storage.setItem('diaphon.edit.1', '{');
     storage.setItem(
       'diaphon.edit.2',
@@ -92,7 +80,7 @@ describe('the outbox', () => {
 
   it('a browser without room for what is written ahead still has its database', async () => {
     const id = nextRig();
-    const storage = box();
+    const storage = fakeStorage();
     storage.setItem = () => {
       throw new DOMException('full', 'QuotaExceededError');
     };
@@ -104,11 +92,11 @@ describe('the outbox', () => {
 
   it('what can be taken back survives; what is no such list does not', async () => {
     const id = nextRig();
-    const outbox = makeOutbox(tab('a'), box());
+    const outbox = makeOutbox(tab('a'), fakeStorage());
     expect(await outbox.undoOf(id)).toBeUndefined();
     const past = [{ label: 'Set Gain 1', edit: gain(40) }];
     await outbox.keepUndo(id, past, []);
-    expect(await makeOutbox(tab('b'), box()).undoOf(id)).toMatchObject({ past, future: [] });
+    expect(await makeOutbox(tab('b'), fakeStorage()).undoOf(id)).toMatchObject({ past, future: [] });
     await outbox.keepUndo(id, [3] as never, []);
     expect(await outbox.undoOf(id)).toBeUndefined();
   });

@@ -76,6 +76,28 @@ const changed = (state: Raw, document: Rig) => {
   if (state.save.kind === 'saved' || state.save.kind === 'failed') state.save = { kind: 'waiting' };
 };
 
+/** Takes the last step of one list, and puts the way back into the other; refused where others changed the same since. */
+const takeStep = (
+  state: Draft<RigState>,
+  from: 'past' | 'future',
+  to: 'past' | 'future',
+  [order, done]: [order: string, done: string],
+) => {
+  const raw = state as Raw;
+  const { document, [from]: steps } = standing(state);
+  const step = steps.at(-1);
+  if (!step || !document) return;
+  raw[from].pop();
+  const result = tryEdit(document, step.edit);
+  if (!result.ok) {
+    state.refused = { label: `${order} ${step.label}`, problems: result.problems };
+    return;
+  }
+  raw[to].push({ label: step.label, edit: result.inverse });
+  raw.done = { label: `${done}: ${step.label}`, canUndo: to === 'past' };
+  changed(raw, result.rig);
+};
+
 const rigSlice = createSlice({
   name: 'rig',
   initialState,
@@ -126,36 +148,8 @@ const rigSlice = createSlice({
       raw.done = announce ? { label: edit.label, canUndo: true } : null;
       changed(raw, result.rig);
     },
-    undone: (state) => {
-      const raw = state as Raw;
-      const { document, past } = standing(state);
-      const step = past.at(-1);
-      if (!step || !document) return;
-      raw.past.pop();
-      const result = tryEdit(document, step.edit);
-      if (!result.ok) {
-        state.refused = { label: `Undo ${step.label}`, problems: result.problems };
-        return;
-      }
-      raw.future.push({ label: step.label, edit: result.inverse });
-      raw.done = { label: `Undone: ${step.label}`, canUndo: false };
-      changed(raw, result.rig);
-    },
-    redone: (state) => {
-      const raw = state as Raw;
-      const { document, future } = standing(state);
-      const step = future.at(-1);
-      if (!step || !document) return;
-      raw.future.pop();
-      const result = tryEdit(document, step.edit);
-      if (!result.ok) {
-        state.refused = { label: `Redo ${step.label}`, problems: result.problems };
-        return;
-      }
-      raw.past.push({ label: step.label, edit: result.inverse });
-      raw.done = { label: `Done again: ${step.label}`, canUndo: true };
-      changed(raw, result.rig);
-    },
+    undone: (state) => takeStep(state, 'past', 'future', ['Undo', 'Undone']),
+    redone: (state) => takeStep(state, 'future', 'past', ['Redo', 'Done again']),
     /** What could be taken back when this rig was last open here. */
     undoRestored: (state, { payload }: PayloadAction<{ past: Step[]; future: Step[] }>) => {
       (state as Raw).past = payload.past;

@@ -1,5 +1,13 @@
-import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph, type FlowNode, type FlowSource } from './graph';
-import type { Term } from './law';
+import { deepEqual } from '../rig';
+import {
+  edgesFrom,
+  edgesInto,
+  reachable,
+  type FlowEdge,
+  type FlowGraph,
+  type FlowNode,
+  type FlowSource,
+} from './graph';
 
 /** What is another in one graph than in one made before. */
 export interface FlowChanges {
@@ -10,17 +18,6 @@ export interface FlowChanges {
   /** Those among them of which a way came or went. */
   rewired: ReadonlySet<string>;
 }
-
-/** Flat records with the same values. */
-const isSameRecord = (a: object, b: object): boolean => {
-  if (a === b) return true;
-  const names = Object.keys(a);
-  const at = (record: object, name: string): unknown => (record as Record<string, unknown>)[name];
-  return names.length === Object.keys(b).length && names.every((name) => at(a, name) === at(b, name));
-};
-
-const isSameTerm = (a: Term, b: Term): boolean =>
-  a === b || (a.db === b.db && a.isUnit === b.isUnit && isSameRecord(a.because, b.because));
 
 const isSameEdge = (a: FlowEdge, b: FlowEdge): boolean =>
   a === b ||
@@ -36,10 +33,8 @@ const isSameEdge = (a: FlowEdge, b: FlowEdge): boolean =>
     a.delayMs === b.delayMs &&
     a.isCrosstalk === b.isCrosstalk &&
     a.kind === b.kind &&
-    a.terms.length === b.terms.length &&
-    a.terms.every((term, at) => isSameTerm(term, b.terms[at]!)) &&
-    a.controls.length === b.controls.length &&
-    a.controls.every((control, at) => isSameRecord(control, b.controls[at]!)));
+    deepEqual(a.terms, b.terms) &&
+    deepEqual(a.controls, b.controls));
 
 const isSameNode = (a: FlowNode, b: FlowNode | undefined): boolean =>
   a === b || (b !== undefined && a.noise === b.noise && a.unit === b.unit);
@@ -50,14 +45,6 @@ const isSameSource = (a: FlowSource, b: FlowSource | undefined): boolean =>
 /** Whether two graphs have the same sources, so that what is heard of them can be compared by number. */
 const haveSameSources = (a: FlowGraph, b: FlowGraph): boolean =>
   a.sources.length === b.sources.length && a.sources.every((one, at) => isSameSource(one, b.sources[at]));
-
-/** Everything behind some places, those themselves included. */
-const behind = (starts: Iterable<string>, next: (id: string) => FlowEdge[]): Set<string> => {
-  const reached = new Set(starts);
-  // A set walks what is added to it on the way.
-  for (const id of reached) for (const { to } of next(id)) reached.add(to);
-  return reached;
-};
 
 /**
  * Compares a graph with one made before, place by place.
@@ -93,7 +80,7 @@ export const changesSince = (before: FlowGraph, after: FlowGraph): FlowChanges |
     if (after.nodes.has(id)) continue;
     for (const { from } of edgesInto(before, id)) for (const to of [tails, rewired]) to.add(from);
   }
-  return { heard: behind(starts, (id) => edgesFrom(after, id)), tails, rewired };
+  return { heard: downstreamOf(starts, after), tails, rewired };
 };
 
 /** What is known of places that nothing has changed for. */
@@ -112,14 +99,9 @@ export const carryOver = <T>(
 };
 
 /** Everything some places are fed from, in either of two graphs; themselves included. */
-export const upstreamOf = (starts: Iterable<string>, ...graphs: FlowGraph[]): Set<string> => {
-  const reached = new Set(starts);
-  for (const id of reached) {
-    for (const graph of graphs) for (const { from } of edgesInto(graph, id)) reached.add(from);
-  }
-  return reached;
-};
+export const upstreamOf = (starts: Iterable<string>, ...graphs: FlowGraph[]): Set<string> =>
+  reachable(starts, (id) => graphs.flatMap((graph) => edgesInto(graph, id).map(({ from }) => from)));
 
 /** Everything some places feed; themselves included. */
 export const downstreamOf = (starts: Iterable<string>, graph: FlowGraph): Set<string> =>
-  behind(starts, (id) => edgesFrom(graph, id));
+  reachable(starts, (id) => edgesFrom(graph, id).map(({ to }) => to));

@@ -113,9 +113,9 @@ const NONE: FlowEdge[] = [];
 export const edgesFrom = (graph: FlowGraph, id: string): FlowEdge[] => graph.out.get(id) ?? NONE;
 export const edgesInto = (graph: FlowGraph, id: string): FlowEdge[] => graph.into.get(id) ?? NONE;
 
-/** Every place that steps lead to from a start, itself included. */
-export const reachable = (start: string, next: (id: string) => string[]): Set<string> => {
-  const reached = new Set([start]);
+/** Every place that steps lead to from a start or several, those included. */
+export const reachable = (start: string | Iterable<string>, next: (id: string) => string[]): Set<string> => {
+  const reached = new Set(typeof start === 'string' ? [start] : start);
   // A set walks what is added to it on the way.
   for (const id of reached) for (const one of next(id)) reached.add(one);
   return reached;

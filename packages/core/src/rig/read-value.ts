@@ -1,4 +1,5 @@
 import { Validator, type Schema } from '@cfworker/json-schema';
+import { partsOf, valueAt } from './pointer';
 import { problem, type Problem } from './problem';
 import { expectedWords } from './schema-words';
 
@@ -19,29 +20,10 @@ export const interpreting = (schema: object): Interpreted => ({
 
 /** `#/devices/3/name` → `devices[3].name`. */
 const placeOf = (pointer: string): string =>
-  pointer
-    .replace(/^#\/?/, '')
-    .split('/')
-    .map((part) =>
-      /^\d+$/.test(part)
-        ? `[${part}]`
-        : `.${decodeURIComponent(part.replace(/~1/g, '/').replace(/~0/g, '~'))}`,
-    )
+  partsOf(pointer)
+    .map((part) => (/^\d+$/.test(part) ? `[${part}]` : `.${part}`))
     .join('')
     .replace(/^\./, '') || 'the document';
-
-const valueAt = (value: unknown, pointer: string): unknown =>
-  pointer
-    .replace(/^#\/?/, '')
-    .split('/')
-    .filter(Boolean)
-    .reduce<unknown>(
-      (current, part) =>
-        typeof current === 'object' && current !== null && Object.hasOwn(current, decodeURIComponent(part))
-          ? (current as Record<string, unknown>)[decodeURIComponent(part)]
-          : undefined,
-      value,
-    );
 
 /** Values up to which everything that is wrong is looked for. */
 const SMALL = 20_000;

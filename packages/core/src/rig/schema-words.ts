@@ -1,3 +1,5 @@
+import { valueAt } from './pointer';
+
 /** What a schema wants at a place, in the operator's words: never the schema library's own. */
 
 const TYPES: Record<string, string> = {
@@ -10,20 +12,6 @@ const TYPES: Record<string, string> = {
   null: 'nothing',
 };
 
-/** What stands at a pointer within a schema; undefined where it leads nowhere. */
-const ruleAt = (schema: object, pointer: string): unknown =>
-  pointer
-    .replace(/^#\/?/, '')
-    .split('/')
-    .filter(Boolean)
-    .reduce<unknown>(
-      (at, part) =>
-        typeof at === 'object' && at !== null && Object.hasOwn(at, decodeURIComponent(part))
-          ? (at as Record<string, unknown>)[decodeURIComponent(part)]
-          : undefined,
-      schema,
-    );
-
 const quoted = (error: string): string => /"([^"]*)"/.exec(error)?.[1] ?? '';
 
 /** @param fault what a validator says: the keyword that failed, where it stands in the schema, and its own sentence */
@@ -31,7 +19,7 @@ export const expectedWords = (
   schema: object,
   { keyword, keywordLocation, error }: { keyword: string; keywordLocation: string; error: string },
 ): string => {
-  const rule = ruleAt(schema, keywordLocation);
+  const rule = valueAt(schema, keywordLocation);
   switch (keyword) {
     case 'type':
       return [rule]
