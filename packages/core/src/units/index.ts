@@ -1,4 +1,5 @@
 export * from './level';
+export * from './a-weighting';
 export * from './johnson-noise';
 export * from './power-sum';
 export * from './speech';
