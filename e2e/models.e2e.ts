@@ -12,21 +12,28 @@ test('an own model: made from the guest’s microphone, doubted while it is type
   await axe(page);
 
   // What cannot be meant is said at once; what makes no sense cannot be kept.
-  const draws = page.getByLabel('Current it draws');
+  const draws = page.getByRole('textbox', { name: 'Current it draws' });
   await draws.fill('12');
   await expect(page.getByRole('status', { name: 'Plausible' })).toContainText('No phantom could feed it');
   await draws.fill('a lot');
   await expect(page.getByText('Write a number from 0.0001 to 14 mA.')).toBeVisible();
+  await expect(page.getByRole('status', { name: 'Plausible' })).toContainText('Not checked yet');
   await expect(page.getByRole('button', { name: /^Keep, and use it for/ })).toBeDisabled();
   await draws.fill('3.2');
   const name = `Lantern room condenser ${info.workerIndex}-${Date.now()}`;
   await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByLabel('Sensitivity').fill('40');
+  // As another sheet prints it: 20·log(0.04) = −27.96; the field takes its unit over.
+  await page.getByRole('textbox', { name: 'Sensitivity' }).fill('−27.96 dBV/Pa');
+  await page.getByRole('textbox', { name: 'Source impedance' }).focus();
+  await expect(page.getByLabel('Unit of Sensitivity')).toHaveValue('dBV/Pa');
+  await expect(page.getByText('= 39.99 mV/Pa')).toBeVisible();
+  await page.getByLabel('Unit of Sensitivity').selectOption('mV/Pa');
+  await page.getByRole('textbox', { name: 'Sensitivity' }).fill('40');
 
   // Left before it was kept: nothing typed is lost.
   await page.reload();
   await expect(page.getByText('Your unfinished change of this model was kept here.')).toBeVisible();
-  await expect(page.getByLabel('Sensitivity')).toHaveValue('40');
+  await expect(page.getByRole('textbox', { name: 'Sensitivity' })).toHaveValue('40');
 
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a file, to share' }).click();
@@ -104,7 +111,7 @@ test('an own model changed in two windows: nothing is overwritten, mine becomes 
   // A large desk: figures are found by a word.
   await page.getByRole('textbox', { name: 'Find a figure' }).fill('input 2 impedance');
   await expect(page.getByText('1 found')).toBeVisible();
-  await page.getByLabel('Input impedance').fill('2400');
+  await page.getByRole('textbox', { name: 'Input impedance' }).fill('2400');
 
   // Meanwhile, somewhere else.
   await request.put(`/api/models/${kept.id}`, {

@@ -1,7 +1,6 @@
-import type { Doubt, Fact } from '@diaphon/core';
+import { spellingsOf, unitTyped, type Doubt, type Fact } from '@diaphon/core';
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
-import { readNumber } from '../look/number-input';
-import { fieldOf } from './fact-form';
+import { fieldOf, otherSpellings, rangeIn, readFact, unitOf, type Units } from './fact-form';
 
 type Values = Record<string, string>;
 
@@ -10,23 +9,32 @@ interface FactGroupsProps {
   doubts: Doubt[];
   /** Groups are opened when few, or when a word is looked for. */
   isOpen: boolean;
+  units: Units;
   register: UseFormRegister<Values>;
   errors: FieldErrors<Values>;
   onFact: (key: string, value: number) => void;
+  onUnit: (fact: Fact, unit: string) => void;
 }
 
 const FactField = ({
   fact,
   doubt,
+  units,
   register,
   errors,
   onFact,
-}: Pick<FactGroupsProps, 'register' | 'errors' | 'onFact'> & { fact: Fact; doubt: Doubt | undefined }) => {
+  onUnit,
+}: Pick<FactGroupsProps, 'units' | 'register' | 'errors' | 'onFact' | 'onUnit'> & {
+  fact: Fact;
+  doubt: Doubt | undefined;
+}) => {
   const name = fieldOf(fact.key);
   const error = errors[name]?.message;
-  const usual =
-    fact.usual &&
-    `usual ${String(fact.usual[0]).replace('-', '−')} to ${String(fact.usual[1]).replace('-', '−')} (${fact.from})`;
+  const unit = unitOf(fact, units);
+  const others = spellingsOf(fact);
+  const usual = fact.usual && `usual ${rangeIn(fact, fact.usual, unit).join(' to ')} ${unit} (${fact.from})`;
+  const elsewhere = otherSpellings(fact, unit);
+  const turned = elsewhere && !error && `= ${elsewhere}`;
   return (
     <div className="py-0.5">
       <div className="flex items-center gap-2">
@@ -37,24 +45,45 @@ const FactField = ({
           <input
             id={name}
             inputMode="decimal"
-            className="w-[5.4em] bg-transparent px-2 text-right"
+            className="w-[6em] bg-transparent px-2 text-right"
             aria-invalid={Boolean(error)}
             aria-describedby={`${name}-note`}
             {...register(name, {
               onChange: (event: { target: { value: string } }) => {
-                const value = readNumber(event.target.value, fact);
+                const value = readFact(event.target.value, fact, unit);
                 if (value !== undefined) onFact(fact.key, value);
+              },
+              // A unit that was typed becomes the field's own.
+              onBlur: (event: { target: { value: string } }) => {
+                const typed = unitTyped(event.target.value, fact, unit);
+                if (typed !== unit && !error) onUnit(fact, typed);
               },
             })}
           />
-          <span className="w-[4.3em] pr-2 whitespace-nowrap text-faint">{fact.unit}</span>
+          {others.length > 1 ? (
+            <select
+              className="w-[5.9em] bg-transparent text-faint"
+              aria-label={`Unit of ${fact.label}, ${fact.group}`}
+              value={unit}
+              onChange={(event) => onUnit(fact, event.target.value)}
+            >
+              {others.map((one) => (
+                <option key={one.unit}>{one.unit}</option>
+              ))}
+            </select>
+          ) : (
+            <span className="w-[5.9em] pr-2 pl-1 whitespace-nowrap text-faint">{unit}</span>
+          )}
         </span>
       </div>
       <p
         id={`${name}-note`}
         className={`text-[12px] ${error ? 'text-fault' : doubt ? 'text-caution' : 'text-faint'}`}
       >
-        {error ?? doubt?.words ?? usual}
+        {error
+          ? `${error}${fact.usual || !fact.from ? '' : ` (${fact.from})`}`
+          : (doubt?.words ?? usual ?? fact.from)}
+        {turned && <span className="tabular block text-faint">{turned}</span>}
       </p>
     </div>
   );

@@ -2,10 +2,18 @@ import type { DeviceModel, Doubt, ModelTrial } from '@diaphon/core';
 import { useEffect, useState } from 'react';
 import { askPlain } from '../engine/engine';
 import { FiguresList } from '../findings/figures-list';
+import { count } from '../look/figures';
 import { SeverityMark } from '../look/severity';
 
+interface ModelCheckProps {
+  model: DeviceModel;
+  doubts: Doubt[];
+  /** Fields that hold something that makes no sense: what is checked is what stood there before. */
+  wrongFields: number;
+}
+
 /** What looks wrong with a model while it is being changed, and what it does on a bench. */
-export const ModelCheck = ({ model, doubts }: { model: DeviceModel; doubts: Doubt[] }) => {
+export const ModelCheck = ({ model, doubts, wrongFields }: ModelCheckProps) => {
   const [trial, setTrial] = useState<ModelTrial>({ figures: [], findings: [] });
   useEffect(() => {
     let isCurrent = true;
@@ -21,10 +29,18 @@ export const ModelCheck = ({ model, doubts }: { model: DeviceModel; doubts: Doub
   return (
     <>
       <section aria-label="Plausible" role="status">
-        <h2 className="font-bold">{doubts.length === 0 ? 'Plausible' : 'Can this be meant?'}</h2>
-        {doubts.length === 0 ? (
+        <h2 className="font-bold">
+          {wrongFields > 0 ? 'Not checked yet' : doubts.length === 0 ? 'Plausible' : 'Can this be meant?'}
+        </h2>
+        {wrongFields > 0 && (
+          <p className="text-fault">
+            {count(wrongFields, 'field')} cannot be read; what is said here is about what stood there before.
+          </p>
+        )}
+        {doubts.length === 0 && wrongFields === 0 && (
           <p className="text-good">Every figure lies where such gear lies.</p>
-        ) : (
+        )}
+        {doubts.length > 0 && (
           <ul className="space-y-1.5">
             {doubts.map(({ words }) => (
               <li key={words} className="flex gap-1.5">

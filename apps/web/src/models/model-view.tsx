@@ -10,6 +10,7 @@ import {
   lookup,
   withFact,
   type DeviceModel,
+  type Fact,
 } from '@diaphon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -23,7 +24,7 @@ import { explain, isServerFailure } from '../server/call';
 import { useKeepModelMutation, useModelsQuery, useSaveModelMutation } from '../server/server-api';
 import { store, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
-import { factSchema, factValues } from './fact-form';
+import { factSchema, factText, factValues, fieldOf, type Units } from './fact-form';
 import { FactGroups } from './fact-groups';
 import { ModelCheck } from './model-check';
 import { dropDraft, keepDraft, readDraft } from './model-draft';
@@ -73,16 +74,19 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
   const [generation, setGeneration] = useState(0);
   const facts = useMemo(() => factsOf(model), [model]);
   const doubts = useMemo(() => doubtsOf(model), [model]);
-  const schema = useMemo(() => factSchema(facts), [facts]);
+  const [units, setUnits] = useState<Units>({});
+  const schema = useMemo(() => factSchema(facts, units), [facts, units]);
   const {
     register,
     reset,
+    setValue,
+    clearErrors,
     formState: { errors },
     trigger,
   } = useForm<Record<string, string>>({
     mode: 'onChange',
     resolver: joiResolver(schema, { abortEarly: false }),
-    defaultValues: factValues(model, facts),
+    defaultValues: factValues(model, facts, units),
   });
   const hasErrors = Object.keys(errors).length > 0;
 
@@ -94,8 +98,15 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
     dropDraft(localStorage, from);
     setModel(start);
     setIsDraft(false);
-    reset(factValues(start, factsOf(start)));
+    reset(factValues(start, factsOf(start), units));
     setGeneration((number) => number + 1);
+  };
+
+  /** What stands there, turned into another unit; a field that cannot be read becomes what it was before. */
+  const chooseUnit = (fact: Fact, unit: string) => {
+    setUnits((now) => ({ ...now, [fact.key]: unit }));
+    setValue(fieldOf(fact.key), factText(fact, unit));
+    clearErrors(fieldOf(fact.key));
   };
 
   const keep = async (asNew: boolean, use: 'device' | 'new' | 'none') => {
@@ -238,6 +249,8 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
             key={generation}
             facts={found}
             doubts={doubts}
+            units={units}
+            onUnit={chooseUnit}
             isOpen={isOpen}
             register={register}
             errors={errors}
@@ -279,7 +292,7 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
             )}
           </ErrorWords>
         )}
-        <ModelCheck model={model} doubts={doubts} />
+        <ModelCheck model={model} doubts={doubts} wrongFields={Object.keys(errors).length} />
       </aside>
     </main>
   );

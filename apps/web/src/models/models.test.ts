@@ -1,6 +1,6 @@
 import { DEVICE_MODELS, factsOf } from '@diaphon/core';
 import { recentModels, rememberModel } from '../wiring/recent-models';
-import { factSchema, factValues, fieldOf } from './fact-form';
+import { factSchema, factText, factValues, fieldOf, otherSpellings, readFact } from './fact-form';
 import { dropDraft, keepDraft, readDraft } from './model-draft';
 
 const model = DEVICE_MODELS.find(({ id }) => id === 'mic-condenser-large')!;
@@ -17,8 +17,8 @@ const box = () => {
 
 describe('the form of a model', () => {
   const check = (change: Record<string, string>) =>
-    factSchema(facts)
-      .validate({ ...factValues(model, facts), ...change }, { abortEarly: false })
+    factSchema(facts, {})
+      .validate({ ...factValues(model, facts, {}), ...change }, { abortEarly: false })
       .error?.details.map(({ message }) => message) ?? [];
   const field = (label: string) => fieldOf(facts.find((fact) => fact.label === label)!.key);
 
@@ -39,6 +39,28 @@ describe('the form of a model', () => {
 
   it('no field name holds a dot', () => {
     for (const { key } of facts) expect(fieldOf(key)).not.toContain('.');
+  });
+});
+
+describe('a figure in the unit of the data sheet', () => {
+  const fact = facts.find(({ label }) => label === 'Sensitivity')!;
+  it('is shown in any of them and read back as it was', () => {
+    const sheet = { ...fact, value: 20 };
+    // 20 mV/Pa: 20·log(0.02) = −33.98 (arithmetic).
+    expect(factText(sheet, 'dBV/Pa')).toBe('−33.98');
+    expect(readFact('−33.98', sheet, 'dBV/Pa')).toBeCloseTo(20, 1);
+    expect(readFact('20 mV/Pa', sheet, 'dBV/Pa')).toBe(20);
+    expect(otherSpellings(sheet, 'mV/Pa')).toBe('−33.98 dBV/Pa · −53.98 dBV/µbar');
+    expect(otherSpellings(sheet, 'dBV/Pa')).toBe('20 mV/Pa · −53.98 dBV/µbar');
+  });
+
+  it('outside what the file takes it is refused in whichever unit', () => {
+    expect(readFact('50 dBV/Pa', fact, 'mV/Pa')).toBeUndefined();
+    const [message] =
+      factSchema([fact], { [fact.key]: 'dBV/Pa' })
+        .validate({ name: 'x', [fieldOf(fact.key)]: '50' })
+        .error?.details.map(({ message: words }) => words) ?? [];
+    expect(message).toBe('Write a number from −120 to 20 dBV/Pa.');
   });
 });
 

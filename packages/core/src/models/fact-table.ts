@@ -1,4 +1,5 @@
 import { ACCEPTED_DBU, type SignalKind } from '../catalogue';
+import type { Quantity } from './spellings';
 
 /** What can be stated about a piece of a device, and what is usual: one row for each figure. Data, no logic. Standards’ figures are from memory. */
 
@@ -7,6 +8,8 @@ export interface FactRow {
   field: string;
   label: string;
   unit: string;
+  /** Told only where the unit does not tell it. */
+  quantity?: Quantity;
   /** What the file takes. */
   min: number;
   max: number;
@@ -275,6 +278,7 @@ export const pointFacts = (unit: keyof typeof CEILINGS): FactRow[] => [
 /** Quieter than the thermal noise of the 150 Ω it is measured with: √(4kTRB), −130.96 dBu in 20 kHz (Johnson–Nyquist). */
 export const EIN_FACT: Omit<FactRow, 'field' | 'label'> = {
   unit: 'dBu',
+  quantity: 'input noise',
   min: -300,
   max: 300,
   step: 0.1,

@@ -1,5 +1,12 @@
 import { portOfPin, type CircuitElement, type DeviceModel, type Path } from '../catalogue';
-import { millivoltsPerPascal, sensitivityShiftDb } from '../units';
+import {
+  dbuFromVolts,
+  johnsonNoiseVolts,
+  millivoltsPerPascal,
+  powerDifferenceDb,
+  powerSumDb,
+  sensitivityShiftDb,
+} from '../units';
 import {
   CAPACITOR_FACTS,
   EIN_FACT,
@@ -160,6 +167,7 @@ const gainPlace = (model: DeviceModel, path: Path): Place[] => {
           group,
           label: 'Sensitivity',
           unit: 'mV/Pa',
+          quantity: 'sensitivity',
           value: rounded(millivoltsPerPascal(path.gainDb)),
           min: 0.001,
           max: 10_000,
@@ -195,8 +203,55 @@ const gainPlace = (model: DeviceModel, path: Path): Place[] => {
   ];
 };
 
+/** Noise of the coil or ribbon itself, dBu: what its resistance makes (Johnson–Nyquist). */
+const coilNoise = (model: DeviceModel, { to }: Path): number | undefined => {
+  const coil = model.elements.find(({ id }) => id === to);
+  return coil?.kind === 'output' && coil.thermal ? dbuFromVolts(johnsonNoiseVolts(coil.ohms)) : undefined;
+};
+
+/** A coil's noise is that of its resistance, and what its maker states beyond that; never less. */
+const coilNoisePlace = (model: DeviceModel, path: Path, thermal: number): Place => {
+  const { noise, gainDb = 0 } = path;
+  const least = thermal - gainDb;
+  const all = noise?.kind === 'level' ? powerSumDb([thermal, noise.level]) - gainDb : least;
+  return {
+    fact: {
+      key: `paths/${path.from} ${path.to}/noise`,
+      group: `${labelOf(model, path.from)} to ${labelOf(model, path.to)}`,
+      label: OWN_NOISE,
+      unit: 'dB SPL',
+      quantity: 'own noise',
+      value: rounded(all),
+      // Floored, so that what stands there is itself allowed.
+      min: Math.floor(least * 100) / 100,
+      max: 300,
+      step: 0.1,
+      from: 'the thermal noise of its impedance, Johnson–Nyquist, unless stated',
+    },
+    write: (now, value) => {
+      const more = powerDifferenceDb(value + gainDb, thermal);
+      // A thousandth of a dB over the coil's own is the coil's own.
+      const isMore = value - least > 0.001;
+      const { noise: _was, ...bare } = path;
+      return {
+        ...now,
+        paths: now.paths.map((one) =>
+          one.from === path.from && one.to === path.to
+            ? { ...bare, ...(isMore ? { noise: { kind: 'level', level: more } } : {}) }
+            : one,
+        ),
+      };
+    },
+  };
+};
+
+const OWN_NOISE = 'Own noise, as sound';
+
 const noisePlaces = (model: DeviceModel, path: Path): Place[] => {
   const { noise } = path;
+  const isCapsule = model.points.find(({ id }) => id === path.from)?.role === 'capsule';
+  const thermal = isCapsule && path.gainDb !== undefined ? coilNoise(model, path) : undefined;
+  if (thermal !== undefined) return [coilNoisePlace(model, path, thermal)];
   if (!noise) return [];
   const group = `${labelOf(model, path.from)} to ${labelOf(model, path.to)}`;
   const key = `paths/${path.from} ${path.to}/noise`;
@@ -218,15 +273,15 @@ const noisePlaces = (model: DeviceModel, path: Path): Place[] => {
         })(now),
     }));
   }
-  const isCapsule = model.points.find(({ id }) => id === path.from)?.role === 'capsule';
   const shift = isCapsule ? (path.gainDb ?? 0) : 0;
   return [
     {
       fact: {
         key,
         group,
-        label: isCapsule ? 'Own noise, as sound' : 'Noise it adds',
+        label: isCapsule ? OWN_NOISE : 'Noise it adds',
         unit: isCapsule ? 'dB SPL' : unitOf(model, path.to),
+        ...(isCapsule ? { quantity: 'own noise' as const } : {}),
         value: rounded(noise.level - shift),
         min: -300,
         max: 300,

@@ -2,7 +2,17 @@ import * as fc from 'fast-check';
 import { DEVICE_MODELS, type DeviceModel } from '../catalogue';
 import { modelFile, modelProblems, readModelText, readModelValue } from '../rig';
 import { dbFromRatio, millivoltsPerPascal } from '../units';
-import { connectorsFor, doubtsOf, factsOf, withFact, withoutPort, withPort } from '.';
+import {
+  connectorsFor,
+  doubtsOf,
+  factsOf,
+  readSpelled,
+  spelled,
+  spellingsOf,
+  withFact,
+  withoutPort,
+  withPort,
+} from '.';
 
 const byId = (id: string) => DEVICE_MODELS.find((model) => model.id === id)!;
 const ROWS = DEVICE_MODELS.map((model) => [model.id, model] as const);
@@ -47,8 +57,11 @@ describe('the figures of a model', () => {
           );
           const changed = factsOf(withFact(model, fact.key, next));
           expect(changed.find(({ key }) => key === fact.key)!.value).toBeCloseTo(next, 6);
+          // The noise of a coil follows from its impedance and its sensitivity: it is to move with them.
           const others = (list: typeof facts) =>
-            list.filter(({ key }) => key !== fact.key).map(({ key, value }) => [key, value.toPrecision(6)]);
+            list
+              .filter(({ key, quantity }) => key !== fact.key && quantity !== 'own noise')
+              .map(({ key, value }) => [key, value.toPrecision(6)]);
           expect(others(changed)).toEqual(others(facts));
         },
       ),
@@ -79,6 +92,66 @@ describe('the figures of a model', () => {
     const noise = factOf(model, 'Own noise, as sound').value;
     const louder = withFact(model, factOf(model, 'Sensitivity').key, 40);
     expect(factOf(louder, 'Own noise, as sound').value).toBeCloseTo(noise, 6);
+  });
+});
+
+describe('figures as data sheets print them', () => {
+  const own = { unit: 'dB SPL', quantity: 'own noise' } as const;
+  const sensitivity = { unit: 'mV/Pa', quantity: 'sensitivity' } as const;
+  it.each([
+    // 0 dBV is +2.218 dBu, −10 dBV 0.3162 V, 1.2277 V +4 dBu: arithmetic.
+    ['0 dBV', { unit: 'dBu' }, 2.218],
+    ['−10 dBV', { unit: 'dBu' }, -7.782],
+    ['1,2277 V', { unit: 'dBu' }, 4],
+    ['774.6mV', { unit: 'dBu' }, 0],
+    ['+4', { unit: 'dBu' }, 4],
+    ['1.5 kohm', { unit: 'Ω' }, 1500],
+    ['1.5k', { unit: 'Ω' }, 1500],
+    ['1 MΩ', { unit: 'Ω' }, 1e6],
+    ['300 µA', { unit: 'mA' }, 0.3],
+    ['0.1 uF', { unit: 'nF' }, 100],
+    // −54 dBV/Pa is 1.995 mV/Pa; −74 dBV/µbar the same, for a pascal is ten microbars.
+    ['−54 dBV/Pa', sensitivity, 1.995],
+    ['-74 dBv/ubar', sensitivity, 1.995],
+    ['20', sensitivity, 20],
+    ['94 dB SPL', own, 94],
+  ])('“%s”', (text, fact, value) => expect(readSpelled(text, fact, fact.unit)).toBeCloseTo(value, 3));
+
+  it('signal to noise of 78 dB (A) is 16 dBA: both against 94 dB SPL (IEC 60268-4, memory)', () => {
+    expect(readSpelled('78', own, 'dB S/N (A)')).toBeCloseTo(readSpelled('16', own, 'dBA')!, 9);
+    expect(readSpelled('78 dB S/N (A)', own, 'dBA')).toBeCloseTo(readSpelled('16 dba', own, 'dBA')!, 9);
+  });
+
+  it.each([['a lot'], [''], ['4 apples'], ['5 mV/Pa'], ['0 V']])('“%s” is no level', (text) =>
+    expect(readSpelled(text, { unit: 'dBu' }, 'dBu')).toBeUndefined(),
+  );
+
+  it('every figure of every model, in each of its spellings, reads back as itself', () => {
+    for (const model of DEVICE_MODELS)
+      for (const fact of factsOf(model))
+        for (const { unit } of spellingsOf(fact)) {
+          const text = `${spelled(fact.value, fact, unit)} ${unit}`;
+          expect(Math.abs(readSpelled(text, fact, unit)! - fact.value)).toBeLessThanOrEqual(
+            Math.max(0.05, Math.abs(fact.value) / 1000),
+          );
+        }
+  });
+
+  it('the noise of a coil is that of its resistance until its maker says more: 150 Ω, −130.96 dBu (Johnson–Nyquist)', () => {
+    const hand = byId('mic-dynamic-hand');
+    const model = withFact(hand, factOf(hand, 'Source impedance').key, 150);
+    const { value, min, key } = factOf(model, 'Own noise, as sound');
+    expect(value + model.paths.find(({ from }) => from === 'capsule')!.gainDb!).toBeCloseTo(-130.96, 2);
+    expect(min).toBeLessThanOrEqual(value);
+    expect(value - min).toBeLessThan(0.011);
+    const noisier = withFact(model, key, value + 6);
+    expect(factOf(noisier, 'Own noise, as sound').value).toBeCloseTo(value + 6, 6);
+    expect(withFact(noisier, key, value)).toEqual(model);
+  });
+
+  it('every microphone states its own noise', () => {
+    for (const model of DEVICE_MODELS.filter(({ points }) => points.some(({ role }) => role === 'capsule')))
+      expect([model.id, factsOf(model).some(({ label }) => /noise/i.test(label))]).toEqual([model.id, true]);
   });
 });
 
