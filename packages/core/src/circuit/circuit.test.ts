@@ -249,6 +249,16 @@ describe('properties over rigs', () => {
     });
   });
 
+  it('a wire of next to no resistance, or length, is one piece of metal and not an equation of 1e300', () => {
+    const withWires = (change: (rig: Rig) => Rig) => solveCircuit(lookup(change(skerryLight))).couplings;
+    const ofOhms = (ohmsPerM: number) =>
+      withWires((rig) => ({ ...rig, leadKinds: rig.leadKinds.map((kind) => ({ ...kind, ohmsPerM })) }));
+    expect(ofOhms(1e-300)).toEqual(ofOhms(0));
+    expect(
+      withWires((rig) => ({ ...rig, leads: rig.leads.map((lead) => ({ ...lead, lengthM: 1e-300 })) })),
+    ).toHaveLength(ofOhms(0).length);
+  });
+
   it('no reading is NaN on a large rig', () => {
     const circuit = solveCircuit(whole);
     const numbers = JSON.stringify(circuit, (_key, value: unknown) =>

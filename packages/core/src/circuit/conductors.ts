@@ -1,5 +1,14 @@
-import type { Conductor } from '../catalogue';
+import type { Conductor, LeadKind } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
+
+/** Less than this is one piece of metal, ohms: a thousandth of what any contact has, and the equations stay well-behaved. */
+const LEAST_WIRE_OHMS = 1e-6;
+
+/** Resistance of each wire of a lead, ohms; 0 where its ends are one piece of metal. */
+export const wireOhms = (kind: LeadKind, { lengthM }: Lead): number => {
+  const ohms = kind.ohmsPerM * lengthM;
+  return ohms < LEAST_WIRE_OHMS ? 0 : ohms;
+};
 
 /** A lead's wires as they are: with the contacts of two exchanged at its last end where a condition says so. */
 export const conductorsOf = (find: Lookup, lead: Lead): Conductor[] => {

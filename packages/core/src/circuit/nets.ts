@@ -1,6 +1,6 @@
 import { contactsBetween, type CircuitElement } from '../catalogue';
 import type { Lookup } from '../rig';
-import { conductorsOf, shortedPins } from './conductors';
+import { conductorsOf, shortedPins, wireOhms } from './conductors';
 import { meetingsOf } from './mismatches';
 import { GROUND, isGround, netsOf, type Net, type Primitive } from './primitives';
 import { wholeRig, type Scope } from './scope';
@@ -75,7 +75,7 @@ export const joinPins = (find: Lookup, scope: Scope = wholeRig(find)): Nets => {
     if (!kind) continue;
     for (const pins of bonds(kind.elements)) joinAll(pins.map((pin) => leadPin(lead.id, pin)));
     for (const conductor of conductorsOf(find, lead)) {
-      if (find.isOpen(lead, conductor.name) || kind.ohmsPerM * lead.lengthM > 0) continue;
+      if (find.isOpen(lead, conductor.name) || wireOhms(kind, lead) > 0) continue;
       joinAll(conductor.joins.map((pin) => leadPin(lead.id, pin)));
     }
     for (const [a, b] of shortedPins(find, lead)) union.join(leadPin(lead.id, a), leadPin(lead.id, b));

@@ -6,7 +6,7 @@ import {
   type Lead,
   type Lookup,
 } from '../rig';
-import { conductorsOf } from './conductors';
+import { conductorsOf, wireOhms } from './conductors';
 import { lower } from './lower';
 import type { Nets } from './nets';
 import { GROUND, type Lowered, type Net, type Primitive } from './primitives';
@@ -77,7 +77,7 @@ const leadParts = (find: Lookup, nets: Nets, lead: Lead, analysis: Lowered): Pri
       source: `${lead.id}/${element.id}`,
     }),
   );
-  const ohms = kind.ohmsPerM * lead.lengthM;
+  const ohms = wireOhms(kind, lead);
   const farads = kind.picofaradsPerM * 1e-12 * lead.lengthM;
   const conductors = conductorsOf(find, lead);
   const screen = conductors.find((conductor) => conductor.name === kind.screen);
