@@ -1,4 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { hasTooManyValues, MAX_RIG_BYTES } from '@diaphon/core';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
@@ -8,7 +9,7 @@ import helmet from 'helmet';
 import { AppModule } from './app.module';
 import { databaseFile, openDatabase } from './database/open-database';
 import { DemoService } from './demo/demo.service';
-import { ErrorFilter } from './errors/error-filter';
+import { ErrorFilter, TOO_CROWDED } from './errors/error-filter';
 import { sameOriginOnly } from './guards';
 import { passphraseOnly } from './passphrase';
 import type { Settings } from './settings';
@@ -40,6 +41,14 @@ const contentSecurity = (styles: Source[]) =>
     strictTransportSecurity: false,
   });
 
+/** What a request may say beside its rig, bytes. */
+const AROUND_A_RIG = 64 * 1024;
+
+/** What could only be refused once it is parsed is not parsed: that would keep everybody waiting. */
+const refuseCrowded = (_request: IncomingMessage, _response: ServerResponse, body: Buffer): void => {
+  if (hasTooManyValues(body)) throw Object.assign(new Error('too many values'), { type: TOO_CROWDED });
+};
+
 /** The whole server, ready to listen. */
 export const createApp = async (settings: Settings): Promise<NestExpressApplication> => {
   const sequelize = await openDatabase(settings.dataFolder);
@@ -65,7 +74,7 @@ export const createApp = async (settings: Settings): Promise<NestExpressApplicat
   if (settings.passphrase) app.use(passphraseOnly(settings.passphrase));
   // Files gain by it once; answers of the API are small and wanted at once.
   app.use(compression({ filter: (request) => !request.url.startsWith('/api') }));
-  app.useBodyParser('json', { limit: '5mb' });
+  app.useBodyParser('json', { limit: MAX_RIG_BYTES + AROUND_A_RIG, verify: refuseCrowded });
   app.setGlobalPrefix('api');
   app.useGlobalFilters(new ErrorFilter(databaseFile(settings.dataFolder)));
   const description = new DocumentBuilder()

@@ -54,11 +54,23 @@ describe('what a client gets wrong', () => {
     expect(body.where).toContain('notes');
   });
 
-  it('a document of 900,000 nulls is refused with its place, and the next request is answered meanwhile', async () => {
+  it('a document of 900,000 nulls is larger than any rig, and not even taken in', async () => {
     const document = { ...emptyRig('x'), models: Array(900_000).fill(null) };
     const { status, body } = await api().post('/api/rigs').send({ name: 'x', document });
+    expect([status, body.where]).toEqual([413, 'body']);
+  });
+
+  it('one of 380,000 nulls is refused before it is parsed', async () => {
+    const document = { ...emptyRig('x'), models: Array(380_000).fill(null) };
+    const { status, body } = await api().post('/api/rigs').send({ name: 'x', document });
     expect(status).toBe(422);
-    expect(body.where).toBe('models');
+    expect(body).toMatchObject({ where: 'body', hint: expect.stringContaining('split') });
+  });
+
+  it('one of 20,000 nulls, few enough to be parsed, is refused with its place', async () => {
+    const document = { ...emptyRig('x'), models: Array(20_000).fill(null) };
+    const { status, body } = await api().post('/api/rigs').send({ name: 'x', document });
+    expect([status, body.where]).toEqual([422, 'models']);
   });
 
   it('30,000 rows of stock are refused without being compared', async () => {

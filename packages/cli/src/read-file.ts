@@ -12,7 +12,7 @@ export const readRigFile = async (path: string): Promise<ReadResult> => {
     const { size } = await stat(path);
     if (size > MAX_RIG_BYTES) {
       const found = `${(size / 1024 / 1024).toFixed(1)} MB`;
-      return failed(found, 'at most 4 MB', 'split the rig, or remove models it does not use');
+      return failed(found, 'at most 2 MB', 'split the rig, or remove models it does not use');
     }
     return readRigText(await readFile(path, 'utf8'));
   } catch (error) {

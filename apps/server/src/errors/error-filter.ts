@@ -3,15 +3,25 @@ import type { Request, Response } from 'express';
 import { ApiError, notFound } from './api-error';
 import { diskError } from './disk-errors';
 
+/** The type of error of a body with more values than any document has. */
+export const TOO_CROWDED = 'entity.too.crowded';
+
 /** What Express and its parts throw before a controller is reached. */
 const fromExpress = (error: { type?: string; status?: number }, request: Request): ApiError | undefined => {
   switch (error.type) {
     case 'entity.too.large':
       return new ApiError(413, {
         code: 'too-large',
-        message: 'The request is larger than 5 MB.',
+        message: 'The request is larger than 2 MB.',
         where: 'body',
-        hint: 'Send a rig of at most 4 MB; remove models it does not use.',
+        hint: 'Send a rig of at most 2 MB; remove models it does not use.',
+      });
+    case TOO_CROWDED:
+      return new ApiError(422, {
+        code: 'bad-document',
+        message: 'The request holds more lists and values than any rig has.',
+        where: 'body',
+        hint: 'Open a rig saved by Diaphon, or split this one.',
       });
     case 'entity.parse.failed':
       return new ApiError(400, {

@@ -1,5 +1,5 @@
 import { DEMO_RIGS, generateRig, generateStage } from '../demo';
-import { boundsProblems } from './bounds';
+import { boundsProblems, hasTooManyValues } from './bounds';
 import { readRigText, readRigValue } from './read-rig';
 
 const first = (value: unknown) => boundsProblems(value)[0];
@@ -40,10 +40,20 @@ describe('what a document may hold at most', () => {
     expect(first(nested(21))?.found).toContain('deep');
   });
 
-  it('more than 500,000 values in all are refused, however they are spread', () => {
+  it('more than 100,000 values in all are refused, however they are spread', () => {
     const row = Array(4000).fill(null) as null[];
-    expect(boundsProblems(Array(120).fill(row))).toEqual([]);
-    expect(first(Array(130).fill(row))?.found).toContain('500000');
+    expect(boundsProblems(Array(24).fill(row))).toEqual([]);
+    expect(first(Array(26).fill(row))?.found).toContain('100000');
+  });
+
+  it('so many are told from the text, before it is parsed; commas and brackets inside texts are none', () => {
+    const crowded = (value: unknown) => hasTooManyValues(new TextEncoder().encode(JSON.stringify(value)));
+    const row = Array(4000).fill(null) as null[];
+    expect(crowded(Array(24).fill(row))).toBe(false);
+    expect(crowded(Array(26).fill(row))).toBe(true);
+    expect(crowded(Array(100_000).fill([]))).toBe(true);
+    expect(crowded({ a: '"\\' + ',[{'.repeat(200_000) })).toBe(false);
+    expect(crowded(generateRig(1600))).toBe(false);
   });
 
   it('a million brackets in one another are refused, not run into', () => {

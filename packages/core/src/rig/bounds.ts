@@ -1,7 +1,7 @@
 import { problem, type Problem } from './problem';
 
 /** What a document may hold at most, whatever its schema says: asked before anything walks through it. */
-const MOST_VALUES = 500_000;
+const MOST_VALUES = 100_000;
 const MOST_IN_A_LIST = 4000;
 const MOST_KEYS = 3000;
 const MOST_LEVELS = 20;
@@ -44,6 +44,29 @@ const sizeProblem = (size: number, isList: boolean): [string, string, string] | 
   return size > most
     ? [`${size} ${what}`, `at most ${most}`, 'open a rig saved by Diaphon, or split this one']
     : undefined;
+};
+
+const [QUOTE, ESCAPE, COMMA, OPENED, LISTED] = ['"', '\\', ',', '{', '['].map((sign) => sign.charCodeAt(0));
+
+/**
+ * Whether JSON text has more values than any document may have, told without parsing it: a value follows each comma, and
+ * each opened list or object is one.
+ * @param bytes UTF-8; need not be JSON
+ */
+export const hasTooManyValues = (bytes: Uint8Array): boolean => {
+  let commas = 0;
+  let opened = 0;
+  let isText = false;
+  for (let at = 0; at < bytes.length; at += 1) {
+    const byte = bytes[at];
+    if (isText) {
+      if (byte === ESCAPE) at += 1;
+      else if (byte === QUOTE) isText = false;
+    } else if (byte === QUOTE) isText = true;
+    else if (byte === COMMA) commas += 1;
+    else if (byte === OPENED || byte === LISTED) opened += 1;
+  }
+  return Math.max(commas, opened) >= MOST_VALUES;
 };
 
 /**

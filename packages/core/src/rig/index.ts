@@ -13,7 +13,7 @@ export { modelProblems } from './model-references';
 export { MODEL_SCHEMA, RIG_SCHEMA } from './schema';
 export { referenceProblems } from './references';
 export { upgradeRig } from './upgrade';
-export { boundsProblems } from './bounds';
+export { boundsProblems, hasTooManyValues } from './bounds';
 export { MAX_RIG_BYTES, readRigText, readRigValue, type ReadResult } from './read-rig';
 export { buildRig, type RigRows } from './build-rig';
 export { editBetween, rebase, type EditClash, type Rebased } from './rebase';

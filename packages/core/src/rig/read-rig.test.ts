@@ -43,8 +43,8 @@ describe('reading a rig file', () => {
     expect(problem!.found.length).toBeLessThan(200);
   });
 
-  it('the limit is 4 MB', () => {
-    expect(MAX_RIG_BYTES).toBe(4 * 1024 * 1024);
+  it('the limit is 2 MB', () => {
+    expect(MAX_RIG_BYTES).toBe(2 * 1024 * 1024);
   });
 
   it.each([

@@ -9,7 +9,7 @@ import { OLDEST_VERSION, upgradeRig, type Untyped } from './upgrade';
 export type ReadResult = { ok: true; rig: Rig } | { ok: false; problems: Problem[] };
 
 /** A rig file larger than this is refused before parsing, bytes. */
-export const MAX_RIG_BYTES = 4 * 1024 * 1024;
+export const MAX_RIG_BYTES = 2 * 1024 * 1024;
 
 const validator = interpreting(RIG_SCHEMA);
 
