@@ -40,7 +40,7 @@ export const chartSvg = (
   });
   const drawnBoxes = placed.map(({ box, at }) => {
     const name = box.device?.name ?? box.leadKind?.name ?? '';
-    const about = box.model?.name ?? '';
+    const about = box.model?.name === name ? '' : (box.model?.name ?? '');
     const letters = Math.floor(box.width / 7.4);
     const ports = box.ports.map((port) => {
       const isLeft = port.side === 'left';

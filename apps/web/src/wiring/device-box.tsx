@@ -112,7 +112,9 @@ export const DeviceBox = memo(({ data }: NodeProps & { data: BoxData }) => {
         {severity && <SeverityMark severity={severity} label={`${SEVERITY_WORDS[severity]}:`} />}
         <span className="min-w-0 flex-1">
           <span className="block truncate leading-tight font-bold">{device.name}</span>
-          <span className="block truncate text-[11.5px] leading-tight text-faint">{box.model!.name}</span>
+          {box.model!.name !== device.name && (
+            <span className="block truncate text-[11.5px] leading-tight text-faint">{box.model!.name}</span>
+          )}
         </span>
       </button>
       {box.ports.map((port) => (

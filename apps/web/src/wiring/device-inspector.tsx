@@ -117,7 +117,7 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
     <section aria-label={`Selected: ${device.name}`}>
       <InspectorHead
         title={<h2 className="text-[15px] leading-tight font-bold">{device.name}</h2>}
-        about={`${model.name}. ${model.about}`}
+        about={model.name === device.name ? model.about : `${model.name}. ${model.about}`}
         onClose={() => onSelect({})}
       />
       {newer && (

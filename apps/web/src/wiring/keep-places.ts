@@ -13,6 +13,62 @@ export const keptBoxes = (before: ChartModel, now: ChartModel): string[] => {
   return now.boxes.map(({ id }) => id).filter((id) => known.has(id) && (was.has(id) || !is.has(id)));
 };
 
+/** Rounds of settling; twenty boxes in a row stand in order long before. */
+const ROUNDS = 60;
+
+/**
+ * Newcomers on the way from one box that was there to another, each halfway between what leads to it and what it leads to,
+ * so that the way is not drawn backwards. Others are not told.
+ */
+export const betweenKept = (
+  { boxes, lines }: ChartModel,
+  kept: Record<string, Corner>,
+): Record<string, Corner> => {
+  const sizes = new Map(boxes.map((box) => [box.id, box]));
+  const neighbours = (box: string, way: 'from' | 'to') =>
+    lines
+      .filter((line) => line[way === 'from' ? 'to' : 'from'].box === box)
+      .map((line) => line[way].box)
+      .filter((other) => other !== box && sizes.has(other));
+  const isReached = (box: string, way: 'from' | 'to', seen: Set<string>): boolean =>
+    neighbours(box, way).some((other) => {
+      if (kept[other]) return true;
+      if (seen.has(other)) return false;
+      seen.add(other);
+      return isReached(other, way, seen);
+    });
+  const newcomers = boxes
+    .map(({ id }) => id)
+    .filter((id) => !kept[id] && isReached(id, 'from', new Set()) && isReached(id, 'to', new Set()));
+  const centres = new Map<string, Corner>(
+    Object.entries(kept).flatMap(([id, { x, y }]): [string, Corner][] => {
+      const size = sizes.get(id);
+      return size ? [[id, { x: x + size.width / 2, y: y + size.height / 2 }]] : [];
+    }),
+  );
+  const mean = (ids: string[], side: 'x' | 'y'): number | undefined => {
+    const known = ids.flatMap((id) => centres.get(id) ?? []);
+    return known.length > 0 ? known.reduce((sum, at) => sum + at[side], 0) / known.length : undefined;
+  };
+  for (let round = 0; round < ROUNDS; round += 1) {
+    for (const id of newcomers) {
+      const [before, after] = [neighbours(id, 'from'), neighbours(id, 'to')];
+      const middle = (side: 'x' | 'y') => {
+        const sides = [mean(before, side), mean(after, side)].filter((value) => value !== undefined);
+        return sides.reduce((sum, value) => sum + value, 0) / Math.max(1, sides.length);
+      };
+      centres.set(id, { x: middle('x'), y: middle('y') });
+    }
+  }
+  return Object.fromEntries(
+    newcomers.map((id) => {
+      const { width, height } = sizes.get(id)!;
+      const { x, y } = centres.get(id)!;
+      return [id, { x: x - width / 2, y: y - height / 2 }];
+    }),
+  );
+};
+
 const median = (values: number[]): number => {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length / 2)] ?? 0;

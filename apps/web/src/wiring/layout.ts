@@ -3,7 +3,7 @@ import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
 import type { ChartBox, ChartModel } from './chart-model';
 import { placesOf } from './chart-places';
 import type { ChartLayout, Corner } from './chart-layout';
-import { aligned, keptBoxes, medianShift, settled } from './keep-places';
+import { aligned, betweenKept, keptBoxes, medianShift, settled } from './keep-places';
 
 let elk: InstanceType<typeof ELK> | undefined;
 
@@ -137,7 +137,8 @@ export const layOutChart = async (
     const fresh = await run(model, isGrouped);
     const over = aligned(fresh, medianShift(fresh.boxes, old.boxes, kept));
     const keep = Object.fromEntries(kept.map((id) => [id, old.boxes[id]!]));
-    start = { ...over, boxes: { ...over.boxes, ...keep }, places: { ...over.places, ...old.places } };
+    const boxes = { ...over.boxes, ...keep, ...betweenKept(model, keep) };
+    start = { ...over, boxes, places: { ...over.places, ...old.places } };
   }
   const laid = await run(model, isGrouped, start);
   const over = aligned(laid, medianShift(laid.boxes, old.boxes, kept));

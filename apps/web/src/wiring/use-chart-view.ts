@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { Selection } from '../store/use-selection';
 import type { ChartBox, ChartModel } from './chart-model';
 import { boxShowing, isLargeChart } from './chart-state';
-import type { ChartLayout } from './chart-layout';
+import type { ChartLayout, Corner } from './chart-layout';
 import { farZoom } from './use-is-far';
 import type { Places } from './use-places';
 
@@ -44,7 +44,43 @@ const useIsShown = (layout: ChartLayout | null) => {
   };
 };
 
-/** Moves the chart only when it must: opened, grouped, something new out of sight, something selected out of sight. */
+/** What stood how when it was last shown. */
+interface Shown {
+  mode: string;
+  boxes: ChartLayout['boxes'];
+  lines: Set<string>;
+}
+
+const hasMoved = (a: Corner | undefined, b: Corner | undefined): boolean =>
+  !a || !b || Math.hypot(a.x - b.x, a.y - b.y) > 1;
+
+/** Boxes that are new, stand elsewhere, or have a lead they had not. */
+const changedBoxes = ({ boxes, lines }: ChartModel, layout: ChartLayout, before: Shown): ChartBox[] => {
+  const joined = new Set(
+    lines.filter(({ id }) => !before.lines.has(id)).flatMap(({ from, to }) => [from.box, to.box]),
+  );
+  return boxes.filter(({ id }) => joined.has(id) || hasMoved(before.boxes[id], layout.boxes[id]));
+};
+
+/** The least rectangle around boxes, in the chart's own pixels. */
+const around = (boxes: readonly ChartBox[], layout: ChartLayout) => {
+  const corners = boxes.flatMap(({ id, width, height }) => {
+    const at = layout.boxes[id];
+    return at ? [{ left: at.x, top: at.y, right: at.x + width, bottom: at.y + height }] : [];
+  });
+  const least = (side: 'left' | 'top') => Math.min(...corners.map((corner) => corner[side]));
+  const most = (side: 'right' | 'bottom') => Math.max(...corners.map((corner) => corner[side]));
+  const [x, y] = [least('left'), least('top')];
+  return { x, y, width: most('right') - x, height: most('bottom') - y };
+};
+
+/** How much of the window what changed may fill. */
+const FILLED = 0.85;
+
+/**
+ * Moves the chart only when it must: opened, grouped, changed out of sight, selected out of sight. A small chart is shown
+ * whole then, a large one where it changed.
+ */
 export const useChartView = (
   model: ChartModel,
   layout: ChartLayout | null,
@@ -53,15 +89,29 @@ export const useChartView = (
 ): void => {
   const { fitView, setCenter, getViewport } = useReactFlow();
   const isShown = useIsShown(layout);
-  const fitted = useRef<{ mode: string; boxes: Set<string> } | null>(null);
+  const shown = useStore(({ width, height }) => ({ width, height }), sameSize);
+  const last = useRef<Shown | null>(null);
+  const show = (boxes: readonly ChartBox[]) => {
+    if (!layout) return;
+    const { x, y, width, height } = around(boxes, layout);
+    const zoom = Math.min(
+      Math.max(getViewport().zoom, farZoom(true)),
+      (FILLED * shown.width) / width,
+      (FILLED * shown.height) / height,
+    );
+    void setCenter(x + width / 2, y + height / 2, { zoom, duration: 0 });
+  };
   useEffect(() => {
     if (!layout) return;
     const mode = `${places.isGrouped} ${[...places.shut].join()}`;
-    const before = fitted.current;
-    fitted.current = { mode, boxes: new Set(Object.keys(layout.boxes)) };
-    const isNeeded =
-      before?.mode !== mode || model.boxes.some((box) => !before.boxes.has(box.id) && !isShown(box));
-    if (isNeeded) requestAnimationFrame(() => void fitView(FIT));
+    const before = last.current;
+    last.current = { mode, boxes: layout.boxes, lines: new Set(model.lines.map(({ id }) => id)) };
+    if (before?.mode !== mode) requestAnimationFrame(() => void fitView(FIT));
+    else {
+      const changed = changedBoxes(model, layout, before);
+      if (changed.every(isShown)) return;
+      requestAnimationFrame(() => (isLargeChart(model) ? show(changed) : void fitView(FIT)));
+    }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new layout moves the chart
   }, [layout, fitView]);
 
