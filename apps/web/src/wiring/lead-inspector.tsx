@@ -73,7 +73,12 @@ export const LeadInspector = ({ rig, lead, onSelect }: LeadInspectorProps) => {
         })}
       </ul>
       <div className="space-y-2 px-3 pb-2">
-        <Button onClick={() => onSelect({ lead: lead.id, open: 'pins' })}>Open the plugs</Button>
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => onSelect({ lead: lead.id, open: 'pins' })}>Open the plugs</Button>
+          {!kind.usb && (
+            <Button onClick={() => onSelect({ lead: lead.id, open: 'own' })}>Make an own kind of it</Button>
+          )}
+        </div>
         <NumberField
           label="Length"
           value={lead.lengthM}

@@ -22,6 +22,7 @@ const PinViewDialog = lazy(async () => ({ default: (await import('./pin-view-dia
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog')).ExportDialog }));
 const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-dialog')).StockDialog }));
 const PlugDialog = lazy(async () => ({ default: (await import('./plug-dialog')).PlugDialog }));
+const OwnLeadDialog = lazy(async () => ({ default: (await import('./own-lead-dialog')).OwnLeadDialog }));
 const NotesDialog = lazy(async () => ({ default: (await import('./notes-dialog')).NotesDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
@@ -160,6 +161,13 @@ export const WiringView = () => {
         {isExporting && <ExportDialog rig={rig} rigId={rigId ?? ''} onClose={() => setIsExporting(false)} />}
         {selection.lead && selection.open === 'pins' && (
           <PinViewDialog
+            rig={rig}
+            lead={selection.lead}
+            onClose={() => select(selection.lead ? { lead: selection.lead } : {})}
+          />
+        )}
+        {selection.lead && selection.open === 'own' && (
+          <OwnLeadDialog
             rig={rig}
             lead={selection.lead}
             onClose={() => select(selection.lead ? { lead: selection.lead } : {})}

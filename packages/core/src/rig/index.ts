@@ -5,6 +5,7 @@ export * from './commands';
 export * from './condition';
 export { adoptModel, newerModel } from './adopt-model';
 export { duplicateDevice, swapModel } from './swap-model';
+export { contactsOfKind, makeOwnLead, ownLeadProblems, statedOf, type OwnLead } from './own-lead-kind';
 export * from './lookup';
 export { deepEqual } from './deep-equal';
 export * from './model-file';
