@@ -78,15 +78,15 @@ export const AdviceView = () => {
   };
 
   return (
-    <div className="flex h-full flex-col">
+    <div className="flex h-full flex-col print:block">
       <TopBar heading="Before buying">
         <span className="text-faint">Before buying</span>
       </TopBar>
-      <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
-        <div className="w-[400px] shrink-0 overflow-y-auto border-r border-line p-4 max-[820px]:w-full max-[820px]:border-r-0 max-[820px]:border-b">
+      <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto print:block">
+        <div className="print:hidden w-[400px] shrink-0 overflow-y-auto border-r border-line p-4 max-[820px]:w-full max-[820px]:border-r-0 max-[820px]:border-b">
           <Questions answers={answers} onChange={change} />
         </div>
-        <div className="min-w-0 flex-1 space-y-3 overflow-y-auto p-4">
+        <div className="min-w-0 flex-1 space-y-3 overflow-y-auto p-4 print:overflow-visible print:p-0">
           {failure && (
             <p role="alert" className="text-fault">
               The advice could not be worked out: {failure}
@@ -103,13 +103,17 @@ export const AdviceView = () => {
                   </b>
                   , wired with the best leads and every gain set for these voices.
                 </p>
-                <Button kind="main" onClick={() => void open()}>
-                  Open this rig
-                </Button>
+                <span className="print:hidden">
+                  <Button kind="main" onClick={() => void open()}>
+                    Open this rig
+                  </Button>
+                </span>
               </div>
-              {advice.topics.map((topic) => (
-                <TopicCard key={topic.id} topic={topic} />
-              ))}
+              <div className="space-y-3 print:hidden">
+                {advice.topics.map((topic) => (
+                  <TopicCard key={topic.id} topic={topic} />
+                ))}
+              </div>
               <ShoppingList rows={advice.shopping} prices={prices} onPrice={price} />
             </>
           )}

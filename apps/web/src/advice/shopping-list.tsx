@@ -1,4 +1,6 @@
-import { totalCost, type ShoppingRow } from '@diaphon/core';
+import { shoppingCsv, totalCost, type ShoppingRow } from '@diaphon/core';
+import { Button } from '../look/button';
+import { saveFile } from '../look/save-file';
 
 export type Prices = Record<string, number>;
 
@@ -16,7 +18,22 @@ const readPrice = (text: string): number | undefined => {
 /** What to buy, with rough prices that can be corrected, and what it comes to. */
 export const ShoppingList = ({ rows, prices, onPrice }: ShoppingListProps) => (
   <section aria-label="What to buy" className="card px-4 py-3">
-    <h2 className="text-[16px] font-bold">What to buy</h2>
+    <div className="flex flex-wrap items-center gap-2">
+      <h2 className="min-w-0 flex-1 text-[16px] font-bold">What to buy</h2>
+      <span className="flex gap-2 print:hidden">
+        <Button onClick={() => window.print()}>Print the list</Button>
+        <Button
+          onClick={() =>
+            saveFile(
+              'what-to-buy.csv',
+              new Blob([`\uFEFF${shoppingCsv(rows, prices)}`], { type: 'text/csv;charset=utf-8' }),
+            )
+          }
+        >
+          Save as CSV
+        </Button>
+      </span>
+    </div>
     <p className="text-faint">
       Rough prices in whatever money you use; common practice, no published source. Correct them where you
       know better.

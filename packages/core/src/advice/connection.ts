@@ -52,7 +52,7 @@ export const connectionTopic = (answers: Answers): Topic => {
     id: 'connection',
     question: 'USB microphone or XLR?',
     recommendation: isXlr
-      ? `XLR microphones: ${inputsNeeded(answers)} input${inputsNeeded(answers) === 1 ? '' : 's'} now, then one more.`
+      ? `XLR microphones: ${inputsNeeded(answers)} input${inputsNeeded(answers) === 1 ? '' : 's'} at once.`
       : 'One USB microphone: amplifier, converter and headphone socket in one.',
     reasons: isXlr
       ? reasons

@@ -23,7 +23,7 @@ const FOR_MIXER: Point[] = [
 const FOR_INTERFACE: Point[] = [
   {
     holds: ({ handsOn }) => !handsOn,
-    words: 'You are at home in software: one knob for each input is enough.',
+    words: 'You did not ask for faders under your fingers: one knob for each input is enough.',
   },
   {
     holds: ({ callers, streams }) => callers === 0 && !streams,

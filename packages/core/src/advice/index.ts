@@ -11,7 +11,7 @@ import type { Topic } from './topic';
 
 export { MICROPHONE_MODELS, USUAL_ANSWERS, type Answers } from './answers';
 export { MOST_INPUTS } from './desk';
-export { totalCost, type ShoppingRow } from './shopping';
+export { shoppingCsv, totalCost, type ShoppingRow } from './shopping';
 export type { School, Topic } from './topic';
 
 /** Everything said before buying: the questions answered, what to buy, and a rig to open. */

@@ -1,4 +1,5 @@
-import type { DeviceKind } from '../catalogue';
+import { modelById, type DeviceKind } from '../catalogue';
+import { csvText } from '../formats';
 import { lookup, type Rig } from '../rig';
 import { ownedCount, type Answers } from './answers';
 
@@ -43,6 +44,19 @@ const COST_BY_MODEL: Record<string, number> = {
 /** A lead: plugs, and so much for each metre. */
 const LEAD_COST = { plugs: 8, perM: 1.5 };
 
+/** What holds a microphone where it was measured. Common practice, no published source. */
+const STAND = {
+  key: 'stand',
+  name: 'Microphone stand or arm; weigh it down, and mind the weight its maker allows',
+  cost: 30,
+};
+
+/** Microphones that stand by themselves, or hang on a collar, need none. */
+const stands = (model: string): boolean => {
+  const found = modelById(model);
+  return found.kind === 'microphone' && found.ports.some(({ connector }) => connector === 'xlr-male');
+};
+
 /** What a rig needs beyond what is owned. Leads are counted by kind and length. */
 export const shoppingFor = (rig: Rig, answers: Answers): ShoppingRow[] => {
   const find = lookup(rig);
@@ -61,12 +75,28 @@ export const shoppingFor = (rig: Rig, answers: Answers): ShoppingRow[] => {
       COST_BY_MODEL[model] ?? COST_BY_KIND[found.kind] ?? 100,
     );
   }
+  // A talker with a microphone in the hand rustles: whatever speaks on a table or before a chair has something to stand on.
+  for (const { model } of rig.devices) if (stands(model)) count(STAND.key, STAND.name, 0, STAND.cost);
   for (const { id, kind, lengthM } of rig.leads) {
     const cost = Math.round(LEAD_COST.plugs + LEAD_COST.perM * lengthM);
     count(`${kind} ${lengthM}`, `${find.leadKindOf(id)?.name ?? kind}, ${lengthM} m`, 0, cost);
   }
   return [...rows.values()];
 };
+
+/** The list as CSV, to be sent to whoever orders: piece, needed, there, price each, to pay. */
+export const shoppingCsv = (
+  rows: readonly ShoppingRow[],
+  prices: Readonly<Record<string, number>> = {},
+): string =>
+  csvText([
+    ['Piece', 'Needed', 'There', 'Price each', 'To pay'],
+    ...rows.map(({ key, name, count, owned, costEach }) => {
+      const price = prices[key] ?? costEach;
+      return [name, count, Math.min(owned, count), price, Math.max(0, count - owned) * price].map(String);
+    }),
+    ['Together', '', '', '', String(totalCost(rows, prices))],
+  ]);
 
 /** What is still to be paid for, with the user's own prices where they know better. */
 export const totalCost = (

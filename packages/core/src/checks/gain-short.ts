@@ -23,6 +23,9 @@ export const gainShort: Check = (solved) => {
     const level = aim.measure === 'typical' ? typical : peak;
     const slack = aim.best - aim.lowest;
     const enough = spare >= missing - slack;
+    // Where it would have to stand in the last tenth of its travel, more gain ahead of it is worth its price.
+    const travel = solved.rig.assumptions.gainTravelLimit * (gain.control.maxDb - gain.control.minDb);
+    const isAtTop = towardsAim(solved, gain, missing, slack) > gain.control.minDb + travel;
     const placement = placementOf(solved, strand);
     const desk = solved.find.device(gain.device)?.name ?? gain.device;
     const short = aim.lowest - (level + spare);
@@ -63,10 +66,10 @@ export const gainShort: Check = (solved) => {
           ...gains
             .filter((one) => spareOf(one) >= missing - slack)
             .map((one) => setGain(solved.rig, one, towardsAim(solved, one, missing, slack))),
+          ...(enough && !isAtTop ? [] : addBooster(solved, placement?.device, gain, missing)),
           ...(enough
             ? []
             : [
-                ...addBooster(solved, placement?.device, gain, missing),
                 ...moveTalker(solved, placement?.id, missing),
                 ...(spareOf(gain) > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : []),
               ]),

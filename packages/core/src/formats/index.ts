@@ -1,4 +1,4 @@
 export * from './patch-list';
 export * from './lead-stock';
 export * from './patch-import';
-export { csvCell, printable, withPrintableNames } from './plain-text';
+export { csvCell, csvText, printable, withPrintableNames } from './plain-text';

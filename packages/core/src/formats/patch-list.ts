@@ -1,6 +1,5 @@
-import Papa from 'papaparse';
 import { lookup, type Lookup, type Plugged, type Rig } from '../rig';
-import { csvCell } from './plain-text';
+import { csvText } from './plain-text';
 
 /** The columns of a patch list, in the order they are written. */
 export const PATCH_COLUMNS = [
@@ -76,10 +75,7 @@ export const patchList = (rig: Rig): PatchRow[] => {
 
 /** The patch list as CSV (RFC 4180) with a row of headings. */
 export const patchListCsv = (rig: Rig): string =>
-  `${Papa.unparse(
-    {
-      fields: PATCH_COLUMNS.map((column) => PATCH_COLUMN_WORDS[column]),
-      data: patchList(rig).map((row) => PATCH_COLUMNS.map((column) => csvCell(row[column]))),
-    },
-    { newline: '\r\n' },
-  )}\r\n`;
+  csvText([
+    PATCH_COLUMNS.map((column) => PATCH_COLUMN_WORDS[column]),
+    ...patchList(rig).map((row) => PATCH_COLUMNS.map((column) => row[column])),
+  ]);

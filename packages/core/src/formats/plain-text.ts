@@ -1,3 +1,5 @@
+import Papa from 'papaparse';
+
 /** Letters that steer a terminal or turn the direction of what follows: no name needs them where it is shown to others. */
 const STEERING = /[\p{Cc}\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu;
 
@@ -19,3 +21,10 @@ export const csvCell = (text: string): string => {
   if (/^-?\d+(?:[.,]\d+)?$/.test(cell)) return cell;
   return /^[\s'"]*[=+\-@＝＋－＠|%]/u.test(cell) ? `'${cell}` : cell;
 };
+
+/** A table as CSV (RFC 4180), the first row its headings, safe for spreadsheets. */
+export const csvText = (rows: readonly (readonly string[])[]): string =>
+  `${Papa.unparse(
+    rows.map((row) => row.map(csvCell)),
+    { newline: '\r\n' },
+  )}\r\n`;

@@ -27,14 +27,22 @@ export const tuned = (start: Rig, memory: EngineMemory = makeEngineMemory()): Ri
   return rig;
 };
 
-/** The same, and what is still dangerous or at fault is mended with gear as the first fix says: boosters, DI boxes, pads. */
+/**
+ * The same, and what is still dangerous or at fault is mended with gear as the first fix says: boosters, DI boxes, pads. A
+ * caution is mended so only where that brings nothing else.
+ */
 export const mended = (start: Rig): Rig => {
   const memory = makeEngineMemory();
   let rig = tuned(start, memory);
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const fix = runChecks(solve(rig, memory))
-      .filter(({ severity }) => severity === 'danger' || severity === 'fault')
-      .map(({ id }) => fixesFor(rig, id, memory)[0])
+      .filter(({ severity }) => severity !== 'advice')
+      .map(({ id, severity }) =>
+        fixesFor(rig, id, memory).find(
+          ({ preview, isLastResort }) =>
+            severity !== 'caution' || (preview.come.length === 0 && !isLastResort),
+        ),
+      )
       .find((one) => one !== undefined);
     if (!fix) return rig;
     rig = tuned(applyEdit(rig, fix.edit).rig, memory);
