@@ -32,6 +32,30 @@ export const isolators = (): DeviceModel[] => DEVICE_MODELS.filter(isIsolating);
 export const pluginSupplies = (): DeviceModel[] => DEVICE_MODELS.filter(isPluginSupply);
 export const activeBoxes = (): DeviceModel[] => DEVICE_MODELS.filter(isActiveBox);
 
+const feedsPhantom = ({ elements }: DeviceModel): boolean =>
+  elements.some((element) => element.kind === 'feed' && element.standard === 'P48');
+
+/** Feeds a microphone by itself, and keeps its volts from what comes after. */
+export const phantomSupplies = (): DeviceModel[] =>
+  DEVICE_MODELS.filter(
+    (model) =>
+      feedsPhantom(model) &&
+      has(model, 'capacitor') &&
+      !has(model, 'input') &&
+      model.ports.filter(({ connector }) => isAnalogue(connector)).length === 2,
+  );
+
+/** Gives a computer an input with phantom, the smallest first. */
+export const fedInterfaces = (): DeviceModel[] => {
+  const inputs = ({ ports }: DeviceModel) => ports.filter(({ side, usb }) => side === 'in' && !usb).length;
+  return DEVICE_MODELS.filter(
+    (model) =>
+      model.kind === 'interface' &&
+      feedsPhantom(model) &&
+      model.ports.some(({ usb }) => usb?.role === 'device'),
+  ).sort((a, b) => inputs(a) - inputs(b));
+};
+
 /** Adds level close to a microphone. */
 export const boosters = (): DeviceModel[] => DEVICE_MODELS.filter(({ kind }) => kind === 'booster');
 

@@ -1,6 +1,7 @@
 import { figureText, finding, type Check } from './finding';
 import { switchFeed } from './fixes/feeds';
-import { moveToFedInput, swapForDynamic } from './fixes/phantom';
+import { useInterface } from './fixes/interface';
+import { insertPhantomSupply, moveToFedInput, swapForDynamic } from './fixes/phantom';
 import { unplugFrom } from './fixes/rewire';
 import { isWeakSupply, livesOnPluginPower, unfedElectronics } from './unfed';
 
@@ -31,6 +32,8 @@ export const noPhantom: Check = (solved) =>
           ...(off ? switchFeed(solved.rig, feed, true) : []),
           ...moveToFedInput(solved.rig, device),
           ...swapForDynamic(solved.rig, device),
+          ...useInterface(solved, device),
+          ...insertPhantomSupply(solved.rig, device),
           ...unplugFrom(solved.rig, device),
         ],
       });

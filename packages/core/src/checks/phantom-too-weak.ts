@@ -1,6 +1,7 @@
 import { portOfPin } from '../catalogue';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
-import { moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
+import { useInterface } from './fixes/interface';
+import { insertPhantomSupply, moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
 import { unplugFrom } from './fixes/rewire';
 import { isWeakSupply, unfedElectronics, type Unfed } from './unfed';
 
@@ -49,7 +50,11 @@ const overloaded = (solved: Solved): Found[] =>
           { label: 'Drawn together', value: milliamps, unit: 'mA', from: 'solved circuit, DC' },
           { label: 'Least allowed', value: LEAST_P48_VOLTS, unit: 'V', from: 'IEC 61938, 48 V ± 4 V' },
         ],
-        propose: () => microphones.flatMap((microphone) => swapForDynamic(rig, microphone)),
+        propose: () =>
+          microphones.flatMap((microphone) => [
+            ...insertPhantomSupply(rig, microphone),
+            ...swapForDynamic(rig, microphone),
+          ]),
       });
     });
 
@@ -86,6 +91,8 @@ const unfedTooWeak: Check = (solved) =>
           ...(feed ? strengthenFeed(solved, feed) : []),
           ...moveToFedInput(solved.rig, device),
           ...swapForDynamic(solved.rig, device),
+          ...useInterface(solved, device),
+          ...insertPhantomSupply(solved.rig, device),
           ...unplugFrom(solved.rig, device),
         ],
       });

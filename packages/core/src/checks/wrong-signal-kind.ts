@@ -3,6 +3,7 @@ import { couplingLevel } from '../circuit';
 import { digitalLinks } from '../flow';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
+import { useInterface } from './fixes/interface';
 import { setInputTo } from './fixes/level';
 import { mendOutputLead, moveToFedInput } from './fixes/phantom';
 import { matchFormat, unplug, unplugFrom, useOtherInput } from './fixes/rewire';
@@ -101,6 +102,7 @@ export const wrongSignalKind: Check = (solved) => {
             ...setMicrophoneInput(solved, from.device),
             ...mendOutputLead(rig, from.device),
             ...moveElsewhere(solved, from.device),
+            ...useInterface(solved, from.device),
             ...unplugFrom(rig, from.device),
           ],
         }),
@@ -133,7 +135,12 @@ export const wrongSignalKind: Check = (solved) => {
             from: 'solved circuit',
           },
         ],
-        propose: () => [...moveElsewhere(solved, from.device), ...unplugFrom(rig, from.device)],
+        propose: () => [
+          ...moveElsewhere(solved, from.device),
+          ...mendOutputLead(rig, from.device),
+          ...useInterface(solved, from.device),
+          ...unplugFrom(rig, from.device),
+        ],
       }),
     );
   }

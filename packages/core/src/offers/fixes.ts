@@ -1,5 +1,5 @@
 import { runChecks, runEveryCheck, SEVERITIES, type Finding, type Fix } from '../checks';
-import { deepEqual, tryEdit, type Rig } from '../rig';
+import { combineEdits, deepEqual, tryEdit, type Rig } from '../rig';
 import type { Preview } from './preview';
 import { finish, type Steps } from './steps';
 import { turnsOnly } from './turns';
@@ -35,8 +35,9 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
   const labels = new Set<string>();
   /** What came and only wants a setting turned: no reason to put a fix behind others. */
   const turnable = new Set<string>();
-  const attempt = (fix: Fix): OfferedFix[] => {
-    if (labels.has(fix.label)) return [];
+  const attempt = (proposal: Fix): OfferedFix[] => {
+    if (labels.has(proposal.label)) return [];
+    const fix = withNewcomersTurned(rig, proposal, memory);
     const result = tryEdit(rig, fix.edit);
     if (!result.ok) return [];
     const then = solve(result.rig, memory);
@@ -77,6 +78,36 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     .sort((a, b) => a.brings - b.brings || a.index - b.index)
     .map(({ fix }) => fix);
 }
+
+/** More turns than this for new gear mean that two of them undo one another. */
+const MOST_TURNS = 6;
+
+/** A fix that brings gear, with what the gear's own findings want turned on it: nobody sets a new gain at its least. */
+const withNewcomersTurned = (rig: Rig, fix: Fix, memory: EngineMemory): Fix => {
+  const newcomers = new Set(
+    fix.edit.steps.flatMap(({ collection, id, path, from }) =>
+      collection === 'devices' && path.length === 0 && from === undefined ? [id] : [],
+    ),
+  );
+  if (newcomers.size === 0) return fix;
+  const turns: Fix[] = [];
+  for (let round = 0; round < MOST_TURNS; round += 1) {
+    const edit = combineEdits(fix.label, fix.edit, ...turns.map((turn) => turn.edit));
+    const tried = tryEdit(rig, edit);
+    if (!tried.ok) return fix;
+    const next = runChecks(solve(tried.rig, memory))
+      .flatMap(({ propose }) => propose())
+      .find(
+        (one) =>
+          turnsOnly(one) &&
+          one.edit.steps.every(({ id }) => newcomers.has(id)) &&
+          !turns.some(({ label }) => label === one.label),
+      );
+    if (!next) return { ...fix, edit };
+    turns.push(next);
+  }
+  return fix;
+};
 
 /** The same matter at the same place, only by another way: not mended. */
 const isSameAgain = (one: Finding, found: Finding): boolean =>

@@ -1,4 +1,4 @@
-import type { DeviceModel, Port } from '../types';
+import type { CircuitElement, DeviceModel, Port } from '../types';
 
 /** An earthed outlet's third contact is the room's earth; so are the metal and the minus of an earthed supply. */
 
@@ -32,6 +32,12 @@ const dcSupply = (id: string, name: string, about: string, earthed: boolean): De
   elements: earthed ? [{ kind: 'bond', id: 'earth', pins: ['mains.E', 'dc.-', 'chassis'] }] : [],
 });
 
+/** One leg of a phantom supply box: a capacitor that keeps the volts on the microphone's side, a resistor that empties it. */
+const keptBack = (pin: '2' | '3'): CircuitElement[] => [
+  { kind: 'capacitor', id: `pass-${pin}`, a: `in.${pin}`, b: `out.${pin}`, farads: 47e-6 },
+  { kind: 'resistor', id: `drain-${pin}`, a: `out.${pin}`, b: 'out.1', ohms: 47_000 },
+];
+
 /** Where the power comes from: it matters to the sound through the earth it brings along. */
 export const SUPPLIES: DeviceModel[] = [
   {
@@ -52,6 +58,37 @@ export const SUPPLIES: DeviceModel[] = [
         id: 'earth',
         pins: [...[1, 2, 3, 4, 5, 6].map((n) => `outlet${n}.E`), 'chassis'],
       },
+    ],
+  },
+  {
+    id: 'phantom-supply',
+    name: 'Phantom supply box, one channel',
+    kind: 'supply',
+    about:
+      'Feeds one microphone with 48 V from its own mains adapter and keeps them back from the input: for inputs without phantom, or where it is too weak.',
+    ground: 'floating',
+    supply: 'double-insulated',
+    ports: [
+      { id: 'in', label: 'Microphone', connector: 'xlr-female', side: 'in' },
+      { id: 'out', label: 'Output', connector: 'xlr-male', side: 'out' },
+    ],
+    controls: [],
+    streams: [],
+    points: [],
+    paths: [],
+    elements: [
+      {
+        kind: 'feed',
+        id: 'feed',
+        legs: ['in.2', 'in.3'],
+        ground: 'chassis',
+        volts: 48,
+        ohmsEach: 6800,
+        standard: 'P48',
+      },
+      ...keptBack('2'),
+      ...keptBack('3'),
+      { kind: 'bond', id: 'ground', pins: ['in.1', 'out.1', 'chassis'] },
     ],
   },
   dcSupply(

@@ -50,7 +50,7 @@ export const shortestChain = (from: string, to: string): ChainPiece[] | undefine
 };
 
 /** Free sockets of computers and hubs, with the shortest chain to each, the shortest first. */
-const chainsToComputers = (rig: Rig, from: PortRef) => {
+export const chainsToComputers = (rig: Rig, from: PortRef) => {
   const find = lookup(rig);
   const socket = find.port(from.device, from.port)?.connector ?? '';
   return rig.devices

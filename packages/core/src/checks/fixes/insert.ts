@@ -39,8 +39,13 @@ import {
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
 
-/** The lead that does it best between two sockets of a rig; where none does it well, the first that goes in. */
-const someLead = (rig: Rig, from: Plug, to: Plug) => bestLead(rig, from, to) ?? matingLeads(rig, from, to)[0];
+/** The lead that does it best between two sockets of a rig; where none does it well, the one there was, or the first that goes in. */
+const someLead = (rig: Rig, from: Plug, to: Plug, was?: string) => {
+  const best = bestLead(rig, from, to);
+  if (best) return best;
+  const mating = matingLeads(rig, from, to);
+  return mating.find(({ kind }) => kind.id === was) ?? mating[0];
+};
 
 /** Puts a booster behind a microphone: short lead in, the old lead out; switches phantom on where it is needed. */
 export const insertBooster = (
@@ -172,7 +177,7 @@ const insertIn = (
     ];
     const first = someLead(placed, from, into);
     const target = targetsFor(placed, to).find((one) => matingLeads(placed, outOf, one).length > 0);
-    const second = target && someLead(placed, outOf, target);
+    const second = target && someLead(placed, outOf, target, lead.kind);
     if (!first || !second) return [];
     const edit = combineEdits(
       label,

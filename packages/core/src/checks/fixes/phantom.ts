@@ -1,5 +1,6 @@
 import {
   portOfPin,
+  phantomSupplies,
   pluginSupplies,
   sturdyMicrophones,
   type DeviceModel,
@@ -117,6 +118,12 @@ export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
     const on = turnFeed(after(rig, fix.edit), feed, true);
     return [on && on.steps.length > 0 ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix];
   });
+};
+
+/** A supply of its own in front of an input that has none, or too weak a one. */
+export const insertPhantomSupply = (rig: Rig, device: string): Fix[] => {
+  const lead = lookup(rig).inPort(device, 'out')?.lead;
+  return lead ? insertBetween(rig, lead, phantomSupplies()) : [];
 };
 
 /** Where a device offers several strengths of phantom, the strongest. */

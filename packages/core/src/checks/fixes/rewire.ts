@@ -70,7 +70,7 @@ export const useBestLead = (rig: Rig, lead: Lead): Fix[] =>
 
 export const withArticle = (name: string): string => {
   const word = /^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
-  return `${/^([aeio]|XLR|RCA|[AEFHILMNORSX][A-Z])/.test(word) ? 'an' : 'a'} ${word}`;
+  return `${/^(?!one\b)([aeio]|XLR|RCA|[AEFHILMNORSX][A-Z])/.test(word) ? 'an' : 'a'} ${word}`;
 };
 
 /** The devices a lead is plugged into. */

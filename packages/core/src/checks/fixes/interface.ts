@@ -1,0 +1,101 @@
+import { fedInterfaces, portOfPin, type DeviceModel } from '../../catalogue';
+import {
+  addDevice,
+  combineEdits,
+  connect,
+  freeId,
+  lookup,
+  putApp,
+  removeDevice,
+  removeLead,
+  type Edit,
+  type Rig,
+} from '../../rig';
+import type { Fix, Solved } from '../finding';
+import { chainsToComputers, layChain } from './adapter-chain';
+import { feedOfPort, turnFeed } from './feeds';
+import { ordered, withArticle } from './rewire';
+import { after, bestLead, matingLeads } from './trial';
+
+/** The leads from a device's socket on, one plugged into the other, and the device they end at. */
+const wayFrom = (rig: Rig, device: string, port: string) => {
+  const find = lookup(rig);
+  const leads: string[] = [];
+  let lead = find.inPort(device, port)?.lead;
+  while (lead && !leads.includes(lead.id)) {
+    leads.push(lead.id);
+    const ends = lead.ends.flatMap((end) => (end ? [end] : []));
+    const far = ends.find((end) => 'device' in end && end.device !== device);
+    if (far && 'device' in far) return { leads, to: far.device };
+    // Its own end points at a lead, or another lead's end points at it.
+    const own = ends.find((end) => 'lead' in end);
+    const id = lead.id;
+    lead =
+      own && 'lead' in own
+        ? find.lead(own.lead)
+        : rig.leads.find(({ ends: others }) => others.some((end) => end && 'lead' in end && end.lead === id));
+  }
+  return undefined;
+};
+
+/** The computer a device is one of, or hangs on. */
+const computerOf = (rig: Rig, device: string): string | undefined => {
+  const find = lookup(rig);
+  const model = find.modelOf(device);
+  if (model?.kind === 'computer') return device;
+  const usb = model?.ports.find((port) => port.usb?.role === 'device');
+  const way = usb && wayFrom(rig, device, usb.id);
+  return way && find.modelOf(way.to)?.kind === 'computer' ? way.to : undefined;
+};
+
+/** A converter for one microphone has nothing left to do once an interface takes its place. */
+const isForOne = ({ ports }: DeviceModel): boolean => ports.filter(({ usb }) => !usb).length === 1;
+
+/**
+ * What to buy where a computer's own socket, or an adapter at it, cannot feed a microphone: an interface with phantom, in
+ * between, switched on and listened to.
+ */
+export const useInterface = ({ rig, find }: Solved, microphone: string): Fix[] => {
+  const out = find.modelOf(microphone)?.ports.find(({ side }) => side === 'out')?.id ?? '';
+  const way = wayFrom(rig, microphone, out);
+  const computer = way && computerOf(rig, way.to);
+  const [model] = fedInterfaces();
+  if (!way || !computer || !model) return [];
+  const feed = model.elements.find((element) => element.kind === 'feed' && element.standard === 'P48');
+  const socket = feed?.kind === 'feed' ? portOfPin(feed.legs[0]!) : '';
+  const stream = model.streams.find(({ direction }) => direction === 'to-computer')?.id ?? '';
+  const usb = model.ports.find((port) => port.usb?.role === 'device')!.id;
+  const edits: Edit[] = [];
+  let now = rig;
+  const apply = (edit: Edit) => {
+    edits.push(edit);
+    now = after(now, edit);
+  };
+  const id = freeId(rig, model.id);
+  const lengthM = find.lead(way.leads[0]!)?.lengthM ?? 3;
+  const listeners = rig.apps.filter(({ input }) => input && 'device' in input && input.device === way.to);
+  for (const lead of way.leads) apply(removeLead(now, lead));
+  if (way.to !== computer && isForOne(find.modelOf(way.to)!)) apply(removeDevice(now, way.to));
+  apply(addDevice(now, model, { id, place: find.device(computer)?.place ?? '' }));
+  const ends = [
+    { device: microphone, port: out },
+    { device: id, port: socket },
+  ] as const;
+  const isHungry = find
+    .modelOf(microphone)
+    ?.elements.some((element) => element.kind === 'load' && element.standard === 'P48');
+  const on = isHungry ? feedOfPort(lookup(now), id, socket) : undefined;
+  const turned = on && turnFeed(now, on, true);
+  if (turned) apply(turned);
+  const lead = bestLead(now, ...ends) ?? matingLeads(now, ...ends)[0];
+  const chain = chainsToComputers(now, { device: id, port: usb }).find(({ to }) => to.device === computer);
+  if (!lead || !chain) return [];
+  apply(connect(now, lead.kind, ordered(lead.flipped, ...ends), lengthM));
+  apply(layChain(now, { device: id, port: usb }, chain.to, chain.chain));
+  for (const app of listeners) {
+    const tracks = app.tracks.map((track, index) => (index === 0 ? { ...track, channel: 1 } : track));
+    apply(putApp(now, { ...app, input: { device: id, stream }, tracks }));
+  }
+  const label = `Put ${withArticle(model.name)} in between${isHungry ? ', with phantom on' : ''}`;
+  return [{ label, edit: combineEdits(label, ...edits) }];
+};

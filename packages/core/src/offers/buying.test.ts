@@ -1,0 +1,131 @@
+import { controlOf, LEAD_KINDS, modelById, phantomSupplies } from '../catalogue';
+import { solveCircuit } from '../circuit';
+import { applyEdit, connect, lookup, settingOf, type Rig } from '../rig';
+import { makeBench } from './bench';
+import { fixesFor } from './fixes';
+import { solveRig } from './solve-rig';
+
+/** Where no setting and no lead helps, a finding says what to buy. Common practice, no published source. */
+
+const atJack = (microphone: string, lead: string): Rig => {
+  const bench = makeBench('At the jack');
+  const mic = bench.add(microphone, 'Microphone', 'Desk');
+  const laptop = bench.add('laptop-c', 'Laptop', 'Desk');
+  bench.talker('Guest', mic, { effort: 'normal', mouthM: 0.1 });
+  bench.apps(laptop, [
+    {
+      id: 'recorder',
+      name: 'Recorder',
+      kind: 'recorder',
+      input: { device: laptop, stream: 'jack-in' },
+      output: null,
+      tracks: [{ id: 'guest', name: 'Guest', channel: 1 }],
+    },
+  ]);
+  const kind = LEAD_KINDS.find(({ id }) => id === lead)!;
+  const ends = [
+    { device: mic, port: 'out' },
+    { device: laptop, port: 'jack' },
+  ];
+  return applyEdit(bench.rig(), connect(bench.rig(), kind, ends)).rig;
+};
+
+/** Presses the offer of the gravest finding whose words match, and answers with the rig as it is then. */
+const pressed = (rig: Rig, words: RegExp): Rig => {
+  const [first] = solveRig(rig).findings;
+  const offers = fixesFor(rig, first!.id);
+  const offer = offers.find(({ label }) => words.test(label));
+  expect(offers.map(({ label }) => label)).toContainEqual(expect.stringMatching(words));
+  return applyEdit(rig, offer!.edit).rig;
+};
+
+describe('a condenser in a laptop', () => {
+  it.each([['xlr-mini'], ['xlr-trrs']])(
+    'by %s: an interface is what to buy, and with it all is well',
+    (lead) => {
+      const then = pressed(atJack('mic-condenser-budget', lead), /one-input USB interface.*phantom on/);
+      const { findings, isHeard } = solveRig(then);
+      expect(findings).toEqual([]);
+      expect(isHeard).toBe(true);
+      // Turned as this voice needs it, not left at its least.
+      const desk = then.devices.find(({ model }) => model === 'interface-1')!;
+      const gain = controlOf(modelById('interface-1'), 'gain1')!;
+      expect(settingOf(desk, gain)).toBeGreaterThan(0);
+      expect(then.apps[0]!.input).toMatchObject({ device: desk.id });
+    },
+  );
+
+  it('in an adapter lead without phantom the adapter goes', () => {
+    const bench = makeBench('Adapter');
+    const mic = bench.add('mic-condenser-budget', 'Microphone', 'Desk');
+    const adapter = bench.add('adapter-xlr-usb', 'Adapter', 'Desk');
+    const laptop = bench.add('laptop-c', 'Laptop', 'Desk');
+    bench.join({ device: mic, port: 'out' }, { device: adapter, port: 'in1' }, 1);
+    bench.join({ device: laptop, port: 'usb1' }, { device: adapter, port: 'usb' }, 1);
+    bench.talker('Guest', mic, { effort: 'normal', mouthM: 0.1 });
+    bench.apps(laptop, [
+      {
+        id: 'recorder',
+        name: 'Recorder',
+        kind: 'recorder',
+        input: { device: adapter, stream: 'usb-in' },
+        output: null,
+        tracks: [{ id: 'guest', name: 'Guest', channel: 1 }],
+      },
+    ]);
+    const then = pressed(bench.rig(), /one-input USB interface/);
+    expect(then.devices.map(({ model }) => model)).not.toContain('adapter-xlr-usb');
+    expect(solveRig(then).findings).toEqual([]);
+  });
+
+  it('a dynamic in a playing contact is given the lead for the microphone contact first; an interface without phantom too', () => {
+    const rig = atJack('mic-dynamic-hand', 'xlr-mini');
+    expect(solveRig(rig).findings[0]!.title).toContain('plugged into an output');
+    expect(fixesFor(rig, solveRig(rig).findings[0]!.id)[0]!.label).toContain('headset plug');
+    const then = pressed(rig, /one-input USB interface in between$/);
+    const desk = then.devices.find(({ model }) => model === 'interface-1')!;
+    expect(Object.values(desk.settings)).not.toContain(true);
+  });
+});
+
+describe('a phantom supply box', () => {
+  const [box] = phantomSupplies();
+  const fed = () => {
+    const bench = makeBench('Box');
+    const mic = bench.add('mic-condenser-large', 'Microphone', 'Desk');
+    const between = bench.add(box!, 'Box', 'Desk');
+    const desk = bench.add('interface-2', 'Interface', 'Desk');
+    bench.join({ device: mic, port: 'out' }, { device: between, port: 'in' }, 1);
+    bench.join({ device: between, port: 'out' }, { device: desk, port: 'in1' }, 1);
+    return { rig: bench.rig(), mic, desk };
+  };
+
+  it('is one, by what it does', () => expect(box).toMatchObject({ kind: 'supply' }));
+
+  it('leaves 48 − 3400·I at the microphone (IEC 61938, memory): 3.2 mA, 37.1 V; nothing of it at the input', () => {
+    const { rig, mic, desk } = fed();
+    const { loads, inputs, couplings } = solveCircuit(lookup(rig));
+    const load = loads.find(({ device }) => device === mic)!;
+    expect(load.fed).toBe(true);
+    expect(load.volts).toBeCloseTo(48 - 3.4 * 3.2, 1);
+    expect(inputs.some(({ device }) => device === desk)).toBe(true);
+    const through = couplings.find(({ from, to }) => from.device === mic && to.device === desk)!;
+    // 150 Ω or so into 6.8 kΩ twice and a microphone input: next to nothing is lost.
+    expect(Math.hypot(through.re, through.im)).toBeGreaterThan(0.9);
+  });
+
+  it('raises nothing with a microphone in it', () =>
+    expect(solveRig(fed().rig).findings.filter(({ severity }) => severity !== 'advice')).toEqual([]));
+});
+
+it('no rig of these is worse after any offer than it was', () => {
+  for (const lead of ['xlr-mini', 'xlr-trrs'])
+    for (const microphone of ['mic-condenser-budget', 'mic-dynamic-hand', 'mic-ribbon']) {
+      const rig = atJack(microphone, lead);
+      for (const { id } of solveRig(rig).findings)
+        for (const { edit } of fixesFor(rig, id)) {
+          const then = applyEdit(rig, edit).rig;
+          expect(solveRig(then).findings.map((one) => one.id)).not.toContain(id);
+        }
+    }
+});
