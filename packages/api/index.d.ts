@@ -1,4 +1,4 @@
-import type { DeviceModel, Rig, Severity } from '@diaphon/core';
+import type { DeviceModel, Rig, RigSketch, Severity } from '@diaphon/core';
 
 /** What the server answers and the interface reads: written once, types only. */
 
@@ -27,6 +27,8 @@ export interface RigSummary {
   isHeard: boolean;
   /** The gravest finding in one sentence, or null. */
   gravest: string | null;
+  /** The rig as a drawing of the size of a stamp. */
+  sketch: RigSketch;
 }
 
 export interface RigOnShelf {

@@ -1,5 +1,13 @@
 import { parentPort } from 'node:worker_threads';
-import { readModelValue, readRigValue, RIG_SCHEMA, SEVERITIES, solveRig, type Rig } from '@diaphon/core';
+import {
+  readModelValue,
+  readRigValue,
+  RIG_SCHEMA,
+  SEVERITIES,
+  sketchOf,
+  solveRig,
+  type Rig,
+} from '@diaphon/core';
 import type { RigSummary } from '@diaphon/api';
 import Ajv2020 from 'ajv/dist/2020';
 import type { Answered, Asked, DocumentJob, DocumentJobs } from './document-jobs';
@@ -22,6 +30,7 @@ const summarise = (rig: Rig): RigSummary => {
     toDo: toDo.length,
     isHeard,
     gravest: findings[0]?.title ?? null,
+    sketch: sketchOf(rig, findings),
   };
 };
 

@@ -36,6 +36,7 @@ export const SHELF: SchemaObject = {
       toDo: whole,
       isHeard: { type: 'boolean' },
       gravest: { ...text, nullable: true },
+      sketch: { type: 'object', description: 'Boxes in columns and rows, lines between them' },
     }),
   }),
 };

@@ -8,7 +8,7 @@ import { Stopping } from '../documents/guarded-worker';
 import { ApiError } from '../errors/api-error';
 
 /** Raise it when the engine says other things of the same rig: what was worked out before is worked out again. */
-const ENGINE = 1;
+const ENGINE = 2;
 
 /** How long the shelf waits for what is being worked out, milliseconds; what takes longer comes later. */
 const PATIENCE_MS = 1500;

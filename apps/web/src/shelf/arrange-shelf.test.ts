@@ -1,5 +1,5 @@
 import type { RigOnShelf } from '@diaphon/api';
-import { arrangeShelf } from './arrange-shelf';
+import { arrangeShelf, shelfWords } from './arrange-shelf';
 
 const rig = (
   name: string,
@@ -21,6 +21,7 @@ const rig = (
     findings: { danger: 0, fault: 0, caution: 0, advice: 0, ...findings },
     toDo: 0,
     isHeard: true,
+    sketch: { boxes: [], lines: [], more: 0 },
     gravest: findings.danger ? 'Laptop gets 46 V' : null,
   },
   ...rest,
@@ -52,3 +53,8 @@ describe('the shelf arranged', () => {
     expect(names('ghost', 'saved')).toEqual([]);
   });
 });
+
+it('the whole shelf in a line: each rig once, by its gravest', () =>
+  expect(shelfWords([...RIGS, rig('Two', 2, { danger: 1, fault: 3 })])).toBe(
+    '5 rigs: 1 cannot be read, 2 with danger at worst, 1 with caution at worst, 1 clear.',
+  ));

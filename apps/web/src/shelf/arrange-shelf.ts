@@ -1,5 +1,7 @@
 import type { RigOnShelf } from '@diaphon/api';
 import { SEVERITIES } from '@diaphon/core';
+import { count } from '../look/figures';
+import { SEVERITY_WORDS } from '../look/severity';
 
 export type ShelfOrder = 'saved' | 'name' | 'gravity' | 'size';
 
@@ -35,4 +37,23 @@ export const arrangeShelf = (rigs: readonly RigOnShelf[], words: string, order: 
       return sought.every((word) => text.includes(word));
     })
     .sort(COMPARE[order]);
+};
+
+/** How the whole shelf stands, in a line: each rig counted once, by the gravest thing found in it. */
+export const shelfWords = (rigs: readonly RigOnShelf[]): string => {
+  const standing = (rig: RigOnShelf): string => {
+    const { summary, trouble } = rig;
+    if (trouble) return 'cannot be read';
+    if (!summary) return 'being worked out';
+    const gravest = SEVERITIES.find((severity) => summary.findings[severity] > 0);
+    if (gravest) return `with ${SEVERITY_WORDS[gravest].toLowerCase()} at worst`;
+    return summary.toDo > 0 ? 'unfinished' : summary.isHeard ? 'clear' : 'empty';
+  };
+  const counts = new Map<string, number>();
+  for (const rig of [...rigs].sort(COMPARE.gravity)) {
+    const word = standing(rig);
+    counts.set(word, (counts.get(word) ?? 0) + 1);
+  }
+  const parts = [...counts].map(([word, number]) => `${number} ${word}`);
+  return `${count(rigs.length, 'rig')}: ${parts.join(', ')}.`;
 };

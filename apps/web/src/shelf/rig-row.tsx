@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Button } from '../look/button';
 import { count } from '../look/figures';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { RigStamp } from './rig-stamp';
 
 const Findings = ({ summary }: { summary: RigSummary }) => {
   const found = SEVERITIES.filter((severity) => summary.findings[severity] > 0);
@@ -42,7 +43,12 @@ export const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions 
   return (
     <li className="relative flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair px-4 py-2.5">
       <span aria-hidden className={`absolute inset-y-0 left-0 w-1.5 ${isDanger ? 'hatched' : ''}`} />
-      <span className="min-w-0 flex-[3_1_320px]">
+      {summary ? (
+        <RigStamp sketch={summary.sketch} />
+      ) : (
+        <span className="w-[132px] shrink-0 max-[820px]:hidden" />
+      )}
+      <span className="min-w-0 flex-[3_1_260px]">
         <Link
           to={`/rigs/${rig.id}/wiring`}
           className="block truncate text-[16px] font-bold underline decoration-line underline-offset-4 hover:decoration-ink"
@@ -57,8 +63,8 @@ export const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions 
           </span>
         )}
       </span>
-      <span className="flex-[1_1_180px]">{summary && <Findings summary={summary} />}</span>
-      <span className="w-[17em] text-faint">
+      <span className="flex-[1_1_150px]">{summary && <Findings summary={summary} />}</span>
+      <span className="w-[14em] text-faint">
         {summary && `${count(summary.devices, 'device')}, ${count(summary.leads, 'lead')}`}
         <span className="block">
           saved {formatDistanceToNow(new Date(rig.updatedAt), { addSuffix: true })}

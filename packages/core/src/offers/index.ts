@@ -16,3 +16,5 @@ export * from './trace';
 export * from './levels-page';
 export * from './steps';
 export { suppose } from './suppose';
+export * from './sketch';
+export * from './compare-rigs';

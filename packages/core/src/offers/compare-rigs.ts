@@ -1,0 +1,165 @@
+import { controlsOf, valueWords } from '../catalogue';
+import { lookup, plugName, settingOf, type App, type Device, type Lead, type Rig } from '../rig';
+import { solveRig } from './solve-rig';
+
+/** What tells two rigs apart, in words, under headings; headings with nothing under them are left out. */
+export interface RigDifference {
+  heading: string;
+  rows: string[];
+}
+
+const more = (a: string | undefined, b: string | undefined, what: string): string[] =>
+  a === b ? [] : [`${what}: ${a ?? 'nothing'} → ${b ?? 'nothing'}`];
+
+/** Devices that are the same piece in both: by id where the rigs come from one another, else by name. */
+const pairsOf = (a: Rig, b: Rig): [Device, Device][] => {
+  const left = new Set(b.devices);
+  const take = (isIt: (device: Device) => boolean): Device | undefined => {
+    const found = [...left].find(isIt);
+    if (found) left.delete(found);
+    return found;
+  };
+  const pairs: [Device, Device][] = [];
+  const unpaired: Device[] = [];
+  for (const one of a.devices) {
+    const other = take(({ id, name, model }) => id === one.id && (name === one.name || model === one.model));
+    if (other) pairs.push([one, other]);
+    else unpaired.push(one);
+  }
+  for (const one of unpaired) {
+    const other = take(({ name }) => name === one.name);
+    if (other) pairs.push([one, other]);
+  }
+  return pairs;
+};
+
+const settingsApart = (a: Rig, b: Rig, [one, other]: [Device, Device]): string[] => {
+  const [was, is] = [lookup(a).modelOf(one.id), lookup(b).modelOf(other.id)];
+  if (!was || !is || was.id !== is.id) return [];
+  return controlsOf(is).flatMap((control) => {
+    const [before, after] = [settingOf(one, control), settingOf(other, control)];
+    return more(valueWords(control, before), valueWords(control, after), `${other.name}, ${control.label}`);
+  });
+};
+
+/** What a lead joins, by names, the same whichever way round it was plugged in. */
+const joinsOf = (rig: Rig, lead: Lead): string =>
+  lead.ends
+    .map((plugged) => (plugged ? plugName(lookup(rig), plugged) : 'nothing'))
+    .sort()
+    .join(' – ');
+
+const leadWords = (rig: Rig, lead: Lead): string =>
+  `${lookup(rig).leadKindOf(lead.id)?.name ?? lead.kind}, ${lead.lengthM} m${lead.broken.length > 0 ? ', broken' : ''}`;
+
+/** Leads between what both have: those of gear that only one has go with it. */
+const leadsApart = (a: Rig, b: Rig, isInBoth: (id: string, rig: Rig) => boolean): string[] => {
+  const byJoins = (rig: Rig) => {
+    const found = new Map<string, string[]>();
+    for (const lead of rig.leads) {
+      if (!lead.ends.every((end) => !end || !('device' in end) || isInBoth(end.device, rig))) continue;
+      const joins = joinsOf(rig, lead);
+      found.set(joins, [...(found.get(joins) ?? []), leadWords(rig, lead)].sort());
+    }
+    return found;
+  };
+  const [was, is] = [byJoins(a), byJoins(b)];
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((joins) =>
+    more(was.get(joins)?.join(' and '), is.get(joins)?.join(' and '), joins),
+  );
+};
+
+const listens = (rig: Rig, app: App): string => {
+  const find = lookup(rig);
+  const choice = (chosen: App['input']): string =>
+    find
+      .streamsOf(chosen)
+      .map(({ device, stream }) => {
+        const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+        return `${label} of ${find.device(device)?.name ?? device}`;
+      })
+      .join(' and ') || 'nothing';
+  const tracks = app.tracks.map(({ name, channel }) => `${name} on ${channel}`).join(', ');
+  return `listens to ${choice(app.input)}, plays to ${choice(app.output)}${tracks ? `, tracks ${tracks}` : ''}`;
+};
+
+const appsApart = (a: Rig, b: Rig): string[] => {
+  const named = (rig: Rig) =>
+    new Map(
+      rig.apps.map((app) => [
+        `${app.name} on ${lookup(rig).device(app.computer)?.name ?? app.computer}`,
+        listens(rig, app),
+      ]),
+    );
+  const [was, is] = [named(a), named(b)];
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((name) =>
+    more(was.get(name), is.get(name), name),
+  );
+};
+
+const peopleApart = (a: Rig, b: Rig): string[] => {
+  const seats = (rig: Rig) =>
+    new Map(
+      rig.people.map((person) => [
+        person.name,
+        rig.placements
+          .filter((one) => one.person === person.id)
+          .map(
+            ({ device, distanceM }) =>
+              `${person.effort} voice, ${Math.round(distanceM * 100)} cm from ${lookup(rig).device(device)?.name ?? device}`,
+          )
+          .join(' and ') || `${person.effort} voice, at no microphone`,
+      ]),
+    );
+  const [was, is] = [seats(a), seats(b)];
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((name) =>
+    more(was.get(name), is.get(name), name),
+  );
+};
+
+/** What is different in `b` from `a`, and what that changes: gear, settings, leads, people, programs, findings. */
+export const compareRigs = (a: Rig, b: Rig): RigDifference[] => {
+  const pairs = pairsOf(a, b);
+  const [paired, pairedB] = [new Set(pairs.map(([one]) => one)), new Set(pairs.map(([, other]) => other))];
+  const ids = new Map<Rig, Set<string>>([
+    [a, new Set([...paired].map(({ id }) => id))],
+    [b, new Set([...pairedB].map(({ id }) => id))],
+  ]);
+  const isInBoth = (id: string, rig: Rig): boolean => ids.get(rig)?.has(id) ?? false;
+  const gear = (rig: Rig, device: Device): string => {
+    const model = lookup(rig).modelOf(device.id)?.name ?? device.model;
+    return model === device.name ? device.name : `${device.name} (${model})`;
+  };
+  const [before, after] = [a, b].map((rig) => solveRig(rig).findings.map(({ title }) => title));
+  const differences: RigDifference[] = [
+    {
+      heading: `Only in ${a.name}`,
+      rows: a.devices.filter((device) => !paired.has(device)).map((device) => gear(a, device)),
+    },
+    {
+      heading: `Only in ${b.name}`,
+      rows: b.devices.filter((device) => !pairedB.has(device)).map((device) => gear(b, device)),
+    },
+    {
+      heading: 'Other gear',
+      rows: pairs.flatMap(([one, other]) => [
+        ...more(gear(a, one), gear(b, other), 'In its place'),
+        ...more(one.place || 'nowhere', other.place || 'nowhere', `${other.name} stands`),
+      ]),
+    },
+    { heading: 'Settings', rows: pairs.flatMap((pair) => settingsApart(a, b, pair)) },
+    { heading: 'Leads', rows: leadsApart(a, b, isInBoth) },
+    { heading: 'People', rows: peopleApart(a, b) },
+    { heading: 'Programs', rows: appsApart(a, b) },
+    { heading: 'Aim', rows: more(a.target, b.target, 'Levels for') },
+    {
+      heading: `Found only in ${a.name}`,
+      rows: before!.filter((title) => !after!.includes(title)),
+    },
+    {
+      heading: `Found only in ${b.name}`,
+      rows: after!.filter((title) => !before!.includes(title)),
+    },
+  ];
+  return differences.filter(({ rows }) => rows.length > 0);
+};
