@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { copyOfDemo, expect, isSaved, MUSEUM, test } from './app';
+import { axe, copyOfDemo, expect, isSaved, MUSEUM, test } from './app';
 
 /** Nothing typed or recorded is ever lost. */
 
@@ -213,4 +213,28 @@ test('a server killed in the middle of saving leaves whole revisions', async () 
   expect(after.document.notes).toBe(`note ${after.revision}`);
   await kill(server);
   rmSync(dataFolder, { recursive: true, force: true });
+});
+
+test('two rigs are compared in words, from the shelf', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  const name = `Compared ${Date.now()}`;
+  const open = (await (await request.get(`/api/rigs/${id}`)).json()) as {
+    revision: number;
+    document: { devices: { id: string; settings: Record<string, unknown> }[] };
+  };
+  const devices = open.document.devices.map((device) =>
+    device.id === 'mixer' ? { ...device, settings: { ...device.settings, gain1: 20 } } : device,
+  );
+  await request.put(`/api/rigs/${id}`, {
+    data: { baseRevision: open.revision, label: 'Turned', document: { ...open.document, name, devices } },
+  });
+  await page.goto('/rigs');
+  await page.getByRole('button', { name: 'Compare two' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Compare two rigs' });
+  await dialog.getByLabel('First').selectOption({ label: MUSEUM });
+  await dialog.getByLabel('Second').selectOption({ label: name });
+  await expect(dialog.getByRole('region', { name: 'Settings' })).toContainText('Gain 1: 54 dB → 20 dB');
+  await axe(page);
+  await dialog.getByLabel('Second').selectOption({ label: MUSEUM });
+  await expect(dialog.getByText('They are alike')).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import {
   advise,
+  compareRigs,
   applyEdit,
   fixesInSteps,
   importPatchList,
@@ -63,6 +64,7 @@ const BY_ITSELF = {
   advise: (answers: Answers) => advise(answers),
   tryModel: (model: DeviceModel) => tryModel(model),
   newerModel: (model: DeviceModel) => newerModel(model),
+  compareRigs: (pair: readonly [Rig, Rig]) => compareRigs(...pair),
 };
 
 type Answer<T> = T extends Steps<infer R> ? R : T;

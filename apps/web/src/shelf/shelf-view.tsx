@@ -1,5 +1,5 @@
 import { readRigText, type Problem, type Rig } from '@diaphon/core';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ErrorWords } from '../page/failure';
 import { FileProblems } from '../page/file-problems';
@@ -22,10 +22,12 @@ import {
 } from '../server/server-api';
 import { readRig } from '../store/open-rig';
 import { useAppDispatch } from '../store/store';
-import { arrangeShelf, ORDERS, type ShelfOrder } from './arrange-shelf';
+import { arrangeShelf, ORDERS, shelfWords, type ShelfOrder } from './arrange-shelf';
 import { Bin, DeleteRig } from './bin';
 import { downloadRig } from './download-rig';
 import { RigRow, type RowActions } from './rig-row';
+
+const CompareDialog = lazy(async () => ({ default: (await import('./compare-dialog')).CompareDialog }));
 
 /** A file the browser itself could not read, or that broke what reads it. */
 const unreadable = (error: unknown): { ok: false; problems: Problem[] } => ({
@@ -99,6 +101,7 @@ export const ShelfView = () => {
   const [doomed, setDoomed] = useState<RigOnShelf | null>(null);
   const [isBin, setIsBin] = useState(false);
   const [isNew, setIsNew] = useState(false);
+  const [isComparing, setIsComparing] = useState(false);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [note, setNote] = useState('');
   const [words, setWords] = useState('');
@@ -170,6 +173,7 @@ export const ShelfView = () => {
               Reset the demo
             </Button>
             <Button onClick={() => setIsBin(true)}>Bin</Button>
+            {(rigs?.length ?? 0) > 1 && <Button onClick={() => setIsComparing(true)}>Compare two</Button>}
             <ButtonLink to="/advice">Before buying</ButtonLink>
             <FileButton
               label="Rig file"
@@ -183,7 +187,7 @@ export const ShelfView = () => {
             </Button>
           </div>
           <p role="status" className="min-h-[1.4em] text-faint">
-            {removed ? `${removed.name} deleted. ` : note}
+            {removed ? `${removed.name} deleted. ` : note || (rigs?.length ? shelfWords(rigs) : '')}
             {removed && (
               <button className="underline" onClick={() => void bringBack(removed)}>
                 Undo
@@ -262,6 +266,11 @@ export const ShelfView = () => {
         />
       )}
       {isBin && <Bin onClose={() => setIsBin(false)} onBringBack={(rig) => void bringBack(rig)} />}
+      {isComparing && rigs && (
+        <Suspense fallback={<Waiting words="Opening" />}>
+          <CompareDialog rigs={rigs} onClose={() => setIsComparing(false)} />
+        </Suspense>
+      )}
       {isNew && <NewRig onClose={() => setIsNew(false)} onCreate={(name) => void createAndOpen(name)} />}
       {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
     </div>
