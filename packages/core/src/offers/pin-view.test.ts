@@ -107,7 +107,14 @@ describe('tracing a socket', () => {
     const track = trace.goesTo.find(({ end }) => end.includes('Track Keeper'))!;
     expect(track.steps.at(-1)!.gainDb).toBeCloseTo(54, 6);
     expect(track.steps.at(-1)!.delayMs).toBeGreaterThan(0.5);
-    expect(trace.goesTo.map(({ end }) => end)).toContain('Headphones, Ear left');
+    expect(trace.goesTo.map(({ end }) => end)).toContain('Headphones, Ear, both sides');
+  });
+
+  it('left and right of one thing are one way; two loudspeakers are two', () => {
+    const ends = traceSocket(skerryLight, { device: 'mixer', port: 'in1' }).goesTo.map(({ end }) => end);
+    expect(ends.filter((end) => end.startsWith('Headphones'))).toEqual(['Headphones, Ear, both sides']);
+    expect(ends.filter((end) => end.startsWith('Loudspeaker'))).toHaveLength(2);
+    expect(new Set(ends).size).toBe(ends.length);
   });
 
   it('a socket with nothing in it', () => {

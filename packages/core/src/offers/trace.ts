@@ -96,7 +96,29 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
       }));
   });
   return {
-    goesTo: goesTo.filter(({ steps }) => carries(steps)),
-    comesFrom: comesFrom.filter(({ steps }) => carries(steps)),
+    goesTo: withoutDoubles(goesTo.filter(({ steps }) => carries(steps))),
+    comesFrom: withoutDoubles(comesFrom.filter(({ steps }) => carries(steps))),
   };
+};
+
+/** A name without the side it is of: "Main mix" for "Main mix R". */
+const sideless = (label: string): string => label.replace(/,? \b(?:L|R|left|right)\b/giu, '');
+
+/** Ways that differ only in the side they take are told as one. */
+const withoutDoubles = (ways: TraceWay[]): TraceWay[] => {
+  const groups = new Map<string, TraceWay[]>();
+  for (const way of ways) {
+    const key = way.steps
+      .map(({ device, label, gainDb }) => `${device} ${sideless(label)} ${gainDb.toFixed(1)}`)
+      .join('\n');
+    groups.set(key, [...(groups.get(key) ?? []), way]);
+  }
+  return [...groups.values()].map(([first, ...others]) =>
+    others.length === 0
+      ? first!
+      : {
+          end: `${sideless(first!.end)}, ${others.length === 1 ? 'both sides' : `${others.length + 1} ways alike`}`,
+          steps: first!.steps.map((step) => ({ ...step, label: sideless(step.label) })),
+        },
+  );
 };

@@ -1,4 +1,4 @@
-import { connectorById, contactsBetween, LEAD_KINDS, type LeadKind } from '../../catalogue';
+import { connectorById, contactsBetween, DEVICE_MODELS, LEAD_KINDS, type LeadKind } from '../../catalogue';
 import {
   combineEdits,
   connect,
@@ -65,12 +65,59 @@ export const chainsToComputers = (rig: Rig, from: PortRef) => {
     .sort((a, b) => a.chain.length - b.chain.length);
 };
 
+/** Sockets of computers that chains of leads and adapters from a socket end in. */
+const reachableSockets = (from: string): string[] =>
+  [...new Set(computerSockets())].filter((to) => shortestChain(from, to) !== undefined);
+
+const computerSockets = (): string[] =>
+  DEVICE_MODELS.filter(({ kind }) => kind === 'computer').flatMap(({ ports }) =>
+    ports.flatMap(({ usb, connector }) => (usb?.role === 'host' ? [connector] : [])),
+  );
+
+/** Some plug goes into both: to the eye they are one socket. */
+const looksLike = (a: string, b: string): boolean =>
+  a !== b &&
+  DATA_KINDS.some(({ ends }) =>
+    ends.some(({ connector }) => contactsBetween(connector, a) && contactsBetween(connector, b)),
+  );
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names[names.length - 1]}`;
+
+/** Why no chain gets there, how to tell sockets apart that look alike, and what helps. */
+const noChainWords = (rig: Rig, from: PortRef): string => {
+  const find = lookup(rig);
+  const socket = find.port(from.device, from.port)?.connector ?? '';
+  const nameOf = (connector: string) => connectorById(connector)?.name ?? connector;
+  const hosts = rig.devices.flatMap((device) =>
+    (find.modelOf(device.id)?.ports ?? [])
+      .filter(({ usb }) => usb?.role === 'host' || usb?.role === 'hub-down')
+      .map((port) => ({ device, port })),
+  );
+  if (hosts.length === 0) return 'There is no computer in this rig to join it to.';
+  const isFull = hosts.some(({ port }) => shortestChain(socket, port.connector) !== undefined);
+  if (isFull) return 'Every socket of a computer it could be joined to is in use: free one, or add a hub.';
+  const ends = reachableSockets(socket);
+  const alike = hosts.find(({ port }) => ends.some((end) => looksLike(end, port.connector)));
+  const twin = alike && ends.find((end) => looksLike(end, alike.port.connector));
+  return [
+    `No adapter changes what its ${nameOf(socket)} speaks; chains of adapters go to ${listed(ends.map((end) => `“${nameOf(end)}”`))} only, and no computer in this rig has one.`,
+    ...(alike && twin
+      ? [
+          `The ${nameOf(alike.port.connector)} of ${alike.device.name} looks like the “${nameOf(twin)}” and is not one: the plug goes in and nothing comes through.`,
+          'To tell them apart: the data sheet or the computer’s own report of its hardware names the ports; beside the socket, a mark that is not the fork of USB.',
+        ]
+      : []),
+    'What helps: a computer with such a port, or a device that speaks USB in its place.',
+  ].join(' ');
+};
+
 /** "From this 9-pin socket to that USB-C-shaped one: these three pieces." */
 export const chainWords = (rig: Rig, from: PortRef): string => {
   const [best] = chainsToComputers(rig, from);
   const find = lookup(rig);
   const name = (ref: PortRef) => connectorById(find.port(ref.device, ref.port)?.connector ?? '')?.name ?? '';
-  if (!best) return 'No chain of leads and adapters joins it to a free socket of a computer in this rig.';
+  if (!best) return noChainWords(rig, from);
   const pieces = best.chain.map(({ kind }) => kind.name).join(', ');
   return `From its ${name(from)} to the ${name(best.to)} of ${find.device(best.to.device)?.name}: ${pieces}.`;
 };
