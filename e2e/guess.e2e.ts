@@ -97,3 +97,23 @@ test('two people, two dynamics, an interface, a laptop and headphones for both: 
     ).toBeVisible();
   expect(clicks).toBeLessThanOrEqual(20);
 });
+
+test('words of the trade open what they mean and this rig’s own figures, in a finding and on the page of words', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await openWiring(page, id);
+  const card = page.locator('[data-code="phantom-into-output"]');
+  await card.getByRole('button', { name: 'Phantom power', exact: true }).click();
+  const note = card.getByRole('complementary', { name: 'Phantom power' });
+  // 48 V − 3.4 kΩ × 3.2 mA = 37.1 V (IEC 61938, memory).
+  await expect(note).toContainText('Guest microphone has 37.1 V of it');
+  await axe(page);
+  await card.getByRole('button', { name: 'Phantom power', exact: true }).click();
+  await expect(note).toHaveCount(0);
+  await page.getByRole('button', { name: 'Words of the trade' }).click();
+  const words = page.getByRole('dialog', { name: 'Words of the trade' });
+  await words.getByRole('textbox', { name: 'Find a word' }).fill('dbfs');
+  await expect(words).toContainText('Keeper averages −15.0 dBFS at Track Keeper');
+});

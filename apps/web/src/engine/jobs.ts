@@ -1,6 +1,8 @@
 import {
   advise,
   compareRigs,
+  glossaryHere,
+  wordsIn,
   applyEdit,
   fixesInSteps,
   importPatchList,
@@ -56,6 +58,19 @@ const ABOUT_A_RIG = {
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),
   patchList: ({ rig }: Held, table: CsvTable, mapping: ColumnMapping) => importPatchList(rig, table, mapping),
+  /** A text cut at the words of the trade in it, and what each of those comes to in this rig. */
+  words: ({ rig, readings }: Held, text: string) => {
+    const pieces = wordsIn(text);
+    const used = new Set(pieces.map(({ word }) => word));
+    return { pieces, terms: glossaryHere(rig, readings).filter(({ word }) => used.has(word)) };
+  },
+  /** What the words of the trade come to in this rig, those that come to something. */
+  glossary: ({ rig, readings }: Held) =>
+    Object.fromEntries(
+      glossaryHere(rig, readings)
+        .filter(({ here }) => here.length > 0)
+        .map(({ word, here }) => [word, here]),
+    ) as Record<string, string[]>,
   preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
 };
 

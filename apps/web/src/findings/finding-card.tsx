@@ -3,6 +3,7 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { FiguresList } from './figures-list';
 import { FixList } from './fix-list';
+import { TradeText } from './trade-text';
 
 interface FindingCardProps {
   finding: Finding;
@@ -41,7 +42,7 @@ export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardPr
       {isOpen && (
         <div className="px-3 pb-3">
           <FixList finding={finding.id} />
-          <p>{why}</p>
+          <TradeText text={why} />
           <FiguresList figures={figures} />
           <button className="mt-2 text-[13px] underline" onClick={onShow}>
             Show where

@@ -2,15 +2,17 @@ import { searchGlossary } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { Dialog } from '../look/dialog';
 import { count } from '../look/figures';
+import { useAsked } from '../store/use-asked';
 
 /** Every word of the trade on one searchable page: the help. */
 export const GlossaryDialog = ({ onClose }: { onClose: () => void }) => {
   const [text, setText] = useState('');
+  const { answer: here } = useAsked('glossary', []);
   const found = useMemo(() => searchGlossary(text), [text]);
   return (
     <Dialog
       title="Words of the trade"
-      description="In short, and where practitioners differ, what each school says."
+      description="In short, with this rig’s own figures in bold; where practitioners differ, what each school says."
       onClose={onClose}
       wide
     >
@@ -38,6 +40,11 @@ export const GlossaryDialog = ({ onClose }: { onClose: () => void }) => {
             </dt>
             <dd>
               {means}
+              {here?.[word]?.map((row) => (
+                <p key={row} className="font-bold">
+                  {row}
+                </p>
+              ))}
               {schools && (
                 <ul className="mt-1 list-disc pl-5">
                   {schools.map((school) => (

@@ -1,1 +1,2 @@
 export { GLOSSARY, searchGlossary, type TradeTerm } from './terms';
+export * from './here';
