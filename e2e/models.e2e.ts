@@ -78,7 +78,7 @@ test('a device placed before is offered again, and kinds can be looked through',
   await openWiring(page, id);
   await page.getByRole('button', { name: 'Add a device' }).click();
   await page.getByLabel('Among').selectOption('supply');
-  await expect(page.getByText('3 models')).toBeVisible();
+  await expect(page.getByText('4 models')).toBeVisible();
   await page.getByRole('button', { name: /^DC supply, floating/ }).click();
   // With a supply on the chart, sockets for power are drawn.
   await expect(page.getByRole('button', { name: /^DC in of Lamp room mixer/ })).toBeVisible();

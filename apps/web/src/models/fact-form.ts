@@ -1,5 +1,4 @@
 import { readSpelled, spelled, spellingsOf, type Fact } from '@diaphon/core';
-import Joi from 'joi';
 
 /** Field names may hold no dots: they would read as paths. */
 export const fieldOf = (key: string): string => key.replaceAll('.', '~');
@@ -40,24 +39,22 @@ export const otherSpellings = (fact: Fact, unit: string): string =>
     .map((one) => `${shown(spelled(fact.value, fact, one.unit))} ${one.unit}`)
     .join(' · ');
 
-/** What the form of a model takes: a name, and every figure as a number the file allows. */
-export const factSchema = (facts: readonly Fact[], units: Units): Joi.ObjectSchema =>
-  Joi.object({
-    name: Joi.string().trim().min(1).max(200).required().messages({ '*': 'Give it a name.' }),
-    about: Joi.string().allow('').max(2000),
-    ...Object.fromEntries(
-      facts.map((fact) => [
-        fieldOf(fact.key),
-        Joi.any()
-          .custom((text: unknown, { error }) =>
-            readFact(String(text), fact, unitOf(fact, units)) === undefined ? error('any.invalid') : text,
-          )
-          .messages({
-            'any.invalid': `Write a number from ${rangeIn(fact, [fact.min, fact.max], unitOf(fact, units)).join(' to ')} ${unitOf(fact, units)}.`,
-          }),
-      ]),
-    ),
-  }).unknown();
+/** What is wrong with the form of a model, by its fields: no name, and every figure the file would not take. */
+export const factErrors = (
+  values: Readonly<Record<string, string>>,
+  facts: readonly Fact[],
+  units: Units,
+): Record<string, string> => {
+  const errors: Record<string, string> = values['name']?.trim() ? {} : { name: 'Give it a name.' };
+  for (const fact of facts) {
+    const unit = unitOf(fact, units);
+    const text = values[fieldOf(fact.key)];
+    if (text === undefined || readFact(text, fact, unit) !== undefined) continue;
+    const [least, most] = rangeIn(fact, [fact.min, fact.max], unit);
+    errors[fieldOf(fact.key)] = `Write a number from ${least} to ${most} ${unit}.`;
+  }
+  return errors;
+};
 
 /** The form's fields, filled from a model. */
 export const factValues = (

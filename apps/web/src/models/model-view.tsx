@@ -1,4 +1,3 @@
-import { joiResolver } from '@hookform/resolvers/joi';
 import {
   addDevice,
   adoptModel,
@@ -24,7 +23,7 @@ import { explain, isServerFailure } from '../server/call';
 import { useKeepModelMutation, useModelsQuery, useSaveModelMutation } from '../server/server-api';
 import { store, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
-import { factSchema, factText, factValues, fieldOf, type Units } from './fact-form';
+import { factErrors, factText, factValues, fieldOf, type Units } from './fact-form';
 import { FactGroups } from './fact-groups';
 import { ModelCheck } from './model-check';
 import { dropDraft, keepDraft, readDraft } from './model-draft';
@@ -75,7 +74,6 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
   const facts = useMemo(() => factsOf(model), [model]);
   const doubts = useMemo(() => doubtsOf(model), [model]);
   const [units, setUnits] = useState<Units>({});
-  const schema = useMemo(() => factSchema(facts, units), [facts, units]);
   const {
     register,
     reset,
@@ -85,7 +83,15 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
     trigger,
   } = useForm<Record<string, string>>({
     mode: 'onChange',
-    resolver: joiResolver(schema, { abortEarly: false }),
+    resolver: (values) => {
+      const wrong = Object.entries(factErrors(values, facts, units));
+      return wrong.length === 0
+        ? { values, errors: {} }
+        : {
+            values: {},
+            errors: Object.fromEntries(wrong.map(([field, message]) => [field, { type: 'value', message }])),
+          };
+    },
     defaultValues: factValues(model, facts, units),
   });
   const hasErrors = Object.keys(errors).length > 0;

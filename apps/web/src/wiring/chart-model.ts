@@ -139,7 +139,10 @@ export const chartModel = (rig: Rig): ChartModel => {
 
   // Where no supply is drawn, everything is on the wall: sockets for power would only be in the way.
   const isPowered = rig.models.some(
-    ({ id, kind }) => kind === 'supply' && rig.devices.some(({ model }) => model === id),
+    ({ id, kind, ports }) =>
+      kind === 'supply' &&
+      ports.some(({ side, connector }) => side === 'out' && isSupply(connector)) &&
+      rig.devices.some(({ model }) => model === id),
   );
   const isShown = ({ connector }: Port) => isPowered || !isSupply(connector);
 

@@ -9,7 +9,7 @@ import {
   type NodeTypes,
 } from '@xyflow/react';
 import { LayoutGrid, Maximize, Minus, Plus } from 'lucide-react';
-import { useMemo, useRef } from 'react';
+import { lazy, Suspense, useMemo, useRef } from 'react';
 import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 
@@ -18,7 +18,6 @@ import { boxTowards } from './chart-keys';
 import { boxNodes, extentOf, frameNodes, leadNodes, ringNodes, sketchNodes } from './chart-nodes';
 import { isLargeChart, severityByPlace, type ChartState } from './chart-state';
 import { ringThrough } from './chart-ring';
-import { ChartMap } from './chart-map';
 import { DeviceBox, LeadKnot } from './device-box';
 import { FarSketch } from './far-sketch';
 import { LeadLayer } from './lead-layer';
@@ -28,6 +27,8 @@ import { useLayout } from './use-layout';
 import { FIT, useChartView, useIsPartly } from './use-chart-view';
 import { useIsFar } from './use-is-far';
 import type { Places } from './use-places';
+
+const ChartMap = lazy(async () => ({ default: (await import('./chart-map')).ChartMap }));
 
 const NODE_TYPES = {
   device: DeviceBox,
@@ -170,7 +171,11 @@ const Chart = (props: WiringChartProps) => {
       aria-label="Wiring chart"
     >
       <ChartTools onTidy={tidy} />
-      {model.boxes.length > MAP_FROM && isPartly && state && <ChartMap state={state} />}
+      {model.boxes.length > MAP_FROM && isPartly && state && (
+        <Suspense>
+          <ChartMap state={state} />
+        </Suspense>
+      )}
     </ReactFlow>
   );
 };
