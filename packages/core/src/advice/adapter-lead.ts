@@ -61,16 +61,21 @@ export const adapterTopic = (answers: Answers): Topic => {
             label: 'Peaks on an input meter, at its best gain',
             value: share * 100,
             unit: '%',
-            from: `solved strand of this voice, peaks at ${end.peak.toFixed(1)} dBFS on a meter of ${METER_DB} dB`,
+            from: `the whole way of this voice, worked out, peaks at ${end.peak.toFixed(1)} dBFS on a meter of ${METER_DB} dB`,
           },
-          { label: 'Voice over the adapter’s noise', value: quietDb, unit: 'dB', from: 'solved strand' },
+          {
+            label: 'Voice over the adapter’s noise',
+            value: quietDb,
+            unit: 'dB',
+            from: 'the whole way, worked out',
+          },
         ]
       : []),
     {
       label: 'Voice over an interface’s noise',
       value: betterDb,
       unit: 'dB',
-      from: 'solved strand, two-input interface',
+      from: 'the whole way by a two-input interface, worked out',
     },
     {
       label: 'Voice over the room’s noise',

@@ -49,7 +49,12 @@ export const clipInput: Check = (solved) =>
           },
         ],
         figures: [
-          { label: 'Peaks', value: stage.peak, unit: stage.unit, from: `strand of ${strand.sourceName}` },
+          {
+            label: 'Peaks',
+            value: stage.peak,
+            unit: stage.unit,
+            from: `the whole way of ${strand.sourceName}, worked out`,
+          },
           { label: 'Ceiling', value: stage.ceiling!, unit: stage.unit, from: `device model of ${device}` },
         ],
         propose: () =>

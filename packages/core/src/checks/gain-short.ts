@@ -46,7 +46,7 @@ export const gainShort: Check = (solved) => {
             label: aim.measure === 'typical' ? 'Average on the track' : 'Peaks on the track',
             value: level,
             unit: 'dBFS',
-            from: `strand of ${strand.sourceName}`,
+            from: `the whole way of ${strand.sourceName}, worked out`,
           },
           { label: 'Aim', value: aim.best, unit: 'dBFS', from: aim.words },
           {

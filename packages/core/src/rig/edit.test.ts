@@ -179,7 +179,7 @@ describe('single commands', () => {
     const result = tryEdit(newer, earlier);
     expect(result).toMatchObject({
       ok: false,
-      problems: [{ where: 'devices mixer settings gain1', found: '30' }],
+      problems: [{ where: 'Gain 1 of Lamp room mixer', found: expect.stringContaining('30 dB') }],
     });
     // What it does not touch may have changed.
     const elsewhere = applyEdit(skerryLight, setControl(skerryLight, 'mixer', 'gain2', 30)).rig;
@@ -226,5 +226,25 @@ describe('single commands', () => {
     const made = two.devices.slice(-2);
     expect(made[0]!.id).not.toBe(made[1]!.id);
     expect(made[0]!.name).not.toBe(made[1]!.name);
+  });
+});
+
+describe('an edit refused in the words of the trade', () => {
+  const refusal = (edit: Edit) => {
+    const tried = tryEdit(skerryLight, edit);
+    return tried.ok ? undefined : tried.problems[0];
+  };
+
+  it('a second lead in a socket: the lead and the socket by their names, no ids', () => {
+    const kind = skerryLight.leadKinds.find(({ id }) => id === 'xlr')!;
+    const edit = connect(skerryLight, kind, [{ device: 'mixer', port: 'in1' }, null]);
+    expect(refusal(edit)).toMatchObject({
+      where: expect.stringMatching(/^Where it is plugged of XLR lead \(Lamp room mixer, Input 1/),
+      found: 'Lamp room mixer, Input 1',
+    });
+  });
+
+  it('a control out of its range: the control of its device', () => {
+    expect(refusal(setControl(skerryLight, 'mixer', 'gain1', 900))?.where).toBe('Gain 1 of Lamp room mixer');
   });
 });

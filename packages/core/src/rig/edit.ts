@@ -1,6 +1,7 @@
 import { referenceProblems } from './references';
 import { problem, type Problem } from './problem';
 import { deepEqual } from './deep-equal';
+import { placeInWords, problemInWords, valueInWords } from './step-words';
 import type { Rig } from './types';
 
 /** The lists of a rig document; every entry has an id. */
@@ -122,7 +123,9 @@ export const tryEdit = (
   try {
     const result = applyEdit(rig, edit);
     const problems = referenceProblems(result.rig);
-    return problems.length > 0 ? { ok: false, problems } : { ok: true, ...result };
+    return problems.length > 0
+      ? { ok: false, problems: problems.map((one) => problemInWords(result.rig, one)) }
+      : { ok: true, ...result };
   } catch (error) {
     if (!(error instanceof StaleEdit)) throw error;
     const { step, found } = error;
@@ -130,9 +133,9 @@ export const tryEdit = (
       ok: false,
       problems: [
         problem(
-          placeOf(step),
-          found,
-          `${JSON.stringify(step.from) ?? 'nothing'}, as when “${edit.label}” was worked out`,
+          placeInWords(rig, step),
+          valueInWords(rig, step, found),
+          `${valueInWords(rig, step, step.from)}, as when “${edit.label}” was worked out`,
           'it has been worked out anew; look at the offer again',
         ),
       ],
