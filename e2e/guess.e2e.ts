@@ -83,8 +83,12 @@ test('two people, two dynamics, an interface, a laptop and headphones for both: 
     clicks += 1;
     await target.click();
   };
+  // From the page of a rig with nothing in it.
   await page.goto('/rigs');
-  await click(page.getByRole('link', { name: 'Before buying' }));
+  await click(page.getByRole('button', { name: 'New rig' }));
+  await page.getByRole('textbox', { name: 'Name' }).fill('Two of us');
+  await click(page.getByRole('button', { name: 'Create' }));
+  await click(page.getByRole('link', { name: 'let a few questions set it up' }));
   await click(page.getByRole('button', { name: 'Open this rig' }));
   await expect(page.getByText('Clear. Every voice arrives')).toBeVisible();
   // Both have headphones, and both are on a track of their own.

@@ -1,5 +1,6 @@
 import { SEVERITIES, type Finding, type PageReadings, type Place } from '@diaphon/core';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { useAppSelector } from '../store/store';
 import { FindingCard } from './finding-card';
@@ -33,7 +34,13 @@ const Standing = ({ readings: { findings, toDo, isHeard } }: { readings: PageRea
       Clear. Every voice arrives, and nothing in this wiring endangers gear.
     </p>
   ) : (
-    <p className="px-3 pb-3 text-faint">Nothing sounds here yet. Add a microphone and what is to hear it.</p>
+    <p className="px-3 pb-3 text-faint">
+      Nothing sounds here yet. Add a microphone and what is to hear it, or{' '}
+      <Link to="/advice" className="underline">
+        let a few questions set it up
+      </Link>
+      .
+    </p>
   );
 };
 
