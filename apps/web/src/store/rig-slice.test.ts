@@ -1,9 +1,11 @@
 import {
+  addDevice,
   adoptModel,
   applyEdit,
   controlOf,
   controlsOf,
   drop,
+  rebase,
   setControl,
   setName,
   skerryLight,
@@ -71,8 +73,21 @@ describe('editing the open rig', () => {
     const state = after(rigActions.opened(open()), rigActions.edited({ edit: bad }));
     expect(state.document).toBe(skerryLight);
     expect(state.refused).toMatchObject({ label: 'Break it' });
-    expect(state.refused!.problems[0]!.where).toContain('model');
+    expect(state.refused!.problems[0]!.where).toBe('Model of Lamp room mixer');
     expect(rigReducer(state, rigActions.refusalSeen()).refused).toBeNull();
+  });
+
+  it('a device of mine that got another id, because another window added one too: undo takes mine away', () => {
+    const model = skerryLight.models[0]!;
+    const add = addDevice(skerryLight, model, { id: 'new', name: 'Mine' });
+    const theirs = applyEdit(skerryLight, addDevice(skerryLight, model, { id: 'new', name: 'Theirs' })).rig;
+    const edited = after(rigActions.opened(open()), rigActions.edited({ edit: add }));
+    const { rig: document, renamed } = rebase(theirs, [add]);
+    const met = rigReducer(edited, rigActions.rebased({ document, revision: 2, renamed }));
+    expect(met.document!.devices.map(({ name }) => name)).toEqual(expect.arrayContaining(['Mine', 'Theirs']));
+    const undone = rigReducer(met, rigActions.undone());
+    expect(undone.refused).toBeNull();
+    expect(undone.document).toEqual(theirs);
   });
 
   it('a model changed in part can be read afterwards, undone and done again: nothing of a draft stays in it', () => {

@@ -2,6 +2,8 @@ import {
   combineEdits,
   squash,
   tryEdit,
+  withNewIds,
+  type Renamed,
   type Edit,
   type EditClash,
   type Problem,
@@ -160,8 +162,19 @@ const rigSlice = createSlice({
       state.done = { label: 'Brought back what this browser had not sent yet', canUndo: false };
     },
     /** Others changed it meanwhile: the document with both. What can be taken back stays. */
-    rebased: (state, { payload }: PayloadAction<{ document: Rig; revision: number }>) => {
-      (state as Raw).document = payload.document;
+    rebased: (
+      state,
+      { payload }: PayloadAction<{ document: Rig; revision: number; renamed?: readonly Renamed[] }>,
+    ) => {
+      const raw = state as Raw;
+      raw.document = payload.document;
+      const { renamed = [] } = payload;
+      if (renamed.length > 0) {
+        const { past, future } = standing(state);
+        // What is taken back is what was made here, whatever it is called now.
+        raw.past = past.map((step) => ({ ...step, edit: withNewIds(step.edit, renamed) }));
+        raw.future = future.map((step) => ({ ...step, edit: withNewIds(step.edit, renamed) }));
+      }
       state.baseRevision = payload.revision;
       if (state.save.kind === 'conflict') state.save = { kind: 'waiting' };
     },

@@ -1,5 +1,5 @@
 import type { OpenRig, SavedRig } from '@diaphon/api';
-import { rebase, tryEdit, type Edit, type Rebased, type Rig } from '@diaphon/core';
+import { rebase, tryEdit, type Edit, type Rebased, type Renamed, type Rig } from '@diaphon/core';
 import { explain, isServerFailure } from '../server/call';
 import type { Outbox, Waiting } from './outbox';
 import type { SaveState } from './rig-slice';
@@ -9,7 +9,7 @@ export type Told =
   | { kind: 'state'; save: SaveState }
   | { kind: 'saved'; revision: number; isNewer: boolean }
   /** Others changed it meanwhile: the document as it stands with both. */
-  | { kind: 'rebased'; document: Rig; revision: number };
+  | { kind: 'rebased'; document: Rig; revision: number; renamed?: readonly Renamed[] };
 
 interface SenderParts {
   save: (id: string, baseRevision: number, document: Rig, label: string) => Promise<SavedRig>;
@@ -96,7 +96,7 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
 
   /** What others saved meanwhile and what waits here, put together; asked about where both set the same. */
   const meet = (id: string, line: Line, theirs: OpenRig) => {
-    const { rig, applied, clashes } = meeting(line, theirs);
+    const { rig, applied, clashes, renamed } = meeting(line, theirs);
     if (clashes.length > 0) {
       line.clash = theirs;
       tell(id, { kind: 'state', save: { kind: 'conflict', theirs, clashes } });
@@ -104,7 +104,7 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
     }
     line.document = rig;
     line.base = theirs.revision;
-    tell(id, { kind: 'rebased', document: rig, revision: theirs.revision });
+    tell(id, { kind: 'rebased', document: rig, revision: theirs.revision, renamed });
     if (applied.length > 0) {
       tell(id, { kind: 'state', save: { kind: 'waiting' } });
       sendAfter(id, 0);
@@ -194,7 +194,12 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
       // What was being worked on is shown while it is asked about.
       const met = meeting(line, opened);
       line.document = withMine(met);
-      tell(id, { kind: 'rebased', document: line.document, revision: opened.revision });
+      tell(id, {
+        kind: 'rebased',
+        document: line.document,
+        revision: opened.revision,
+        renamed: met.renamed,
+      });
       tell(id, { kind: 'state', save: { kind: 'conflict', theirs: opened, clashes: met.clashes } });
     },
     /** Sends now what waits, as the rig is left; it goes on trying afterwards. */
@@ -240,7 +245,7 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
       if (choice === 'theirs')
         line.label = `Taken from elsewhere: ${met.clashes.map(({ what }) => what).join(', ')}`.slice(0, 300);
       line.clash = undefined;
-      tell(id, { kind: 'rebased', document: line.document, revision: base });
+      tell(id, { kind: 'rebased', document: line.document, revision: base, renamed: met.renamed });
       await send(id);
     },
   };

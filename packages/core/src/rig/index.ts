@@ -17,4 +17,5 @@ export { upgradeRig } from './upgrade';
 export { boundsProblems, hasTooManyValues } from './bounds';
 export { MAX_RIG_BYTES, readRigText, readRigValue, type ReadResult } from './read-rig';
 export { buildRig, type RigRows } from './build-rig';
+export { withNewIds, type Renamed } from './rename';
 export { editBetween, rebase, type EditClash, type Rebased } from './rebase';

@@ -1,8 +1,23 @@
 import * as fc from 'fast-check';
+import { LEAD_KINDS, modelById } from '../catalogue';
 import { DEMO_RIGS, skerryLight } from '../demo';
-import { changeLead, putPerson, removeDevice, removeLead, setControl, setName, setNotes } from './commands';
+import {
+  addDevice,
+  changeDevice,
+  changeLead,
+  connect,
+  putPerson,
+  putPlacement,
+  removeDevice,
+  removeLead,
+  setControl,
+  setName,
+  setNotes,
+} from './commands';
 import { applyEdit, type Edit } from './edit';
+import { readRigValue } from './read-rig';
 import { editBetween, rebase } from './rebase';
+import { withNewIds } from './rename';
 import type { Rig } from './types';
 
 const after = (rig: Rig, ...edits: Edit[]): Rig =>
@@ -28,6 +43,46 @@ describe('edits of one copy made in another', () => {
     ]);
   });
 
+  it('both added something under one id: both stay, and what was done to mine afterwards is done to mine', () => {
+    const [hand, condenser] = [modelById('mic-dynamic-hand'), modelById('mic-condenser-large')];
+    const theirs = after(skerryLight, addDevice(skerryLight, condenser, { id: 'mic', name: 'Theirs' }));
+    const add = addDevice(skerryLight, hand, { id: 'mic', name: 'Mine' });
+    const added = after(skerryLight, add);
+    const moved = changeDevice(added, 'mic', { place: 'Stairs' });
+    const lead = connect(
+      added,
+      LEAD_KINDS.find(({ id }) => id === 'xlr')!,
+      [{ device: 'mic', port: 'out' }, null],
+      2,
+      'my-lead',
+    );
+    const seat = putPlacement(added, { ...skerryLight.placements[0]!, id: 'my-seat', device: 'mic' });
+    const { rig, clashes, renamed } = rebase(theirs, [add, moved, lead, seat]);
+    expect(clashes).toEqual([]);
+    const now = renamed[0]!.now;
+    expect(rig.devices.filter(({ name }) => name === 'Theirs' || name === 'Mine')).toEqual([
+      expect.objectContaining({ id: 'mic', name: 'Theirs', place: 'desk' }),
+      expect.objectContaining({ id: now, name: 'Mine', place: 'Stairs' }),
+    ]);
+    expect(rig.leads.find(({ id }) => id === 'my-lead')!.ends[0]).toEqual({ device: now, port: 'out' });
+    expect(rig.placements.find(({ id }) => id === 'my-seat')!.device).toBe(now);
+    expect(readRigValue(JSON.parse(JSON.stringify(rig))).ok).toBe(true);
+    // Taking mine back takes mine, not theirs.
+    const back = withNewIds(
+      { label: 'Undo', steps: [applyEdit(skerryLight, add).inverse.steps[0]!] },
+      renamed,
+    );
+    expect(after(after(theirs, withNewIds(add, renamed)), back).devices).toEqual(theirs.devices);
+  });
+
+  it('an entry taken away and brought back while they changed it is asked about, not doubled', () => {
+    const theirs = after(skerryLight, changeDevice(skerryLight, 'guest-mic', { place: 'Stairs' }));
+    const away = removeDevice(skerryLight, 'guest-mic');
+    const { rig, renamed } = rebase(theirs, [away, applyEdit(skerryLight, away).inverse]);
+    expect(renamed).toEqual([]);
+    expect(rig.devices).toHaveLength(skerryLight.devices.length);
+  });
+
   it('one value set twice is told with both values, and can be made mine', () => {
     const theirs = after(skerryLight, gain(skerryLight, 'gain1', 40));
     const { rig, clashes } = rebase(theirs, [gain(skerryLight, 'gain1', 30)]);
@@ -49,7 +104,7 @@ describe('edits of one copy made in another', () => {
   it('what both did alike is no clash, and is not done twice', () => {
     const edit = gain(skerryLight, 'gain1', 40);
     const theirs = after(skerryLight, edit);
-    expect(rebase(theirs, [edit])).toEqual({ rig: theirs, applied: [], clashes: [] });
+    expect(rebase(theirs, [edit])).toEqual({ rig: theirs, applied: [], clashes: [], renamed: [] });
   });
 
   it('two leads of one kind are two questions, each told by where it goes', () => {

@@ -1,5 +1,7 @@
 import { deepEqual } from './deep-equal';
+import { freeAppId, freeId } from './commands';
 import { applyEdit, placeOf, StaleEdit, tryEdit, type Edit, type Step } from './edit';
+import { withNewIds, type Renamed } from './rename';
 import { placeInWords, standing, valueInWords } from './step-words';
 import type { Rig } from './types';
 
@@ -20,6 +22,8 @@ export interface Rebased {
   /** Edits that changed something, with the steps that did. */
   applied: Edit[];
   clashes: EditClash[];
+  /** Entries that both added under one id, each something else: the later one has another id now. */
+  renamed: Renamed[];
 }
 
 /** A step made from what stands there now. */
@@ -54,6 +58,27 @@ const tryEach = (rig: Rig, edit: Edit) => {
   return { done, stale };
 };
 
+/** What is embedded by its content, and the rig's own fields, are nobody's to add. */
+const NOT_ADDED = new Set<string>(['rig', 'models', 'leadKinds']);
+
+/** A step that adds an entry where another one was added meanwhile under the same id. */
+const isSecondOfItsId = (rig: Rig, { collection, id, path, from, to }: Step): boolean => {
+  if (path.length > 0 || from !== undefined || to === undefined || NOT_ADDED.has(collection)) return false;
+  const there = standing(rig, { collection, id, path: [] });
+  return there !== undefined && !deepEqual(there, to);
+};
+
+/** An id that neither the rig has nor one of the edits makes. */
+const unusedId = (rig: Rig, edits: readonly Edit[], { collection, id }: Step): string => {
+  const made = new Set(edits.flatMap(({ steps }) => steps.map((step) => step.id)));
+  const free = collection === 'apps' ? freeAppId : freeId;
+  let base = id;
+  for (let now = free(rig, base); ; now = free(rig, base)) {
+    if (now !== id && !made.has(now)) return now;
+    base = `${base.slice(0, 50)}-b`;
+  }
+};
+
 /**
  * Makes edits of one copy of a rig in another that was changed meanwhile, value by value: what does not touch goes together,
  * what both changed is told with both values, what is so already stays.
@@ -65,7 +90,18 @@ export const rebase = (rig: Rig, edits: readonly Edit[]): Rebased => {
   const applied: Edit[] = [];
   // What comes later wins: of several edits of one value only the last is asked about.
   const clashes = new Map<string, EditClash>();
-  for (const edit of edits) {
+  const renamed: Renamed[] = [];
+  /** What these edits had to do with before: an entry taken away and brought back is no second one. */
+  const touched = new Set<string>();
+  for (const made of edits) {
+    for (const step of withNewIds(made, renamed).steps) {
+      const { collection, id } = step;
+      const isNewcomer = !touched.has(`${collection} ${id}`) && isSecondOfItsId(current, step);
+      touched.add(`${collection} ${id}`);
+      if (!isNewcomer) continue;
+      renamed.push({ collection, id, now: unusedId(current, edits, step) });
+    }
+    const edit = withNewIds(made, renamed);
     const { done, stale } = tryEach(current, edit);
     const result = tryEdit(current, { label: edit.label, steps: done });
     const isWhole = result.ok;
@@ -75,7 +111,7 @@ export const rebase = (rig: Rig, edits: readonly Edit[]): Rebased => {
     }
     for (const step of isWhole ? stale : edit.steps) clashes.set(placeOf(step), clashOf(current, edit, step));
   }
-  return { rig: current, applied, clashes: [...clashes.values()] };
+  return { rig: current, applied, clashes: [...clashes.values()], renamed };
 };
 
 const clashOf = (rig: Rig, edit: Edit, step: Step): EditClash => {

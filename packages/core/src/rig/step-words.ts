@@ -28,6 +28,8 @@ const FIELD_WORDS: Record<string, string> = {
   notes: 'Notes',
   target: 'Target',
   kind: 'Kind',
+  model: 'Model',
+  settings: 'Settings',
   ends: 'Where it is plugged',
   broken: 'Broken wires',
   distanceM: 'Distance',
