@@ -1,6 +1,8 @@
 import { lookup, plugName, type Rig } from '@diaphon/core';
 import { Command } from 'cmdk';
+import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { giveFocusBack } from '../look/give-focus-back';
 import { lightSwitched } from '../store/light-slice';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -30,6 +32,14 @@ interface CommandPaletteProps {
 
 /** Finds anything by a few letters: devices, leads, pages, and what can be done everywhere. */
 export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps) => {
+  const [opener] = useState(() => document.activeElement);
+  useEffect(
+    () => () => {
+      // Unless something that was chosen here has taken the focus.
+      setTimeout(() => document.activeElement === document.body && giveFocusBack(opener));
+    },
+    [opener],
+  );
   const { id } = useParams();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();

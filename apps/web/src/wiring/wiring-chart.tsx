@@ -9,7 +9,7 @@ import {
   type NodeTypes,
 } from '@xyflow/react';
 import { LayoutGrid, Maximize, Minus, Plus } from 'lucide-react';
-import { lazy, Suspense, useMemo, useRef } from 'react';
+import { lazy, Suspense, useMemo, useRef, type ComponentProps } from 'react';
 import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
 
@@ -19,7 +19,6 @@ import { boxNodes, extentOf, frameNodes, leadNodes, ringNodes, sketchNodes } fro
 import { isLargeChart, severityByPlace, type ChartState } from './chart-state';
 import { ringThrough } from './chart-ring';
 import { DeviceBox, LeadKnot } from './device-box';
-import { FarSketch } from './far-sketch';
 import { LeadLayer } from './lead-layer';
 import { PlaceBox, PlaceFrame } from './place-box';
 import { RingOverlay } from './ring-overlay';
@@ -29,6 +28,14 @@ import { useIsFar } from './use-is-far';
 import type { Places } from './use-places';
 
 const ChartMap = lazy(async () => ({ default: (await import('./chart-map')).ChartMap }));
+
+const LazySketch = lazy(async () => ({ default: (await import('./far-sketch')).FarSketch }));
+/** Seen from afar only; until it is there the chart is empty for a moment, and nothing else goes. */
+const FarSketch = (props: ComponentProps<typeof LazySketch>) => (
+  <Suspense>
+    <LazySketch {...props} />
+  </Suspense>
+);
 
 const NODE_TYPES = {
   device: DeviceBox,
