@@ -248,3 +248,11 @@ test('a lead that is owned and free is taken in its length', async ({ page, requ
   ).toHaveValue('7');
   await request.put('/api/stock', { data: { rows: [] } });
 });
+
+test('an address of a lead that is gone shows the rig, whatever it would open', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  for (const open of ['own', 'pins', 'plug-1', 'plug-99']) {
+    await page.goto(`/rigs/${id}/wiring?lead=ghost&open=${open}`);
+    await expect(page.getByRole('button', { name: /^Output of Keeper's microphone/ })).toBeVisible();
+  }
+});

@@ -83,14 +83,16 @@ export const OwnLeadDialog = ({ rig, lead, onClose }: OwnLeadDialogProps) => {
                     {wire + 1}
                   </th>
                   {contacts.map((pin) => (
-                    <td key={pin} className="p-1 text-center">
-                      <input
-                        type="checkbox"
-                        className="size-5"
-                        aria-label={`Wire ${wire + 1} joins ${kind.ends[endOfPin(pin)]?.label} ${contactOfPin(pin)}`}
-                        checked={joins.includes(pin)}
-                        onChange={() => toggle(wire, pin)}
-                      />
+                    <td key={pin} className="text-center">
+                      <label className="inline-flex min-h-[34px] w-full items-center justify-center max-[480px]:min-h-[44px] max-[480px]:min-w-[44px]">
+                        <input
+                          type="checkbox"
+                          className="size-5"
+                          aria-label={`Wire ${wire + 1} joins ${kind.ends[endOfPin(pin)]?.label} ${contactOfPin(pin)}`}
+                          checked={joins.includes(pin)}
+                          onChange={() => toggle(wire, pin)}
+                        />
+                      </label>
                     </td>
                   ))}
                   <td>

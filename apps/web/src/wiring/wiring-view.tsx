@@ -62,6 +62,8 @@ export const WiringView = () => {
   useDeleteKey(rig, selection, select);
   const names = useMemo(() => placesOf(rig.devices), [rig.devices]);
   const plug = openPlug(selection.open);
+  // An address may name a lead that is gone.
+  const isLead = rig.leads.some(({ id }) => id === selection.lead);
   const selected = useMemo(
     () =>
       (selection.device && rig.devices.some(({ id }) => id === selection.device)) ||
@@ -159,21 +161,21 @@ export const WiringView = () => {
         {isNotes && <NotesDialog rig={rig} onClose={() => setIsNotes(false)} />}
         {isStock && <StockDialog rig={rig} onClose={() => setIsStock(false)} />}
         {isExporting && <ExportDialog rig={rig} rigId={rigId ?? ''} onClose={() => setIsExporting(false)} />}
-        {selection.lead && selection.open === 'pins' && (
+        {isLead && selection.lead && selection.open === 'pins' && (
           <PinViewDialog
             rig={rig}
             lead={selection.lead}
             onClose={() => select(selection.lead ? { lead: selection.lead } : {})}
           />
         )}
-        {selection.lead && selection.open === 'own' && (
+        {isLead && selection.lead && selection.open === 'own' && (
           <OwnLeadDialog
             rig={rig}
             lead={selection.lead}
             onClose={() => select(selection.lead ? { lead: selection.lead } : {})}
           />
         )}
-        {selection.lead && plug !== undefined && (
+        {isLead && selection.lead && plug !== undefined && (
           <PlugDialog
             rig={rig}
             lead={selection.lead}
