@@ -122,6 +122,9 @@ describe('figures as data sheets print them', () => {
     expect(readSpelled('78 dB S/N (A)', own, 'dBA')).toBeCloseTo(readSpelled('16 dba', own, 'dBA')!, 9);
   });
 
+  it('small figures without a unit of their own keep their digits', () =>
+    expect(spelled(0.001, { unit: '' }, '')).toBe(0.001));
+
   it.each([['a lot'], [''], ['4 apples'], ['5 mV/Pa'], ['0 V']])('“%s” is no level', (text) =>
     expect(readSpelled(text, { unit: 'dBu' }, 'dBu')).toBeUndefined(),
   );

@@ -9,20 +9,28 @@ export interface Spelling {
   fromFact: (value: number) => number;
   /** The same unit a thousand times over, which nobody needs to have turned. */
   isMultiple?: boolean;
+  /** How many decimals are worth showing; absent: four digits in all. */
+  decimals?: number;
 }
 
 /** What a figure is of; figures of one quantity are spelled in the same ways. */
 export type Quantity =
   'level' | 'ohms' | 'current' | 'capacitance' | 'sensitivity' | 'own noise' | 'input noise';
 
+const asIs = (unit: string): Spelling => ({
+  unit,
+  toFact: (value) => value,
+  fromFact: (value) => value,
+});
 const times = (unit: string, factor: number): Spelling => ({
   unit,
   toFact: (value) => value * factor,
   fromFact: (value) => value / factor,
   isMultiple: true,
 });
-const plus = (unit: string, db: number): Spelling => ({
+const plus = (unit: string, db: number, decimals = 2): Spelling => ({
   unit,
+  decimals,
   toFact: (value) => value + db,
   fromFact: (value) => value - db,
 });
@@ -44,33 +52,36 @@ const SPELLINGS: Record<Quantity, readonly Spelling[]> = {
   current: [times('mA', 1), times('µA', 0.001)],
   capacitance: [times('nF', 1), times('pF', 0.001), times('µF', 1000)],
   sensitivity: [
-    { unit: 'mV/Pa', toFact: (value) => value, fromFact: (value) => value },
+    asIs('mV/Pa'),
     {
       unit: 'dBV/Pa',
+      decimals: 2,
       toFact: (value) => 1000 * ratioFromDb(value),
       fromFact: (millivolts) => dbFromRatio(millivolts / 1000),
     },
     // Older sheets: against one dyne to the square centimetre, a tenth of a pascal.
     {
       unit: 'dBV/µbar',
+      decimals: 2,
       toFact: (value) => 10_000 * ratioFromDb(value),
       fromFact: (millivolts) => dbFromRatio(millivolts / 10_000),
     },
   ],
   'own noise': [
-    plus('dBA', -WHITE_NOISE_A_DB),
-    plus('dB SPL', 0),
+    plus('dBA', -WHITE_NOISE_A_DB, 1),
+    plus('dB SPL', 0, 1),
     {
       unit: 'dB S/N (A)',
+      decimals: 1,
       toFact: (ratio) => RATIO_AGAINST_DB_SPL - ratio - WHITE_NOISE_A_DB,
       fromFact: (flat) => RATIO_AGAINST_DB_SPL - (flat + WHITE_NOISE_A_DB),
     },
   ],
   'input noise': [
     plus('dBu', 0),
-    plus('dBu (A)', -WHITE_NOISE_A_DB),
+    plus('dBu (A)', -WHITE_NOISE_A_DB, 1),
     DBV,
-    plus('dBV (A)', DBV.toFact(0) - WHITE_NOISE_A_DB),
+    plus('dBV (A)', DBV.toFact(0) - WHITE_NOISE_A_DB, 1),
   ],
 };
 
@@ -91,7 +102,7 @@ export const spellingsOf = ({
   quantity?: Quantity;
 }): readonly Spelling[] => {
   const known = quantity ?? BY_UNIT[unit];
-  return known ? SPELLINGS[known] : [plus(unit, 0)];
+  return known ? SPELLINGS[known] : [asIs(unit)];
 };
 
 const NUMBER = /^\s*([-+−–]?\d*[.,]?\d+(?:e[-+]?\d+)?)\s*(.*?)\s*$/i;
@@ -136,5 +147,6 @@ export const readSpelled = (text: string, fact: Spelled, chosen: string): number
 /** A figure in another spelling, with digits enough for any data sheet. */
 export const spelled = (value: number, fact: Spelled, unit: string): number => {
   const spelling = spellingsOf(fact).find((one) => one.unit === unit) ?? spellingsOf(fact)[0]!;
-  return Number(spelling.fromFact(value).toPrecision(4));
+  const turned = spelling.fromFact(value);
+  return Number(spelling.decimals === undefined ? turned.toPrecision(4) : turned.toFixed(spelling.decimals));
 };
