@@ -1,4 +1,5 @@
 import { controlOf } from '../catalogue';
+import { figureText } from '../checks';
 import type { Readings } from '../offers';
 import { lookup, settingOf, type Rig } from '../rig';
 import type { Stage, Strand } from '../gain';
@@ -15,12 +16,6 @@ export interface TextPiece {
   text: string;
   word?: string;
 }
-
-const figure = (value: number, digits = 0): string =>
-  value
-    .toFixed(digits)
-    .replace('-', '−')
-    .replace(/^−(0(\.0+)?)$/, '$1');
 
 /** More than this for one word are a list, not an explanation. */
 const MOST_ROWS = 4;
@@ -50,9 +45,7 @@ const nameOf = (rig: Rig, device: string | null): string =>
   (device && lookup(rig).device(device)?.name) || 'it';
 
 const ofKind =
-  (
-    test: (kind: { omniPart?: number; hasLoad: boolean; isThermal: boolean; ownOhms: number }) => boolean,
-  ): Here =>
+  (test: (kind: { omniPart?: number; hasLoad: boolean; isThermal: boolean }) => boolean): Here =>
   (rig) => {
     const names = rig.devices.flatMap((device) => {
       const model = lookup(rig).modelOf(device.id);
@@ -63,7 +56,6 @@ const ofKind =
         ...(capsule.omniPart === undefined ? {} : { omniPart: capsule.omniPart }),
         hasLoad: model.elements.some(({ kind }) => kind === 'load'),
         isThermal: output?.kind === 'output' && output.thermal === true,
-        ownOhms: output?.kind === 'output' ? output.ohms : 0,
       })
         ? [device.name]
         : [];
@@ -85,13 +77,13 @@ const phantom: Here = (rig, { circuit }) => [
     )
     .map(
       ({ device, volts, minVolts }) =>
-        `${nameOf(rig, device)} has ${figure(volts, 1)} V of it and works from ${figure(minVolts)} V.`,
+        `${nameOf(rig, device)} has ${figureText(volts, 1)} V of it and works from ${figureText(minVolts, 0)} V.`,
     ),
   ...circuit.rails
     .filter(({ on }) => on)
     .map(
       ({ device, volts, milliamps }) =>
-        `${nameOf(rig, device)} gives ${figure(volts, 1)} V at ${figure(milliamps, 1)} mA in all.`,
+        `${nameOf(rig, device)} gives ${figureText(volts, 1)} V at ${figureText(milliamps, 1)} mA in all.`,
     ),
 ];
 
@@ -108,7 +100,7 @@ const gains: Here = (rig, readings) => {
     if (!device || control?.kind !== 'gain' || seen.has(key)) return [];
     seen.add(key);
     return [
-      `${control.label} of ${device.name} stands at ${figure(Number(settingOf(device, control)))} of ${figure(control.maxDb)} dB for ${sourceName}.`,
+      `${control.label} of ${device.name} stands at ${figureText(Number(settingOf(device, control)), 0)} of ${figureText(control.maxDb, 0)} dB for ${sourceName}.`,
     ];
   });
 };
@@ -118,7 +110,7 @@ const impedance: Here = (rig) =>
     const model = lookup(rig).modelOf(device.id);
     const output = model?.elements.find(({ kind }) => kind === 'output');
     return model?.kind === 'microphone' && output?.kind === 'output'
-      ? [`${device.name} has ${figure(output.ohms)} Ω.`]
+      ? [`${device.name} has ${figureText(output.ohms, 0)} Ω.`]
       : [];
   });
 
@@ -138,22 +130,21 @@ const HERE: Record<string, Here> = {
   Gain: gains,
   Impedance: impedance,
   'Mix-minus': calls,
-  'Comb filter': found('double-path', 'comb'),
   'Ground loop': found('ground-loop'),
   Polarity: found('polarity', 'mono-cancel'),
   Clipping: found('clip-input', 'clip-converter'),
   dBFS: perVoice(
     (stages) => (last(stages)?.unit === 'dBFS' ? last(stages) : undefined),
     ({ typical, peak }, { sourceName, sinkLabel }) =>
-      `${sourceName} averages ${figure(typical, 1)} dBFS at ${sinkLabel}, peaks at ${figure(peak, 1)}.`,
+      `${sourceName} averages ${figureText(typical, 1)} dBFS at ${sinkLabel}, peaks at ${figureText(peak, 1)}.`,
   ),
   'dB SPL': perVoice(
     (stages) => stages.find(({ role }) => role === 'capsule'),
-    ({ typical }, { sourceName }) => `${sourceName} is ${figure(typical)} dB SPL at the microphone.`,
+    ({ typical }, { sourceName }) => `${sourceName} is ${figureText(typical, 0)} dB SPL at the microphone.`,
   ),
   'dBu and dBV': perVoice(
     (stages) => stages.find(({ unit, role }) => unit === 'dBu' && role === 'input'),
-    ({ typical, label }, { sourceName }) => `${sourceName} is ${figure(typical, 1)} dBu at ${label}.`,
+    ({ typical, label }, { sourceName }) => `${sourceName} is ${figureText(typical, 1)} dBu at ${label}.`,
   ),
   Headroom: perVoice(
     (stages) =>
@@ -161,17 +152,17 @@ const HERE: Record<string, Here> = {
         .filter(({ headroomDb }) => headroomDb !== null)
         .reduce<Stage | undefined>((a, b) => (a && a.headroomDb! <= b.headroomDb! ? a : b), undefined),
     ({ headroomDb, label }, { sourceName }) =>
-      `${sourceName} has ${figure(headroomDb!, 1)} dB left where it is least, at ${label}.`,
+      `${sourceName} has ${figureText(headroomDb!, 1)} dB left where it is least, at ${label}.`,
   ),
   Noise: perVoice(
     last,
     ({ signalToNoiseDb }, { sourceName, sinkLabel }) =>
-      `${sourceName} stands ${figure(signalToNoiseDb ?? 0)} dB over the noise at ${sinkLabel}.`,
+      `${sourceName} stands ${figureText(signalToNoiseDb ?? 0, 0)} dB over the noise at ${sinkLabel}.`,
   ),
   Latency: perVoice(
     last,
     ({ delayMs }, { sourceName, sinkLabel }) =>
-      `${sourceName} reaches ${sinkLabel} ${figure(delayMs, 1)} ms after the mouth.`,
+      `${sourceName} reaches ${sinkLabel} ${figureText(delayMs, 1)} ms after the mouth.`,
   ),
   Strand: (_rig, readings) => [`This rig has ${voicesOf(readings).length} strands of voices that arrive.`],
 };

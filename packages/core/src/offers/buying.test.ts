@@ -140,10 +140,32 @@ describe('a phantom supply box', () => {
         const codes = solveRig(bench.rig()).findings.map(({ code }) => code);
         const expected = ['phantom-risk-ribbon', 'phantom-unneeded'];
         expect([desk, isOn, codes.filter((code) => !expected.includes(code))]).toEqual([desk, isOn, []]);
-        if (codes.includes('phantom-risk-ribbon')) expect(microphone).toBe('mic-ribbon');
+        expect(codes.includes('phantom-risk-ribbon')).toBe(microphone === 'mic-ribbon');
       }
     }
   });
+});
+
+it('a condenser in a line input of a desk with other voices: no offer takes the recorder away from the desk', () => {
+  const bench = makeBench('Line');
+  const desk = bench.add('mixer-4-usb', 'Mixer', 'Desk');
+  const laptop = bench.add('laptop-c', 'Laptop', 'Desk');
+  const other = bench.add('mic-dynamic-hand', 'Other', 'Desk');
+  const mic = bench.add('mic-condenser-budget', 'Microphone', 'Desk');
+  bench.join({ device: laptop, port: 'usb1' }, { device: desk, port: 'usb' }, 2);
+  bench.join({ device: other, port: 'out' }, { device: desk, port: 'in1' }, 3);
+  const line = modelById('mixer-4-usb').ports.find(
+    ({ side, connector, usb }) => side === 'in' && !usb && !['xlr-female', 'combo'].includes(connector),
+  )!;
+  bench.joinPlainly({ device: mic, port: 'out' }, { device: desk, port: line.id }, 3);
+  bench.talker('Guest', mic, { effort: 'normal', mouthM: 0.1 });
+  bench.apps(laptop, [recorderOf(desk, 'usb-in')]);
+  const rig = bench.rig();
+  expect(rig.leads).toHaveLength(3);
+  const offers = solveRig(rig).findings.flatMap(({ id }) => fixesFor(rig, id));
+  expect(offers.length).toBeGreaterThan(0);
+  for (const { edit } of offers)
+    expect(applyEdit(rig, edit).rig.apps[0]!.input).toMatchObject({ device: desk });
 });
 
 it('no rig of these is worse after any offer than it was', () => {

@@ -16,13 +16,14 @@ const POINTERS: Record<string, readonly string[]> = {
   joinedInputs: ['joined'],
 };
 
-const pointed = (value: unknown, keys: readonly string[], { id, now }: Renamed): unknown => {
-  if (Array.isArray(value)) return value.map((item) => pointed(item, keys, { collection: '', id, now }));
+/** A value with every pointer of some keys to an id pointing at another. */
+const pointed = (value: unknown, keys: readonly string[], id: string, now: string): unknown => {
+  if (Array.isArray(value)) return value.map((item) => pointed(item, keys, id, now));
   if (typeof value !== 'object' || value === null) return value;
   return Object.fromEntries(
     Object.entries(value).map(([key, inner]) => [
       key,
-      inner === id && keys.includes(key) ? now : pointed(inner, keys, { collection: '', id, now }),
+      inner === id && keys.includes(key) ? now : pointed(inner, keys, id, now),
     ]),
   );
 };
@@ -34,7 +35,7 @@ const renamedStep = (step: Step, renamed: Renamed): Step => {
     // A step may set the pointer alone.
     const last = step.path[step.path.length - 1];
     if (stands === renamed.id && typeof last === 'string' && keys.includes(last)) return renamed.now;
-    const inside = pointed(stands, keys, renamed);
+    const inside = pointed(stands, keys, renamed.id, renamed.now);
     return isIt && step.path.length === 0 && typeof inside === 'object' && inside !== null
       ? { ...inside, id: renamed.now }
       : inside;

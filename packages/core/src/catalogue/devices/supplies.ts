@@ -32,7 +32,7 @@ const dcSupply = (id: string, name: string, about: string, earthed: boolean): De
   elements: earthed ? [{ kind: 'bond', id: 'earth', pins: ['mains.E', 'dc.-', 'chassis'] }] : [],
 });
 
-/** One leg of a phantom supply box: a capacitor that keeps the volts on the microphone's side, a resistor that empties it. */
+/** One leg of a phantom supply box: a capacitor that keeps the volts on the microphone's side, a resistor that empties it. Common practice. */
 const keptBack = (pin: '2' | '3'): CircuitElement[] => [
   { kind: 'capacitor', id: `pass-${pin}`, a: `in.${pin}`, b: `out.${pin}`, farads: 47e-6 },
   { kind: 'resistor', id: `drain-${pin}`, a: `out.${pin}`, b: 'out.1', ohms: 47_000 },

@@ -61,6 +61,8 @@ export const useInterface = ({ rig, find }: Solved, microphone: string): Fix[] =
   const computer = way && computerOf(rig, way.to);
   const [model] = fedInterfaces();
   if (!way || !computer || !model) return [];
+  // A desk of several inputs is listened to for its other voices too: nothing may be taken from it.
+  if (way.to !== computer && !isForOne(find.modelOf(way.to)!)) return [];
   const feed = model.elements.find((element) => element.kind === 'feed' && element.standard === 'P48');
   const socket = feed?.kind === 'feed' ? portOfPin(feed.legs[0]!) : '';
   const stream = model.streams.find(({ direction }) => direction === 'to-computer')?.id ?? '';
@@ -75,7 +77,7 @@ export const useInterface = ({ rig, find }: Solved, microphone: string): Fix[] =
   const lengthM = find.lead(way.leads[0]!)?.lengthM ?? 3;
   const listeners = rig.apps.filter(({ input }) => input && 'device' in input && input.device === way.to);
   for (const lead of way.leads) apply(removeLead(now, lead));
-  if (way.to !== computer && isForOne(find.modelOf(way.to)!)) apply(removeDevice(now, way.to));
+  if (way.to !== computer) apply(removeDevice(now, way.to));
   apply(addDevice(now, model, { id, place: find.device(computer)?.place ?? '' }));
   const ends = [
     { device: microphone, port: out },
