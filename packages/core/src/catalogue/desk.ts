@@ -1,96 +1,15 @@
-import type { ChoiceControl, Control } from './types';
+import {
+  OFF,
+  type ChoiceControl,
+  type Control,
+  type Desk,
+  type DeskMix,
+  type DeskStream,
+  type DeskStrip,
+  type Off,
+} from './types';
 
-/**
- * A desk as data: what its strips take, what its mixes hear of them, what its streams carry. The table of sends is the
- * model's; a rig holds only what stands otherwise, as settings of the controls that `deskControls` names.
- */
-
-export const OFF = 'off';
-export type Off = typeof OFF;
-
-/** Where a mix takes a strip from: ahead of its fader or behind it. */
-export const SEND_TAPS = ['before-fader', 'after-fader'] as const;
-export type SendTap = (typeof SEND_TAPS)[number];
-
-/** What a strip may take: one point, or left and right. */
-export interface StripSource {
-  label: string;
-  points: string[];
-  /** How late it gets into the strip: a USB return. */
-  delayMs?: number;
-}
-
-/** An input channel inside a desk. */
-export interface DeskStrip {
-  id: string;
-  label: string;
-  /** The first unless switched: a USB return that replaces a line channel is the second. */
-  takes: StripSource[];
-  trimDb?: [lowest: number, highest: number];
-  polarity?: boolean;
-  /** Corner of a high-pass of 12 dB for each octave, hertz. */
-  highPassHz?: number;
-  gate?: boolean;
-  compressor?: Compressor;
-  mute?: boolean;
-  /** Travel of its fader above its lowest mark, below which it is off. */
-  faderDb?: [lowest: number, highest: number];
-  /** It can be moved between left and right (a stereo strip: balanced). */
-  pan?: boolean;
-  /** A switch that sends it to some mixes only. */
-  goes?: { label: string; options: { label: string; mixes: string[] }[] };
-}
-
-/** What it takes off above its threshold, and gives back. */
-export interface Compressor {
-  thresholdDbfs: number;
-  ratio: number;
-  makeUpDb: number;
-}
-
-/** A sum of strips that leaves somewhere. */
-export interface DeskMix {
-  id: string;
-  label: string;
-  /** The points it fills: one, or left and right. */
-  to: string[];
-  tap: SendTap | 'either';
-  /** Range of each strip's send into it; absent: fixed. */
-  sendDb?: [lowest: number, highest: number];
-  /** What every strip has in it, unless `sends` says otherwise. */
-  initial: number | Off;
-  sends?: Record<string, number | Off>;
-  /** Strips that cannot be sent to it. */
-  without?: string[];
-  /** A strip in the middle is this loud on each side, dB: −3 keeps its power, 0 its level. */
-  centreDb?: number;
-}
-
-export const STREAM_KINDS = ['whole mix', 'minus own', 'custom'] as const;
-export type StreamKind = (typeof STREAM_KINDS)[number];
-
-/** What leaves as data: a mix, without what came in by the same way if so set; or one strip. */
-export interface DeskStream {
-  id: string;
-  label: string;
-  /** The points it fills. */
-  to: string[];
-  takes: { mix: string; kinds: StreamKind[]; own: string[] } | { strip: string; tap: SendTap | 'source' };
-  delayMs?: number;
-}
-
-export interface Desk {
-  strips: DeskStrip[];
-  mixes: DeskMix[];
-  streams: DeskStream[];
-  /** Strips heard solo replace all else in these mixes. */
-  solo?: { mixes: string[]; tap: SendTap };
-  /** Inputs straight into the monitor mix: off, each in both ears, or odd ones left and even ones right. */
-  direct?: { mix: string; strips: string[]; options: DirectMonitoring[] };
-}
-
-export const DIRECT_MONITORING = ['off', 'mono', 'split'] as const;
-export type DirectMonitoring = (typeof DIRECT_MONITORING)[number];
+/** What can be set on a desk. The table of sends is the model's; a rig holds only what stands otherwise. */
 
 /** Names of a desk's controls among a device's settings; the dots keep them apart from the model's own. */
 export const deskControlId = {

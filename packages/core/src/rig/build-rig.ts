@@ -1,7 +1,8 @@
 import { leadKindById, modelById, type ControlValue } from '../catalogue';
 import { addDevice, connect, freeAppId, putApp, putPerson, putPlacement } from './commands';
 import { applyEdit, type Edit } from './edit';
-import { emptyRig, type App, type Person, type Placement, type Plugged, type Rig } from './types';
+import { emptyRig } from './empty-rig';
+import type { App, Person, Placement, Plugged, Rig } from './types';
 
 /** `"desk.in1"` → the port `in1` of the device `desk`; `"extension/1"` → end 1 of that lead. */
 const plug = (ref: string): Plugged => {

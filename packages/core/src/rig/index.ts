@@ -1,4 +1,5 @@
 export * from './types';
+export * from './empty-rig';
 export * from './problem';
 export * from './edit';
 export * from './commands';

@@ -1,431 +1,179 @@
-import { DEVICE_KINDS, DIGITAL_FORMATS, DIRECT_MONITORING, OFF, SEND_TAPS, STREAM_KINDS } from '../catalogue';
+import { Unsafe } from '@sinclair/typebox';
+import { MODEL } from '../catalogue/schema/model';
+import { LEAD_KIND } from '../catalogue/schema/lead-kind';
+import type { ControlValue } from '../catalogue';
+import {
+  closed,
+  either,
+  flag,
+  ID,
+  integer,
+  list,
+  NAME,
+  named,
+  nothing,
+  number,
+  oneOf,
+  only,
+  Optional,
+  POINT,
+  type Static,
+  text,
+  TEXT,
+} from '../schema';
 import { VOICE_EFFORTS } from '../units';
-import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './types';
+import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './kinds';
 
-/** The rig document's JSON Schema (draft 2020-12), the one definition that reading, docs and tests use. */
+/** The rig document: the one definition that reading, types, docs and tests use. */
 
-const ID = { type: 'string', pattern: '^[a-z0-9][a-z0-9-]{0,63}$' };
-const NAME = { type: 'string', minLength: 1, maxLength: 200 };
-const TEXT = { type: 'string', maxLength: 20_000 };
-const PIN = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9+-]+)?$', maxLength: 80 };
-const POINT = { type: 'string', pattern: '^[A-Za-z0-9-]+$', maxLength: 80 };
 /** A control as a setting names it: the model's own, or one of its desk, in parts. */
-const SETTING = { type: 'string', pattern: '^[A-Za-z0-9-]+(\\.[A-Za-z0-9-]+){0,2}$', maxLength: 240 };
-const number = (minimum: number, maximum: number) => ({ type: 'number', minimum, maximum });
-const DB = number(-300, 300);
-const OHMS = number(1e-3, 1e12);
+const SETTING = text('^[A-Za-z0-9-]+(\\.[A-Za-z0-9-]+){0,2}$', 240);
 
-type Shape = Record<string, unknown>;
-const object = <R extends Shape>(required: R, optional: Shape = {}) => ({
-  type: 'object',
-  properties: { ...required, ...optional } as R & Shape,
-  required: Object.keys(required),
-  additionalProperties: false,
-});
-const list = (items: Shape, maxItems: number) => ({ type: 'array', items, maxItems });
-const oneOf = (...values: readonly (readonly (string | boolean)[])[]) => ({ enum: values.flat() });
+/** A stream of a device. */
+const DEVICE_STREAM = closed({ device: ID, stream: POINT });
+export type DeviceStream = Static<typeof DEVICE_STREAM>;
 
-const WHEN = object({ control: POINT, is: { type: ['boolean', 'string'] } });
-const TOLERANCE = object({ volts: number(0, 1000), milliamps: number(0, 10_000) });
-const SIGNAL = oneOf(['microphone', 'line', 'headphone', 'instrument', 'loudspeaker', 'aes3']);
-const SIDE = oneOf(['left', 'right']);
-const pair = (items: Shape) => ({ type: 'array', items, minItems: 2, maxItems: 2 });
+/** What an app listens to or plays into: a stream of a device, or several joined into one. */
+const JOINED_CHOICE = closed({ joined: ID });
+export type StreamChoice = DeviceStream | Static<typeof JOINED_CHOICE>;
+const CHOSEN = either([nothing(), DEVICE_STREAM, JOINED_CHOICE]);
 
-/**
- * One of several shapes, told apart by `kind`. Written with if/then rather than anyOf: only the shape that is meant
- * is tried, which is quicker, and errors speak of that shape alone.
- */
-const byKind = (...shapes: { properties: { kind: { const: string } } }[]): Shape => ({
-  type: 'object',
-  required: ['kind'],
-  properties: { kind: { enum: shapes.map(({ properties }) => properties.kind.const) } },
-  allOf: shapes.map((shape) => ({
-    if: { properties: { kind: shape.properties.kind }, required: ['kind'] },
-    then: shape,
-  })),
-});
+/** A recorder track takes one channel (counted from 1) of the app's input stream. */
+const TRACK = closed({ id: ID, name: NAME, channel: integer({ minimum: 1, maximum: 256 }) });
+export type Track = Static<typeof TRACK>;
 
-const element = (kind: string, required: Shape, optional: Shape = {}) =>
-  object({ kind: { const: kind }, id: POINT, ...required }, { when: WHEN, ...optional });
-
-const ELEMENT = byKind(
-  element(
-    'output',
-    { drive: oneOf(['floating', 'both-legs', 'one-leg', 'single']), plus: PIN, ohms: OHMS, signal: SIGNAL },
-    {
-      minus: PIN,
-      ground: PIN,
-      dcOhms: OHMS,
-      idleOhms: OHMS,
-      tolerates: TOLERANCE,
-      maxDbu: DB,
-      poweredBy: POINT,
-      pair: POINT,
-      side: SIDE,
-      nominalDbu: DB,
-      thermal: { type: 'boolean' },
-    },
-  ),
-  element(
-    'input',
-    { drive: oneOf(['differential', 'single']), plus: PIN, ground: PIN, ohms: OHMS, signal: SIGNAL },
-    {
-      minus: PIN,
-      dcOhms: OHMS,
-      maxDbu: DB,
-      side: SIDE,
-      accepts: pair(DB),
-      commonModeRejectionDb: number(0, 200),
-    },
-  ),
-  element(
-    'feed',
-    {
-      legs: { ...list(PIN, 2), minItems: 1 },
-      ground: PIN,
-      volts: number(0, 100),
-      ohmsEach: OHMS,
-      standard: oneOf(['P48', 'P24', 'P12', 'plug-in']),
-    },
-    { control: POINT, rail: POINT },
-  ),
-  element('rail', { ground: PIN, volts: number(0, 100), ohms: OHMS }, { control: POINT }),
-  element(
-    'load',
-    {
-      legs: { ...list(PIN, 2), minItems: 1 },
-      ground: PIN,
-      milliamps: number(1e-4, 14),
-      standard: oneOf(['P48', 'plug-in']),
-      minVolts: number(0, 60),
-    },
-    { maxVolts: number(0, 1000) },
-  ),
-  element('resistor', { a: PIN, b: PIN, ohms: OHMS }),
-  element('capacitor', { a: PIN, b: PIN, farads: number(1e-15, 1) }),
-  element('transformer', {
-    primary: pair(PIN),
-    secondary: pair(PIN),
-    ratio: number(1e-3, 1e3),
-    primaryOhms: OHMS,
-    secondaryOhms: OHMS,
-  }),
-  element('bond', { pins: { ...list(PIN, 50), minItems: 2 } }),
-);
-
-const SEND_LEVEL = { anyOf: [DB, { const: OFF }] };
-
-const levelControl = <K extends string>(kind: K, initial: Shape) =>
-  object({
-    id: POINT,
-    label: NAME,
-    kind: { const: kind },
-    minDb: DB,
-    maxDb: DB,
-    stepDb: number(0.01, 20),
-    initial,
-  });
-
-const CONTROL = byKind(
-  levelControl('gain', DB),
-  levelControl('trim', DB),
-  levelControl('fader', SEND_LEVEL),
-  object({ id: POINT, label: NAME, kind: { const: 'pan' }, initial: number(-100, 100) }),
-  object({ id: POINT, label: NAME, kind: { const: 'switch' }, initial: { type: 'boolean' } }),
-  object({
-    id: POINT,
-    label: NAME,
-    kind: { const: 'choice' },
-    options: { ...list(NAME, 50), minItems: 1 },
-    initial: NAME,
-  }),
-);
-
-const NOISE = byKind(
-  object({
-    kind: { const: 'ein' },
-    table: { ...list({ type: 'array', items: DB, minItems: 2, maxItems: 2 }, 50), minItems: 1 },
-  }),
-  object({ kind: { const: 'level' }, level: DB }),
-);
-
-const DB_RANGE = pair(DB);
-const SIDES = { ...list(POINT, 2), minItems: 1 };
-const FLAG = { type: 'boolean' };
-
-const STRIP = object(
-  {
-    id: POINT,
-    label: NAME,
-    takes: {
-      ...list(object({ label: NAME, points: SIDES }, { delayMs: number(0, 10_000) }), 8),
-      minItems: 1,
-    },
-  },
-  {
-    trimDb: DB_RANGE,
-    polarity: FLAG,
-    highPassHz: number(1, 20_000),
-    gate: FLAG,
-    compressor: object({ thresholdDbfs: DB, ratio: number(1, 1000), makeUpDb: DB }),
-    mute: FLAG,
-    faderDb: DB_RANGE,
-    pan: FLAG,
-    goes: object({
-      label: NAME,
-      options: { ...list(object({ label: NAME, mixes: list(POINT, 64) }), 16), minItems: 1 },
-    }),
-  },
-);
-
-const DESK = object(
-  {
-    strips: list(STRIP, 128),
-    mixes: list(
-      object(
-        { id: POINT, label: NAME, to: SIDES, tap: oneOf(SEND_TAPS, ['either']), initial: SEND_LEVEL },
-        {
-          sendDb: DB_RANGE,
-          sends: {
-            type: 'object',
-            maxProperties: 128,
-            propertyNames: POINT,
-            additionalProperties: SEND_LEVEL,
-          },
-          without: list(POINT, 128),
-          centreDb: number(-20, 0),
-        },
-      ),
-      64,
-    ),
-    streams: list(
-      object(
-        {
-          id: POINT,
-          label: NAME,
-          to: SIDES,
-          takes: {
-            anyOf: [
-              object({
-                mix: POINT,
-                kinds: { ...list(oneOf(STREAM_KINDS), 3), minItems: 1 },
-                own: list(POINT, 128),
-              }),
-              object({ strip: POINT, tap: oneOf(SEND_TAPS, ['source']) }),
-            ],
-          },
-        },
-        { delayMs: number(0, 10_000) },
-      ),
-      256,
-    ),
-  },
-  {
-    solo: object({ mixes: list(POINT, 64), tap: oneOf(SEND_TAPS) }),
-    direct: object({
-      mix: POINT,
-      strips: list(POINT, 128),
-      options: { ...list(oneOf(DIRECT_MONITORING), 3), minItems: 1 },
-    }),
-  },
-);
-
-const MODEL = object(
-  {
-    id: ID,
-    name: NAME,
-    kind: oneOf(DEVICE_KINDS),
-    about: TEXT,
-    ground: oneOf(['bonded', 'floating']),
-    ports: list(
-      object(
-        { id: POINT, label: NAME, connector: ID, side: oneOf(['in', 'out']) },
-        {
-          usb: object({
-            role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
-            version: oneOf(['2.0', '3', '1394']),
-          }),
-          digital: object(
-            { format: oneOf(DIGITAL_FORMATS) },
-            { sends: list(POINT, 64), receives: list(POINT, 64) },
-          ),
-        },
-      ),
-      100,
-    ),
-    controls: list(CONTROL, 200),
-    elements: list(ELEMENT, 300),
-    points: list(
-      object(
-        {
-          id: POINT,
-          label: NAME,
-          unit: oneOf(['dBu', 'dBFS', 'dB SPL']),
-          role: oneOf(['capsule', 'programme', 'stage', 'converter', 'mix', 'stream', 'driver', 'track']),
-        },
-        { ceiling: DB, omniPart: number(0, 1), level: DB, crestDb: number(0, 40) },
-      ),
-      300,
-    ),
-    paths: list(
-      object(
-        { from: POINT, to: POINT },
-        {
-          gainDb: DB,
-          unitShiftDb: DB,
-          controls: list(object({ control: POINT }, { onDb: DB }), 10),
-          noise: NOISE,
-          delayMs: number(0, 10_000),
-          when: WHEN,
-          poweredBy: POINT,
-        },
-      ),
-      1000,
-    ),
-    streams: list(
-      object(
-        {
-          id: POINT,
-          label: NAME,
-          direction: oneOf(['to-computer', 'from-computer']),
-          channels: list(POINT, 100),
-        },
-        { ports: list(POINT, 20) },
-      ),
-      20,
-    ),
-  },
-  { supply: oneOf(['earthed', 'double-insulated', 'usb', 'battery']), desk: DESK },
-);
-
-const LEAD_KIND = object(
-  {
-    id: ID,
-    name: NAME,
-    about: TEXT,
-    ends: { ...list(object({ connector: ID, label: NAME }), 12), minItems: 2 },
-    conductors: list(object({ name: NAME, joins: { ...list(PIN, 24), minItems: 2 } }), 30),
-    ohmsPerM: number(0, 100),
-    picofaradsPerM: number(0, 10_000),
-    elements: list(ELEMENT, 30),
-    usualLengthsM: list(number(0, 1000), 20),
-  },
-  {
-    screen: NAME,
-    usb: object({ version: oneOf(['2.0', '3', '1394']), maxLengthM: number(0, 100) }),
-    delayMs: number(0, 10_000),
-    maxLengthM: number(0, 1000),
-  },
-);
-
-const STREAM_CHOICE = {
-  anyOf: [{ type: 'null' }, object({ device: ID, stream: POINT }), object({ joined: ID })],
-};
-
-const APP = object({
+/** A program on a computer. */
+const APP = closed({
   id: ID,
+  /** The device it runs on. */
   computer: ID,
   name: NAME,
   kind: oneOf(APP_KINDS),
-  input: STREAM_CHOICE,
-  output: STREAM_CHOICE,
-  tracks: list(object({ id: ID, name: NAME, channel: { type: 'integer', minimum: 1, maximum: 256 } }), 256),
+  input: CHOSEN,
+  output: CHOSEN,
+  tracks: list(TRACK, 256),
 });
+export type App = Static<typeof APP>;
 
-const JOINED_INPUT = object({
+const DEVICE = closed({
   id: ID,
+  name: NAME,
+  model: ID,
+  /** Where it stands: desk, rack, guest room. */
+  place: Unsafe<string>({ type: 'string', maxLength: 200 }),
+  settings: named(SETTING, Unsafe<ControlValue>({ type: ['number', 'boolean', 'string'] }), 3000),
+});
+export type Device = Static<typeof DEVICE>;
+
+/** Several streams that a computer uses as one many-channel input: the first member has the first numbers. */
+const JOINED_INPUT = closed({
+  id: ID,
+  /** The device that joins them. */
   computer: ID,
   name: NAME,
-  members: list(object({ device: ID, stream: POINT, resampled: { type: 'boolean' } }), 32),
-  clock: { anyOf: [{ type: 'null' }, ID] },
+  /** `resampled`: whether the clock is followed by converting the rate. */
+  members: list(closed({ device: ID, stream: POINT, resampled: flag() }), 32),
+  /** The member device whose clock all follow; null while nobody has chosen. */
+  clock: either([nothing(), ID]),
 });
+export type JoinedInput = Static<typeof JOINED_INPUT>;
 
-const SOURCE_REF = { anyOf: [object({ person: ID }), object({ app: ID }), object({ device: ID })] };
-const SINK_REF = { anyOf: [object({ app: ID }, { track: ID }), object({ device: ID })] };
+/** What a lead's end is plugged into: a device's port, or the end of another lead. */
+const PLUGGED = either([
+  nothing(),
+  closed({ device: ID, port: POINT }),
+  closed({ lead: ID, end: integer({ minimum: 0, maximum: 11 }) }),
+]);
+export type Plugged = Static<typeof PLUGGED>;
 
-const PLUGGED = {
-  anyOf: [
-    { type: 'null' },
-    object({ device: ID, port: POINT }),
-    object({ lead: ID, end: { type: 'integer', minimum: 0, maximum: 11 } }),
-  ],
-};
+const LEAD = closed({
+  id: ID,
+  kind: ID,
+  lengthM: number(0, 1000),
+  ends: list(PLUGGED, 12, 2),
+  /** Conductors that are broken, by name. */
+  broken: list(NAME, 30),
+});
+export type Lead = Static<typeof LEAD>;
+
+const PERSON = closed({ id: ID, name: NAME, effort: oneOf(VOICE_EFFORTS) });
+export type Person = Static<typeof PERSON>;
+
+/** Someone speaking into a capsule of a device. */
+const PLACEMENT = closed({
+  id: ID,
+  person: ID,
+  device: ID,
+  capsule: POINT,
+  distanceM: number(0.01, 20),
+  offAxisDeg: number(0, 180),
+});
+export type Placement = Static<typeof PLACEMENT>;
+
+/** Figures the results rest on that nobody measured here; each can be changed. */
+const ASSUMPTIONS = closed({
+  /** Speech peaks above the long-term level, dB. ANSI S3.5 uses 15; 12 is common practice. */
+  speechCrestDb: number(0, 40),
+  /** Share of a gain's travel beyond which hiss is expected. Common practice. */
+  gainTravelLimit: number(0, 1),
+  /** Long-term level a call or player app sends out, dBFS. Common practice. */
+  callLevelDbfs: number(-80, 0),
+  /** Peaks of that sound above it, dB. Common practice. */
+  callCrestDb: number(0, 40),
+  /** Hum and noise pressed into each wire of a lead for each metre, nanoamps. Common practice; absent: 1. */
+  interferenceNanoampsPerM: Optional(number(0, 1000)),
+  /** Hum between the earths of two plugs, millivolts. Common practice; absent: 5. */
+  earthHumMillivolts: Optional(number(0, 1000)),
+  /** How alike left and right of a programme are: 1 a mono voice, 0 strangers. Common practice; absent: 0.4, music. */
+  programmeLikeness: Optional(number(-1, 1)),
+});
+export type Assumptions = Static<typeof ASSUMPTIONS>;
+
+/** A sound as intents name it: a person here, what an app plays (a caller), what a device plays by itself. */
+const SOURCE_REF = either([closed({ person: ID }), closed({ app: ID }), closed({ device: ID })]);
+export type SourceRef = Static<typeof SOURCE_REF>;
+
+/** A listener as intents name it: an app (its far end, its tracks, one track), or a device people hear or record with. */
+const SINK_REF = either([closed({ app: ID, track: Optional(ID) }), closed({ device: ID })]);
+export type SinkRef = Static<typeof SINK_REF>;
+
+/** What must, or must never, arrive where. */
+const INTENT = closed({ id: ID, source: SOURCE_REF, sink: SINK_REF, want: oneOf(['arrives', 'never']) });
+export type Intent = Static<typeof INTENT>;
+
+/** One studio set-up: self-contained, it carries the models and lead kinds it uses. */
+const RIG = closed({
+  format: only(RIG_FORMAT),
+  version: only(RIG_VERSION),
+  name: NAME,
+  notes: TEXT,
+  target: oneOf(TARGETS),
+  assumptions: ASSUMPTIONS,
+  models: list(MODEL, 500),
+  leadKinds: list(LEAD_KIND, 500),
+  devices: list(DEVICE, 2000),
+  leads: list(LEAD, 4000),
+  apps: list(APP, 500),
+  joinedInputs: list(JOINED_INPUT, 100),
+  people: list(PERSON, 500),
+  placements: list(PLACEMENT, 500),
+  intents: list(INTENT, 1000),
+});
+export type Rig = Static<typeof RIG>;
+
+const DRAFT = 'https://json-schema.org/draft/2020-12/schema';
 
 /** A device model as a file of its own. */
-export const MODEL_SCHEMA = {
-  $schema: 'https://json-schema.org/draft/2020-12/schema',
+export const MODEL_SCHEMA: object = {
+  $schema: DRAFT,
   $id: 'diaphon-model.schema.json',
   title: 'Diaphon device model',
-  ...object({ format: { const: 'diaphon-model' }, version: { const: 1 }, model: MODEL }),
+  ...closed({ format: only('diaphon-model'), version: only(1), model: MODEL }),
 };
 
-export const RIG_SCHEMA = {
-  $schema: 'https://json-schema.org/draft/2020-12/schema',
+export const RIG_SCHEMA: object = {
+  $schema: DRAFT,
   $id: 'diaphon-rig.schema.json',
   title: 'Diaphon rig document',
-  ...object({
-    format: { const: RIG_FORMAT },
-    version: { const: RIG_VERSION },
-    name: NAME,
-    notes: TEXT,
-    target: oneOf(TARGETS),
-    assumptions: object(
-      {
-        speechCrestDb: number(0, 40),
-        gainTravelLimit: number(0, 1),
-        callLevelDbfs: number(-80, 0),
-        callCrestDb: number(0, 40),
-      },
-      {
-        interferenceNanoampsPerM: number(0, 1000),
-        earthHumMillivolts: number(0, 1000),
-        programmeLikeness: number(-1, 1),
-      },
-    ),
-    models: list(MODEL, 500),
-    leadKinds: list(LEAD_KIND, 500),
-    devices: list(
-      object({
-        id: ID,
-        name: NAME,
-        model: ID,
-        place: { type: 'string', maxLength: 200 },
-        settings: {
-          type: 'object',
-          maxProperties: 3000,
-          propertyNames: SETTING,
-          additionalProperties: { type: ['number', 'boolean', 'string'] },
-        },
-      }),
-      2000,
-    ),
-    leads: list(
-      object({
-        id: ID,
-        kind: ID,
-        lengthM: number(0, 1000),
-        ends: { ...list(PLUGGED, 12), minItems: 2 },
-        broken: list(NAME, 30),
-      }),
-      4000,
-    ),
-    apps: list(APP, 500),
-    joinedInputs: list(JOINED_INPUT, 100),
-    people: list(object({ id: ID, name: NAME, effort: oneOf(VOICE_EFFORTS) }), 500),
-    placements: list(
-      object({
-        id: ID,
-        person: ID,
-        device: ID,
-        capsule: POINT,
-        distanceM: number(0.01, 20),
-        offAxisDeg: number(0, 180),
-      }),
-      500,
-    ),
-    intents: list(
-      object({ id: ID, source: SOURCE_REF, sink: SINK_REF, want: oneOf(['arrives', 'never']) }),
-      1000,
-    ),
-  }),
+  ...RIG,
 };

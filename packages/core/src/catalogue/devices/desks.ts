@@ -1,4 +1,4 @@
-import type { Desk, DeskMix, DeskStream, DeskStrip } from '../desk';
+import type { Desk, DeskMix, DeskStream, DeskStrip } from '../types';
 import type { Point } from '../types';
 import { joinPieces, type Piece } from './parts';
 

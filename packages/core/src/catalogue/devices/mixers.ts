@@ -1,4 +1,4 @@
-import type { Desk } from '../desk';
+import type { Desk } from '../types';
 import type { DeviceModel } from '../types';
 import { audioInterface } from './interfaces';
 import { lineOutputs, stereoOutput } from './desk-outputs';

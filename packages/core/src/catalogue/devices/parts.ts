@@ -1,4 +1,4 @@
-import type { Desk } from '../desk';
+import type { Desk } from '../types';
 import type { CircuitElement, Control, DeviceModel, InputElement, Path, Point, Port } from '../types';
 
 /** Pieces that several device models share: rows of data, put together by prefix. */

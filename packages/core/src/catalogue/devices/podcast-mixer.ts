@@ -1,4 +1,4 @@
-import type { Desk } from '../desk';
+import type { Desk } from '../types';
 import type { DeviceModel } from '../types';
 import { channelStream, mixerStrip, mixPoints, stereoMix } from './desks';
 import { joinPieces, numbers, preampChannel, streamPoints } from './parts';

@@ -1,0 +1,61 @@
+import {
+  byKind,
+  closed,
+  DB,
+  either,
+  flag,
+  list,
+  NAME,
+  number,
+  only,
+  POINT,
+  Static,
+  type TSchema,
+} from '../../schema';
+import { OFF } from '../kinds';
+
+/** What can be set on a device. */
+
+export const SEND_LEVEL = either([DB, only(OFF)]);
+
+const level = <K extends string, T extends TSchema>(kind: K, initial: T) =>
+  closed({
+    id: POINT,
+    label: NAME,
+    kind: only(kind),
+    minDb: DB,
+    maxDb: DB,
+    stepDb: number(0.01, 20),
+    initial,
+  });
+
+const GAIN = level('gain', DB);
+export type GainControl = Static<typeof GAIN>;
+
+/** Level of a strip after conversion: no amplifier, so it makes no more of what is there. */
+const TRIM = level('trim', DB);
+export type TrimControl = Static<typeof TRIM>;
+
+/** A fader or send: off below its lowest mark. */
+const FADER = level('fader', SEND_LEVEL);
+export type FaderControl = Static<typeof FADER>;
+
+/** Between left (−100) and right (100). */
+const PAN = closed({ id: POINT, label: NAME, kind: only('pan'), initial: number(-100, 100) });
+export type PanControl = Static<typeof PAN>;
+
+const SWITCH = closed({ id: POINT, label: NAME, kind: only('switch'), initial: flag() });
+export type SwitchControl = Static<typeof SWITCH>;
+
+const CHOICE = closed({
+  id: POINT,
+  label: NAME,
+  kind: only('choice'),
+  options: list(NAME, 50, 1),
+  initial: NAME,
+});
+export type ChoiceControl = Static<typeof CHOICE>;
+
+export const CONTROL = byKind(GAIN, TRIM, FADER, PAN, SWITCH, CHOICE);
+export type Control = GainControl | SwitchControl | ChoiceControl | TrimControl | FaderControl | PanControl;
+export type ControlValue = number | boolean | string;

@@ -1,0 +1,32 @@
+import { RIG_FORMAT, RIG_VERSION, type Assumptions, type Rig } from './types';
+
+export const DEFAULT_ASSUMPTIONS: Assumptions = {
+  speechCrestDb: 12,
+  gainTravelLimit: 0.9,
+  callLevelDbfs: -20,
+  callCrestDb: 12,
+};
+
+/** The same where a document does not say. */
+export const DEFAULT_PROGRAMME_LIKENESS = 0.4;
+export const DEFAULT_EARTH_HUM_MILLIVOLTS = 5;
+export const DEFAULT_INTERFERENCE_NANOAMPS_PER_M = 1;
+
+/** A rig with nothing in it. */
+export const emptyRig = (name: string): Rig => ({
+  format: RIG_FORMAT,
+  version: RIG_VERSION,
+  name,
+  notes: '',
+  target: 'recording',
+  assumptions: { ...DEFAULT_ASSUMPTIONS },
+  models: [],
+  leadKinds: [],
+  devices: [],
+  leads: [],
+  apps: [],
+  joinedInputs: [],
+  people: [],
+  placements: [],
+  intents: [],
+});
