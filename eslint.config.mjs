@@ -47,7 +47,7 @@ const PUBLIC_FACE = { regex: '^@diaphon/core/', message: 'Use the core through i
 const inOrder = (root, folders, patterns) =>
   folders.map((folder, position) => ({
     files: [`${root}/${folder}/**/*.{ts,tsx}`],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts', '**/testing.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

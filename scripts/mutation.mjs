@@ -21,7 +21,9 @@ const scores = [];
 for (const folder of folders) {
   const source = `packages/core/src/${folder}`;
   say(`Mutating ${file ? `${source}/${file}` : source}`);
-  const mutate = file ? `${source}/${file}` : `${source}/**/*.ts,!**/*.test.ts,!**/*.testing.ts,!**/index.ts`;
+  const mutate = file
+    ? `${source}/${file}`
+    : `${source}/**/*.ts,!**/*.test.ts,!**/*.testing.ts,!**/testing.ts,!**/index.ts`;
   await run('npx', ['stryker', 'run', '--mutate', mutate], {
     env: { ...process.env, MUTATION_TESTS: TESTS[folder].join(',') },
   });

@@ -1,19 +1,9 @@
 import { DEMO_RIGS, skerryLight } from '../demo';
 import { buildRig, type RigRows, applyEdit, readRigValue, setControl, type Rig } from '../rig';
+import { recorder } from '../rig/testing';
 import { fixesFor, previewEdit, solveRig } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
-
-const track = (device: string, stream = 'usb-in') => [
-  {
-    id: 'recorder',
-    name: 'Recorder',
-    kind: 'recorder' as const,
-    input: { device, stream },
-    output: null,
-    tracks: [{ id: 'voice', name: 'Voice', channel: 1 }],
-  },
-];
 
 interface VoiceRows {
   mic?: string;
@@ -41,7 +31,7 @@ const voice = (rows: VoiceRows): Rig =>
         model: rows.desk ?? 'interface-2',
         settings: { gain1: rows.gain ?? 44, phantom1: rows.phantom ?? false, pad1: rows.pad ?? false },
       },
-      { id: 'computer', model: 'laptop-c', apps: track('box') },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('box')] },
     ],
     leads: [
       ...(rows.leads ?? [{ kind: 'xlr', ends: ['mic.out', 'box.in1'], lengthM: 3 }]),
@@ -151,7 +141,7 @@ const shout = (distanceM: number) => {
     name: 'shout',
     devices: [
       { id: 'mic', model: 'mic-usb', settings: { gain: 0 } },
-      { id: 'computer', model: 'laptop-c', apps: track('mic') },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('mic')] },
     ],
     leads: [{ kind: 'usb-c-c', ends: ['computer.usb1', 'mic.usb'], lengthM: 1 }],
     people: [{ id: 'talker', name: 'Talker', effort: 'shouted' }],
@@ -254,7 +244,7 @@ const twoMicrophones = (isTurned: boolean): Rig =>
       { id: 'one', model: 'mic-dynamic-hand' },
       { id: 'two', model: 'mic-dynamic-hand' },
       { id: 'desk', model: 'mixer-podcast', settings: { gain1: 54, gain2: 54 } },
-      { id: 'computer', model: 'laptop-c', apps: track('desk', 'main') },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('desk', [1], 'main')] },
     ],
     leads: [
       { kind: 'xlr', ends: ['one.out', 'desk.in1'], lengthM: 3 },
@@ -282,12 +272,7 @@ const receiver = (mode: string, kind: string): Rig =>
       {
         id: 'computer',
         model: 'laptop-c',
-        apps: [
-          {
-            ...track('box')[0]!,
-            tracks: [1, 2].map((channel) => ({ id: `t${channel}`, name: `T${channel}`, channel })),
-          },
-        ],
+        apps: [recorder('box', [1, 2])],
       },
     ],
     leads: [
@@ -316,7 +301,7 @@ const secondComputer = (stream: string, settings: Record<string, string | number
     devices: [
       { id: 'mic', model: 'mic-dynamic-hand' },
       { id: 'desk', model: 'mixer-podcast', settings: { gain1: 50, ...settings } },
-      { id: 'pc', model: 'laptop-c', apps: track('desk', 'tracks') },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1], 'tracks')] },
       {
         id: 'pc2',
         model: 'laptop-c',
@@ -856,7 +841,7 @@ describe('figures the trade knows (common practice, no published source)', () =>
         devices: [
           { id: 'mic', model: mic },
           { id: 'adapter', model: 'adapter-xlr-usb', settings: { gain1: 20 } },
-          { id: 'computer', model: 'laptop-c', apps: track('adapter') },
+          { id: 'computer', model: 'laptop-c', apps: [recorder('adapter')] },
         ],
         leads: [
           { kind: 'xlr', ends: ['mic.out', 'adapter.in1'], lengthM: 3 },

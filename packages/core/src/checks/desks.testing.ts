@@ -1,38 +1,8 @@
 import { tuned } from '../offers';
-import { buildRig, type App, type Rig, type RigRows } from '../rig';
+import type { Rig } from '../rig';
+import { call, people, recorder, rigOf, seat, type Rows } from '../rig/testing';
 
 /** Ordinary desks, as practitioners put them together, every gain turned to what the voice wants. For tests. */
-
-type Rows = Omit<RigRows, 'name'>;
-type AppRow = Omit<App, 'computer'>;
-
-const recorder = (device: string, channels: number[], stream = 'usb-in'): AppRow => ({
-  id: 'recorder',
-  name: 'Recorder',
-  kind: 'recorder',
-  input: { device, stream },
-  output: null,
-  tracks: channels.map((channel) => ({ id: `t${channel}`, name: `Track ${channel}`, channel })),
-});
-const call = (device: string, input: string | null, output: string): AppRow => ({
-  id: 'call',
-  name: 'Call',
-  kind: 'call',
-  input: input === null ? null : { device, stream: input },
-  output: { device, stream: output },
-  tracks: [],
-});
-
-const VOICE = { capsule: 'capsule', offAxisDeg: 0 };
-const seat = (person: string, device: string, distanceM: number, capsule = 'capsule') => ({
-  ...VOICE,
-  person,
-  device,
-  distanceM,
-  capsule,
-});
-const people = (...ids: string[]) =>
-  ids.map((id) => ({ id, name: id.toUpperCase(), effort: 'raised' as const }));
 
 /** One voice at a microphone on an XLR lead into the first input of a desk with USB, onto a track. */
 const single = (
@@ -522,7 +492,7 @@ const ROWS: Record<string, Rows> = {
 
 /** Every ordinary desk, its gains turned. Worked out once for each test file. */
 export const ordinaryDesks = (): [name: string, rig: Rig][] =>
-  Object.entries(ROWS).map(([name, rows]) => [name, tuned(buildRig({ name, ...rows }))]);
+  Object.entries(ROWS).map(([name, rows]) => [name, tuned({ ...rigOf(rows), name })]);
 
 /** The same as it was put together, before any gain was turned. */
 export const deskRows = ROWS;

@@ -1,4 +1,5 @@
-import { applyEdit, changeLead, putApp, removeLead, setControl, type Edit, type Rig } from '../rig';
+import { changeLead, putApp, removeLead, setControl, type Rig } from '../rig';
+import { after } from '../rig/testing';
 import { controlOf, controlsOf, deskControlId } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { ordinaryDesks } from './desks.testing';
@@ -7,7 +8,6 @@ import type { Finding } from './finding';
 /** Ordinary desks are left alone; the same desks, spoiled in every usual way, are not. */
 
 const DESKS = ordinaryDesks();
-const after = (rig: Rig, edit: Edit): Rig => applyEdit(rig, edit).rig;
 const above = ({ severity }: Finding) => severity !== 'advice';
 const grave = ({ severity }: Finding) => severity === 'danger' || severity === 'fault';
 

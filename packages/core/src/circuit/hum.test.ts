@@ -1,9 +1,10 @@
-import { buildRig, lookup, type RigRows } from '../rig';
+import { lookup } from '../rig';
+import { rigOf, type Rows } from '../rig/testing';
 import { solveCircuit } from './circuit';
 import { humAtInput } from './hum';
 
-const solved = (rows: Omit<RigRows, 'name'>) => solveCircuit(lookup(buildRig({ name: 'hum', ...rows })));
-const at = (rows: Omit<RigRows, 'name'>, device: string) => {
+const solved = (rows: Rows) => solveCircuit(lookup(rigOf(rows)));
+const at = (rows: Rows, device: string) => {
   const circuit = solved(rows);
   const reading = circuit.inputs.find((input) => input.device === device)!;
   return humAtInput(circuit.hum, reading);

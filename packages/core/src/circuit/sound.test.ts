@@ -1,7 +1,8 @@
-import { buildRig, type RigRows, lookup } from '../rig';
+import { lookup } from '../rig';
+import { rigOf, type Rows } from '../rig/testing';
 import { solveCircuit } from './circuit';
 
-const solve = (rows: Omit<RigRows, 'name'>) => solveCircuit(lookup(buildRig({ name: 'sound', ...rows })));
+const solve = (rows: Rows) => solveCircuit(lookup(rigOf(rows)));
 const db = (ratio: number) => 20 * Math.log10(ratio);
 
 describe('terminals: what a load leaves of an output', () => {
@@ -42,9 +43,9 @@ describe('terminals: what a load leaves of an output', () => {
 });
 
 describe('interference', () => {
-  const hum = (rows: Omit<RigRows, 'name'>, input: string) =>
+  const hum = (rows: Rows, input: string) =>
     solve(rows).inputs.find(({ element }) => element === input)!.interferenceVolts;
-  const guitar = (lengthM: number): Omit<RigRows, 'name'> => ({
+  const guitar = (lengthM: number): Rows => ({
     devices: [
       { id: 'guitar', model: 'guitar' },
       { id: 'box', model: 'interface-2', settings: { instrument1: true } },
@@ -101,8 +102,7 @@ describe('supplies', () => {
   });
 
   it('a lapel electret lives in a camera and in a phantom adapter, not in a line input', () => {
-    const fed = (rows: Omit<RigRows, 'name'>) =>
-      solve(rows).loads.find(({ device }) => device === 'lapel')!.fed;
+    const fed = (rows: Rows) => solve(rows).loads.find(({ device }) => device === 'lapel')!.fed;
     const lapel = { id: 'lapel', model: 'mic-lavalier' };
     const desk = { id: 'desk', model: 'mixer-4-usb', settings: { phantom: true } };
     expect(

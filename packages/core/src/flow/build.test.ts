@@ -1,4 +1,5 @@
 import { buildRig, type RigRows, lookup } from '../rig';
+import { recorder, seat } from '../rig/testing';
 import { solveCircuit } from '../circuit';
 import { appId, buildFlow, einAt, pointId, trackId, voiceId } from '.';
 import { usbTree } from './usb-links';
@@ -8,15 +9,6 @@ const flowOf = (rows: RigRows) => {
   return buildFlow(find, solveCircuit(find), usbTree(find));
 };
 
-const recorder = (device: string, channel = 1) => ({
-  id: 'rec',
-  name: 'Recorder',
-  kind: 'recorder' as const,
-  input: { device, stream: 'usb-in' },
-  output: null,
-  tracks: [{ id: 't', name: 'T', channel }],
-});
-
 const usbVoice = (distanceM: number, offAxisDeg = 0): RigRows => ({
   name: 'a voice at a USB microphone',
   devices: [
@@ -25,7 +17,7 @@ const usbVoice = (distanceM: number, offAxisDeg = 0): RigRows => ({
   ],
   leads: [{ kind: 'usb-c-c', ends: ['pc.usb1', 'mic.usb'], lengthM: 1 }],
   people: [{ id: 'ann', name: 'Ann', effort: 'normal' }],
-  placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM, offAxisDeg }],
+  placements: [seat('ann', 'mic', distanceM, 'capsule', offAxisDeg)],
 });
 
 describe('equivalent input noise between the rows of a data sheet', () => {
@@ -62,15 +54,15 @@ describe('the ways of sound', () => {
 
   it('a track hears its channel only while the device hangs on that computer', () => {
     const rows = usbVoice(0.2);
-    const sink = trackId('pc', 'rec', 't');
+    const sink = trackId('pc', 'recorder', 't1');
     expect(flowOf(rows).into.get(sink)).toHaveLength(1);
     expect(flowOf({ ...rows, leads: [] }).into.get(sink)).toBeUndefined();
   });
 
   it('a track of a channel that the stream does not have hears nothing', () => {
     const rows = usbVoice(0.2);
-    rows.devices[1]!.apps = [recorder('mic', 9)];
-    expect(flowOf(rows).into.get(trackId('pc', 'rec', 't'))).toBeUndefined();
+    rows.devices[1]!.apps = [recorder('mic', [9])];
+    expect(flowOf(rows).into.get(trackId('pc', 'recorder', 't1'))).toBeUndefined();
   });
 
   it('a player plays into what it chose; a call sends what it hears', () => {

@@ -1,4 +1,5 @@
-import { buildRig, type Rig, type RigRows, lookup } from '../rig';
+import { type Rig, type RigRows, lookup } from '../rig';
+import { rigOf } from '../rig/testing';
 import { solveCircuit } from '../circuit';
 import { hearEverything, strandsOf } from '../gain';
 import { buildFlow } from './build';
@@ -6,7 +7,6 @@ import { edgesInto, reachable } from './graph';
 import { digitalLinks } from './digital-links';
 import { usbTree } from './usb-links';
 
-const rigOf = (rows: Omit<RigRows, 'name'>) => buildRig({ name: 'data', ...rows });
 const links = (rows: Omit<RigRows, 'name'>) => digitalLinks(lookup(rigOf(rows)));
 const graphIn = (rig: Rig) => {
   const find = lookup(rig);

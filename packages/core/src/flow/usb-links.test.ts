@@ -1,7 +1,8 @@
-import { buildRig, type RigRows, lookup } from '../rig';
+import { buildRig, lookup } from '../rig';
+import { rigOf, type Rows } from '../rig/testing';
 import { reaches, usbTree } from './usb-links';
 
-const tree = (rows: Omit<RigRows, 'name'>) => usbTree(lookup(buildRig({ name: 'usb', ...rows })));
+const tree = (rows: Rows) => usbTree(lookup(rigOf(rows)));
 
 const DEVICES = [
   { id: 'mic', model: 'mic-usb' },

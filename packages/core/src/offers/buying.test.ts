@@ -1,27 +1,19 @@
 import { controlOf, controlsOf, DEVICE_MODELS, LEAD_KINDS, modelById, phantomSupplies } from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { applyEdit, connect, lookup, settingOf, type Rig } from '../rig';
+import { recorder } from '../rig/testing';
 import { makeBench } from './bench';
 import { fixesFor } from './fixes';
 import { solveRig } from './solve-rig';
 
 /** Where no setting and no lead helps, a finding says what to buy. Common practice, no published source. */
 
-const recorderOf = (device: string, stream: string) => ({
-  id: 'recorder',
-  name: 'Recorder',
-  kind: 'recorder' as const,
-  input: { device, stream },
-  output: null,
-  tracks: [{ id: 'guest', name: 'Guest', channel: 1 }],
-});
-
 const atJack = (microphone: string, lead: string): Rig => {
   const bench = makeBench('At the jack');
   const mic = bench.add(microphone, 'Microphone', 'Desk');
   const laptop = bench.add('laptop-c', 'Laptop', 'Desk');
   bench.talker('Guest', mic, { effort: 'normal', mouthM: 0.1 });
-  bench.apps(laptop, [recorderOf(laptop, 'jack-in')]);
+  bench.apps(laptop, [recorder(laptop, [1], 'jack-in')]);
   const kind = LEAD_KINDS.find(({ id }) => id === lead)!;
   const ends = [
     { device: mic, port: 'out' },
@@ -63,7 +55,7 @@ describe('a condenser in a laptop', () => {
     bench.join({ device: mic, port: 'out' }, { device: adapter, port: 'in1' }, 1);
     bench.join({ device: laptop, port: 'usb1' }, { device: adapter, port: 'usb' }, 1);
     bench.talker('Guest', mic, { effort: 'normal', mouthM: 0.1 });
-    bench.apps(laptop, [recorderOf(adapter, 'usb-in')]);
+    bench.apps(laptop, [recorder(adapter, [1], 'usb-in')]);
     const then = pressed(bench.rig(), /one-input USB interface/);
     expect(then.devices.map(({ model }) => model)).not.toContain('adapter-xlr-usb');
     expect(solveRig(then).findings).toEqual([]);
@@ -159,7 +151,7 @@ it('a condenser in a line input of a desk with other voices: no offer takes the 
   )!;
   bench.joinPlainly({ device: mic, port: 'out' }, { device: desk, port: line.id }, 3);
   bench.talker('Guest', mic, { effort: 'normal', mouthM: 0.1 });
-  bench.apps(laptop, [recorderOf(desk, 'usb-in')]);
+  bench.apps(laptop, [recorder(desk, [1], 'usb-in')]);
   const rig = bench.rig();
   expect(rig.leads).toHaveLength(3);
   const offers = solveRig(rig).findings.flatMap(({ id }) => fixesFor(rig, id));

@@ -1,6 +1,5 @@
 import { DEMO_RIGS } from '../demo';
 import {
-  applyEdit,
   changeDevice,
   changeLead,
   putApp,
@@ -12,12 +11,13 @@ import {
   type Edit,
   type Rig,
 } from '../rig';
+import { after as edited } from '../rig/testing';
 import { modelById } from '../catalogue';
 import { compareRigs } from './compare-rigs';
 
 const museum = DEMO_RIGS[0]!.rig;
 const after = (...edits: ((rig: Rig) => Edit)[]): Rig => ({
-  ...edits.reduce((rig, edit) => applyEdit(rig, edit(rig)).rig, museum),
+  ...edited(museum, ...edits),
   name: 'Tuesday',
 });
 const under = (rig: Rig, heading: string) =>

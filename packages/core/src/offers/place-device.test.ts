@@ -1,12 +1,11 @@
 import { modelById } from '../catalogue';
-import { addDevice, applyEdit, emptyRig, putPerson, putPlacement, type Edit, type Rig } from '../rig';
+import { addDevice, emptyRig, putPerson, putPlacement } from '../rig';
+import { after } from '../rig/testing';
 import { fixesFor } from './fixes';
 import { listenTo, streamOptions } from './apps';
 import { newApp, placeDevice } from './place-device';
 import { solveRig } from './solve-rig';
 import { offerLeads } from './lead-offers';
-
-const after = (rig: Rig, edit: Edit): Rig => applyEdit(rig, edit).rig;
 
 describe('a rig made by hand, from nothing', () => {
   it('an empty one is not called clear, and lacks nothing yet', () => {

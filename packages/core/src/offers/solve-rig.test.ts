@@ -1,10 +1,8 @@
 import * as fc from 'fast-check';
 import { DEMO_RIGS, generateRig, skerryLight } from '../demo';
-import { applyEdit, removeLead, setControl, type Rig } from '../rig';
+import { applyEdit, removeLead, setControl } from '../rig';
+import { fresh } from '../rig/testing';
 import { solveRig } from './solve-rig';
-
-/** The same document as a stranger: nothing solved before can be used again. */
-const fresh = (rig: Rig): Rig => JSON.parse(JSON.stringify(rig)) as Rig;
 
 describe('one full pass', () => {
   it('gives the same with the last circuit used again as from nothing', () => {

@@ -17,11 +17,10 @@ import {
 import { applyEdit, type Edit } from './edit';
 import { readRigValue } from './read-rig';
 import { editBetween, rebase } from './rebase';
+import { after } from './testing';
 import { withNewIds } from './rename';
 import type { Rig } from './types';
 
-const after = (rig: Rig, ...edits: Edit[]): Rig =>
-  edits.reduce((current, edit) => applyEdit(current, edit).rig, rig);
 const gain = (rig: Rig, control: string, db: number) => setControl(rig, 'mixer', control, db);
 const settingOf = (rig: Rig, control: string) =>
   rig.devices.find(({ id }) => id === 'mixer')!.settings[control];

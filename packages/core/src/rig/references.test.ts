@@ -1,10 +1,11 @@
 import { skerryLight } from '../demo';
 import { referenceProblems } from './references';
+import { fresh } from './testing';
 import type { Rig } from './types';
 
 /** A copy of the demo with one thing spoiled. */
 const spoil = (change: (rig: Rig) => void): Rig => {
-  const rig = JSON.parse(JSON.stringify(skerryLight)) as Rig;
+  const rig = fresh(skerryLight);
   change(rig);
   return rig;
 };

@@ -1,4 +1,5 @@
-import { buildRig, type RigRows, applyEdit, lookup, put, readRigValue, type Edit, type Rig } from '../../rig';
+import { buildRig, applyEdit, lookup, put, readRigValue, type Rig } from '../../rig';
+import { after, rigOf } from '../../rig/testing';
 import { solveRig } from '../../offers';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
 import { bypass, insertBooster, insertIsolator, useFloatingSupply } from './insert';
@@ -6,8 +7,6 @@ import { matchFormat, splitToTwoInputs, useBestLead, useOtherInput, withArticle 
 import { bestLead, isHarmed, matingLeads, reach, subRig } from './trial';
 import { solveCircuit } from '../../circuit';
 
-const rigOf = (rows: Omit<RigRows, 'name'>): Rig => buildRig({ name: 'fix', ...rows });
-const done = (rig: Rig, edit: Edit): Rig => applyEdit(rig, edit).rig;
 const farEnd = (rig: Rig, device: string, port = 'out') => {
   const plugged = lookup(rig).inPort(device, port);
   return plugged?.lead.ends[plugged.end === 0 ? 1 : 0];
@@ -26,16 +25,16 @@ describe('rewiring', () => {
   it('another input: the stereo return takes the laptop with a straight stereo lead', () => {
     const [fix] = useOtherInput(laptopInXlr, badLead);
     expect(fix!.label).toBe('Plug it into Stereo return with a stereo mini-jack lead');
-    expect(farEnd(done(laptopInXlr, fix!.edit), 'laptop', 'jack')).toEqual({ device: 'desk', port: 'aux' });
+    expect(farEnd(after(laptopInXlr, fix!.edit), 'laptop', 'jack')).toEqual({ device: 'desk', port: 'aux' });
   });
 
   it('with the return taken there is no other input, and the isolator box is the way', () => {
-    const taken = done(laptopInXlr, {
+    const taken = after(laptopInXlr, {
       label: 'take the return',
       steps: [put('leads', { ...badLead, id: 'x', ends: [{ device: 'desk', port: 'aux' }, null] })],
     });
     expect(useOtherInput(taken, badLead)).toEqual([]);
-    const boxed = done(taken, insertIsolator(taken, badLead)[0]!.edit);
+    const boxed = after(taken, insertIsolator(taken, badLead)[0]!.edit);
     expect(solveRig(boxed).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
     expect(boxed.devices.at(-1)!.model).toBe('isolator-laptop');
   });
@@ -52,7 +51,7 @@ describe('rewiring', () => {
       ],
     });
     const [fix] = insertIsolator(split, split.leads[0]!);
-    const boxed = done(split, fix!.edit);
+    const boxed = after(split, fix!.edit);
     expect(solveRig(boxed).findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
     expect(boxed.leads.find(({ id }) => id === 'split')).toEqual(split.leads[0]);
     expect(boxed.leads.map(({ ends }) => ends)).toContainEqual([
@@ -69,7 +68,7 @@ describe('rewiring', () => {
       ],
       leads: [{ kind: 'mini-trs', ends: ['player.out', 'box.in1'] }],
     });
-    const split = done(player, splitToTwoInputs(player, player.leads[0]!)[0]!.edit);
+    const split = after(player, splitToTwoInputs(player, player.leads[0]!)[0]!.edit);
     expect(split.leads[0]).toMatchObject({ kind: 'mini-two-ts' });
     expect(split.leads[0]!.ends.slice(1)).toEqual([
       { device: 'box', port: 'in1' },
@@ -86,7 +85,7 @@ describe('rewiring', () => {
       leads: [{ kind: 'xlr-trs', ends: ['mic.out', 'desk.in1'] }],
     });
     const [fix] = useBestLead(wrong, wrong.leads[0]!);
-    const mended = done(wrong, fix!.edit);
+    const mended = after(wrong, fix!.edit);
     expect(mended.leads[0]!.kind).toBe('xlr');
     expect(useBestLead(mended, mended.leads[0]!)).toEqual([]);
   });
@@ -99,10 +98,10 @@ describe('rewiring', () => {
       ],
       leads: [{ kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 6 }],
     });
-    const boosted = done(rig, insertBooster(rig, 'mic')[0]!.edit);
+    const boosted = after(rig, insertBooster(rig, 'mic')[0]!.edit);
     expect(boosted.devices.find(({ id }) => id === 'desk')!.settings['phantom']).toBe(true);
     expect(farEnd(boosted, 'mic')).toEqual({ device: 'booster', port: 'in' });
-    const straight = done(boosted, bypass(boosted, 'booster')[0]!.edit);
+    const straight = after(boosted, bypass(boosted, 'booster')[0]!.edit);
     expect(farEnd(straight, 'mic')).toEqual({ device: 'desk', port: 'in1' });
   });
 
@@ -135,13 +134,13 @@ describe('supplies', () => {
 
   it('moves a condenser to a free input that can feed it, and switches that on', () => {
     const [fix] = moveToFedInput(unfed, 'mic');
-    const moved = done(unfed, fix!.edit);
+    const moved = after(unfed, fix!.edit);
     expect(farEnd(moved, 'mic')).toEqual({ device: 'desk', port: 'in1' });
     expect(solveRig(moved).findings.map(({ code }) => code)).not.toContain('no-phantom');
   });
 
   it('or offers a microphone that needs none', () => {
-    const swapped = done(unfed, swapForDynamic(unfed, 'mic')[0]!.edit);
+    const swapped = after(unfed, swapForDynamic(unfed, 'mic')[0]!.edit);
     expect(swapped.devices[0]!.model).toBe('mic-dynamic-hand');
     expect(swapForDynamic(unfed, 'ghost')).toEqual([]);
   });
@@ -155,7 +154,7 @@ describe('supplies', () => {
       leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'desk.in1'], broken: ['hot'] }],
     });
     const [fix] = mendOutputLead(broken, 'mic');
-    expect(done(broken, fix!.edit).leads[0]!.broken).toEqual([]);
+    expect(after(broken, fix!.edit).leads[0]!.broken).toEqual([]);
     expect(mendOutputLead(rigOf({ devices: [{ id: 'mic', model: 'mic-dynamic-hand' }] }), 'mic')).toEqual([]);
   });
 });
