@@ -14,4 +14,5 @@ export { eliminate } from './eliminate';
 export { solveIsland, type Complex } from './solve';
 export { spiceDeck, spiceSources, type SpiceAnalysis } from './spice';
 export { leadResponses, type LeadResponse } from './lead-response';
+export { makeTransfer, type Transfer } from './transfer';
 export { leadPins, type PinReading } from './lead-pins';

@@ -3,6 +3,7 @@ import { carryOver } from './changes';
 import { edgesInto, type FlowGraph, type FlowSource } from './graph';
 import { innerEdges, solveLoop } from './loop';
 import {
+  edgeFactor,
   asLines,
   atItsStart,
   lineFactors,
@@ -42,7 +43,7 @@ const arriveInLoop = (graph: FlowGraph, component: FlowGraph['components'][numbe
         b.im[i * width + j] = heard.im[k]!;
       }),
     );
-    solveLoop(nodes, edges, hertz, width, b);
+    solveLoop(nodes, edges, (edge) => edgeFactor(edge, hertz), width, b);
     lines.forEach((row, i) =>
       row.forEach((line, j) => {
         line.re[k] = b.re[i * width + j]!;

@@ -50,6 +50,8 @@ export interface FlowEdge {
   /** Level at the ends of the band against 1 kHz, dB. */
   lowDb: Db;
   topDb: Db;
+  /** The corner of a high-pass in it, Hz. */
+  highPassHz?: number;
   /** Noise added at `to`, in its unit. */
   noise?: number;
   delayMs: number;

@@ -2,7 +2,6 @@ import { eliminate } from '../circuit';
 import { dbFromRatio, type Db } from '../units';
 import type { Component } from './components';
 import { edgesFrom, type FlowEdge, type FlowGraph } from './graph';
-import { edgeFactor } from './sound';
 
 /** A way that leads back to where it began. */
 export interface FlowLoop {
@@ -27,12 +26,13 @@ const KEPT = 1 - 1e-10;
 
 /**
  * Amplitudes within a loop at one frequency: (I − A)·x = b.
+ * @param factorOf each edge at that frequency
  * @param b what comes in from outside, by rows of nodes, a column for each source; overwritten with x
  */
 export const solveLoop = (
   nodes: readonly string[],
   edges: readonly FlowEdge[],
-  hertz: number,
+  factorOf: (edge: FlowEdge) => { re: number; im: number },
   columns: number,
   b: { re: Float64Array; im: Float64Array },
 ): void => {
@@ -43,7 +43,7 @@ export const solveLoop = (
   for (let i = 0; i < size; i += 1) re[i * size + i] = 1;
   for (const edge of edges) {
     const at = index.get(edge.to)! * size + index.get(edge.from)!;
-    const factor = edgeFactor(edge, hertz);
+    const factor = factorOf(edge);
     re[at]! -= factor.re * KEPT;
     im[at]! -= factor.im * KEPT;
   }

@@ -2,7 +2,7 @@ import { SPEECH_LINES } from '../units';
 import { carryOver, downstreamOf, upstreamOf, type FlowChanges } from './changes';
 import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph } from './graph';
 import { innerEdges, solveLoop } from './loop';
-import { powerOf, through, together, type Heard } from './sound';
+import { edgeFactor, powerOf, through, together, type Heard } from './sound';
 
 /** Noise at one place: what knows of nothing else, and what comes by several ways from one fork. */
 export interface Noise {
@@ -47,7 +47,7 @@ const powersInLoop = (graph: FlowGraph, component: FlowGraph['components'][numbe
   for (const { hertz, share } of SPEECH_LINES) {
     const b = { re: new Float64Array(size * size), im: new Float64Array(size * size) };
     for (let i = 0; i < size; i += 1) b.re[i * size + i] = 1;
-    solveLoop(nodes, edges, hertz, size, b);
+    solveLoop(nodes, edges, (edge) => edgeFactor(edge, hertz), size, b);
     powers.forEach((row, i) =>
       row.forEach((_, j) => {
         row[j]! += share * (b.re[i * size + j]! ** 2 + b.im[i * size + j]! ** 2);

@@ -11,9 +11,11 @@ import {
   type DeviceModel,
   type SendTap,
 } from '../../catalogue';
+import { LOW_END_HZ } from '../../circuit';
 import { controlValue, type Device } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
 import type { FlowNode, GraphMaker } from '../graph';
+import { highPassAt } from '../high-pass';
 import { pointId, stripId } from '../ids';
 import { law, type Because, type Term } from '../law';
 
@@ -68,15 +70,18 @@ const join = (
   to: string,
   terms: Term[],
   answersTo: readonly string[],
-  rest: { delayMs?: number; lowDb?: Db; isReversed?: boolean } = {},
+  rest: { delayMs?: number; lowDb?: Db; highPassHz?: number; isReversed?: boolean } = {},
 ) => {
   const { isReversed = false, ...more } = rest;
   const edge = law({ from, to, terms, kind: 'device', controls: present(at, answersTo), ...more });
   at.graph.edge(isReversed ? { ...edge, re: -edge.re } : edge);
 };
 
-/** How much less a high-pass of 12 dB for each octave lets through at 20 Hz. */
-const lowEndDb = (hertz: number): Db => Math.min(0, 40 * Math.log10(20 / hertz));
+/** A high-pass: its corner, and what it leaves at the low end of the band. */
+const highPass = (cornerHz: number) => {
+  const { re, im } = highPassAt(cornerHz, LOW_END_HZ);
+  return { highPassHz: cornerHz, lowDb: dbFromRatio(Math.hypot(re, im)) };
+};
 
 /** Level a voice has where a compressor works, dBFS long-term: the middle of the recording school. Common practice. */
 const VOICE_DBFS = -15;
@@ -136,7 +141,7 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
       {
         isReversed: isOn(is.polarity(strip.id)),
         delayMs: chosen.delayMs ?? 0,
-        ...(isHighPassed ? { lowDb: lowEndDb(strip.highPassHz!) } : {}),
+        ...(isHighPassed ? highPass(strip.highPassHz!) : {}),
       },
     );
   }
