@@ -15,6 +15,7 @@ const CORE_ORDER = [
   'gain',
   'checks',
   'offers',
+  'staging',
   'demo',
   'advice',
   'glossary',

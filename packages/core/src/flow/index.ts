@@ -1,7 +1,7 @@
 export * from './ids';
 export * from './graph';
 export type { Because, Term } from './law';
-export { einAt } from './lower/device';
+export { einAt, inputNoise } from './lower/device';
 export { APP_KIND, channelsOf } from './lower/apps';
 export * from './build';
 export * from './changes';

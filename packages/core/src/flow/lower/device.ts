@@ -20,10 +20,13 @@ export const einAt = (table: [number, number][], gainDb: Db): number => {
 /** The data sheet's figure includes the 150 Ω it was measured with; the source at hand brings its own. */
 const excessNoise = (ein: number): number => powerDifferenceDb(ein, dbuFromVolts(johnsonNoiseVolts(150)));
 
+/** What an amplifier adds at its input, at a gain, besides the noise of what is plugged in, dBu. */
+export const inputNoise = (table: [number, number][], gainDb: Db): number => excessNoise(einAt(table, gainDb));
+
 const noiseOf = (path: Path, gainDb: Db, addedDb: Db): { noise?: number } => {
   if (!path.noise) return {};
   const noise =
-    path.noise.kind === 'level' ? path.noise.level : excessNoise(einAt(path.noise.table, gainDb)) + gainDb;
+    path.noise.kind === 'level' ? path.noise.level : inputNoise(path.noise.table, gainDb) + gainDb;
   return Number.isFinite(noise) ? { noise: noise + addedDb } : {};
 };
 
