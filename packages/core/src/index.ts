@@ -7,6 +7,7 @@ export * from './flow';
 export * from './gain';
 export * from './checks';
 export * from './offers';
+export * from './staging';
 export * from './demo';
 export * from './advice';
 export * from './glossary';

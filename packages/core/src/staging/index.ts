@@ -1,0 +1,6 @@
+export * from './plan';
+export type { Move } from './moves';
+export type { Proof } from './work-out';
+export { solverOf } from './highs';
+export type { Optimum, Programme, Solver } from './linear';
+export { helpsInSteps, type Help } from './helps';

@@ -1,0 +1,103 @@
+import type { Solved } from '../checks';
+import { verdictOf } from '../gain';
+import { finish, solve, type EngineMemory, type Steps } from '../offers';
+import { applyEdit, combineEdits, controlValue, lookup, type Edit, type Rig } from '../rig';
+import type { Db } from '../units';
+import { coursesOf } from './levers';
+import type { Solver } from './linear';
+import { inOrder, placeLever, type Placed } from './moves';
+import { partsOf, solvePart, type Part } from './programme';
+
+/** Cost of what was found and the bound no other setting can be under: equal, it is proven the best. */
+export interface Proof {
+  value: number;
+  bound: number;
+  isProven: boolean;
+}
+
+interface Round {
+  solved: Solved;
+  parts: { part: Part; missingDb: Db }[];
+  /** The rig with everything set. */
+  set: Rig;
+  proof: Proof;
+}
+
+function* oneRound(rig: Rig, solver: Solver, memory: EngineMemory): Steps<Round> {
+  const solved = solve(rig, memory);
+  const { levers, courses } = coursesOf(solved);
+  const parts = partsOf(solved, levers, courses);
+  const done: Round['parts'] = [];
+  const placed: Placed[] = [];
+  const proof: Proof = { value: 0, bound: 0, isProven: true };
+  for (const [at, part] of parts.entries()) {
+    yield { done: at, of: parts.length };
+    const solution = solvePart(part, rig.assumptions.gainTravelLimit, solver);
+    if (!solution) {
+      proof.isProven = false;
+      continue;
+    }
+    done.push({ part, missingDb: solution.missingDb });
+    proof.value += solution.proof.value;
+    proof.bound += solution.proof.bound;
+    part.levers.forEach(({ now, step }, lever) => {
+      const to = solution.values[lever]!;
+      if (Math.abs(to - now) >= step / 2) placed.push({ part, lever, to });
+    });
+  }
+  proof.isProven &&= Math.abs(proof.value - proof.bound) <= 1e-6 * Math.max(1, proof.value);
+  const edits = placed.map((one) => placeLever(rig, one));
+  const set = edits.length > 0 ? applyEdit(rig, combineEdits('Set the gains', ...edits)).rig : rig;
+  return { solved, parts: done, set, proof };
+}
+
+/** What is sure in the programme and is not so in the rig: sounds that meet themselves do not add in dB. */
+const isOff = ({ parts, set }: Round, memory: EngineMemory): boolean => {
+  const sure = new Set(
+    parts.flatMap(({ part, missingDb }) =>
+      missingDb > 0
+        ? []
+        : part.demands.filter(({ isLimit }) => !isLimit).map(({ course }) => course.strand.id),
+    ),
+  );
+  return solve(set, memory).strands.some(
+    (strand) => sure.has(strand.id) && verdictOf(set.target, strand).kind !== 'on-target',
+  );
+};
+
+/** Rounds after which what sounds do to themselves is near enough. */
+const MOST_ROUNDS = 3;
+
+export interface WorkedOut extends Round {
+  /** Every lever that moves, in the order a hand would do it. */
+  placed: Placed[];
+  edit: Edit | null;
+}
+
+/**
+ * Where every lever of a rig belongs. Levels are taken as sums of dB round where everything stands; where sounds come by more
+ * than one way that is not quite so, and what is then off its aim is worked out once more from there.
+ */
+export function* workOut(rig: Rig, solver: Solver, memory: EngineMemory): Steps<WorkedOut> {
+  const first = yield* oneRound(rig, solver, memory);
+  let last = first;
+  for (let round = 1; round < MOST_ROUNDS && last.set !== last.solved.rig && isOff(last, memory); round += 1)
+    last = yield* oneRound(last.set, solver, memory);
+  const find = lookup(last.set);
+  const placed = inOrder(
+    first.parts.flatMap(({ part }) =>
+      part.levers.flatMap(({ device, control, now, step }, lever): Placed[] => {
+        const value = controlValue(find.device(device)!, find.modelOf(device)!, control.id);
+        const to = typeof value === 'number' ? value : value === true ? 1 : 0;
+        return Math.abs(to - now) < step / 2 ? [] : [{ part, lever, to }];
+      }),
+    ),
+  );
+  const edit =
+    placed.length > 0 ? combineEdits('Set the gains', ...placed.map((one) => placeLever(rig, one))) : null;
+  return { ...last, solved: first.solved, placed, edit };
+}
+
+/** What the demands of a rig miss at the nearest possible, dB. */
+export const missingIn = (rig: Rig, solver: Solver, memory: EngineMemory): Db =>
+  finish(oneRound(rig, solver, memory)).parts.reduce((sum, { missingDb }) => sum + missingDb, 0);
