@@ -26,7 +26,8 @@ const contentSecurity = (styles: Source[]) =>
       useDefaults: false,
       directives: {
         defaultSrc: OWN,
-        scriptSrc: OWN,
+        // The solver of gains is WebAssembly; no script is made from text.
+        scriptSrc: [...OWN, "'wasm-unsafe-eval'"],
         styleSrc: styles,
         imgSrc: [...OWN, 'data:', 'blob:'],
         workerSrc: OWN,

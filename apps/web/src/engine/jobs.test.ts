@@ -1,8 +1,18 @@
-import { generateRig, pageReadings, setControl, skerryLight, solveRig, type Progress } from '@diaphon/core';
+import {
+  generateRig,
+  pageReadings,
+  setControl,
+  skerryLight,
+  solveRig,
+  solverOf,
+  type Progress,
+} from '@diaphon/core';
+import loadHighs from 'highs';
 import { changeBetween, withChange } from './changes';
 import { makeEngine } from './jobs';
 
-const engine = () => makeEngine(() => Promise.resolve());
+const tools = { solver: async () => solverOf(await loadHighs()) };
+const engine = () => makeEngine(() => Promise.resolve(), tools);
 
 describe('rigs the engine holds', () => {
   it('two at once, each answered by itself', async () => {
@@ -45,7 +55,7 @@ describe('long jobs', () => {
     const one = makeEngine(async () => {
       steps += 1;
       if (steps === 2) one.cancel(1);
-    });
+    }, tools);
     one.open('a', 1, skerryLight);
     expect(await one.ask(1, 'a', 'fixes', [danger!.id])).toEqual({ kind: 'cancelled' });
     expect(steps).toBe(2);
@@ -54,6 +64,26 @@ describe('long jobs', () => {
     one.cancel(1);
     expect(one.running()).toBe(0);
     expect(await one.ask(2, 'a', 'fixes', [danger!.id])).toMatchObject({ kind: 'done' });
+  });
+});
+
+describe('gains', () => {
+  it('are solved with what is loaded for it, and say how far they are', async () => {
+    const one = engine();
+    one.open('a', 1, skerryLight);
+    const seen: Progress[] = [];
+    const outcome = await one.ask(1, 'a', 'gains', [], (now) => seen.push(now));
+    expect(outcome.kind === 'done' && outcome.answer.proof.isProven).toBe(true);
+    expect(seen.length).toBeGreaterThan(1);
+    expect(one.running()).toBe(0);
+  });
+
+  it('asked while the solver is still being loaded, and stopped, they are not answered', async () => {
+    const one = makeEngine(() => Promise.resolve(), tools);
+    one.open('a', 1, skerryLight);
+    const asked = one.ask(1, 'a', 'gains', []);
+    one.cancel(1);
+    expect(await asked).toEqual({ kind: 'cancelled' });
   });
 });
 

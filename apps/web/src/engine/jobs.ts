@@ -2,6 +2,7 @@ import {
   advise,
   compareRigs,
   glossaryHere,
+  helpsInSteps,
   wordsIn,
   applyEdit,
   fixesInSteps,
@@ -14,6 +15,7 @@ import {
   offerChain,
   pageReadings,
   pinView,
+  planGainsInSteps,
   previewEdit,
   solveRig,
   traceSocket,
@@ -29,6 +31,7 @@ import {
   type Progress,
   type Readings,
   type Rig,
+  type Solver,
   type Steps,
 } from '@diaphon/core';
 import { changeBetween, type ReadingsChange } from './changes';
@@ -44,6 +47,12 @@ interface Held {
   /** What the page has been sent. */
   sent: PageReadings;
   memory: EngineMemory;
+  tools: Tools;
+}
+
+/** What is too large to be there from the start. */
+export interface Tools {
+  solver: () => Promise<Solver>;
 }
 
 /** What may be asked about a rig. Those that take long go in steps, and can be stopped between them. */
@@ -72,6 +81,11 @@ const ABOUT_A_RIG = {
         .map(({ word, here }) => [word, here]),
     ) as Record<string, string[]>,
   preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
+  /** Where every gain, pad and fader belongs. */
+  gains: async ({ rig, memory, tools }: Held) => planGainsInSteps(rig, await tools.solver(), memory),
+  /** What would help voices that cannot have all they want, once every gain is set as near as it gets. */
+  helps: async ({ rig, memory, tools }: Held, set: Edit | null, strands: string[], missingDb: number) =>
+    helpsInSteps(set ? applyEdit(rig, set).rig : rig, strands, missingDb, await tools.solver(), memory),
 };
 
 /** What may be asked without one. */
@@ -82,7 +96,7 @@ const BY_ITSELF = {
   compareRigs: (pair: readonly [Rig, Rig]) => compareRigs(...pair),
 };
 
-type Answer<T> = T extends Steps<infer R> ? R : T;
+type Answer<T> = T extends Promise<infer P> ? Answer<P> : T extends Steps<infer R> ? R : T;
 type Tail<F> = F extends (held: Held, ...args: infer A) => unknown ? A : never;
 
 /** Questions about a rig: what each takes and answers. */
@@ -106,8 +120,11 @@ export type Outcome<T> =
 const isSteps = (value: unknown): value is Steps<unknown> =>
   typeof value === 'object' && value !== null && Symbol.iterator in value && 'next' in value;
 
-/** @param pause lets messages in between two steps of a long job */
-export const makeEngine = (pause: () => Promise<void>) => {
+/**
+ * @param pause lets messages in between two steps of a long job
+ * @param tools what is loaded when it is first needed
+ */
+export const makeEngine = (pause: () => Promise<void>, tools: Tools) => {
   const held = new Map<string, Held>();
   /** Jobs under way, and whether nobody waits for them any more. */
   const isStopped = new Map<number, boolean>();
@@ -116,7 +133,7 @@ export const makeEngine = (pause: () => Promise<void>) => {
     const memory = before?.memory ?? makeEngineMemory();
     const readings = solveRig(rig, memory);
     const sent = pageReadings(readings);
-    held.set(key, { rig, stamp, readings, sent, memory });
+    held.set(key, { rig, stamp, readings, sent, memory, tools });
     return changeBetween(before?.sent, sent);
   };
 
@@ -148,11 +165,15 @@ export const makeEngine = (pause: () => Promise<void>) => {
     ): Promise<Outcome<Questions[K]['answer']>> => {
       const at = held.get(key);
       if (!at) return { kind: 'not-open' };
-      const work = (ABOUT_A_RIG[question] as (held: Held, ...args: unknown[]) => unknown)(at, ...args);
-      let answer = work;
-      if (isSteps(work)) {
-        isStopped.set(job, false);
-        try {
+      isStopped.set(job, false);
+      let answer: unknown;
+      try {
+        const work = await (ABOUT_A_RIG[question] as (held: Held, ...args: unknown[]) => unknown)(
+          at,
+          ...args,
+        );
+        answer = work;
+        if (isSteps(work)) {
           for (let step = work.next(); ; step = work.next()) {
             if (step.done) {
               answer = step.value;
@@ -162,9 +183,9 @@ export const makeEngine = (pause: () => Promise<void>) => {
             await pause();
             if (isStopped.get(job)) return { kind: 'cancelled' };
           }
-        } finally {
-          isStopped.delete(job);
         }
+      } finally {
+        isStopped.delete(job);
       }
       return { kind: 'done', answer: answer as Questions[K]['answer'], stamp: at.stamp };
     },

@@ -1,8 +1,9 @@
 import { aimFor, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Waiting } from '../page/waiting';
 import { useAsked } from '../store/use-asked';
+import { Button } from '../look/button';
 import { Choice } from '../look/choice';
 import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -13,6 +14,8 @@ import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
 import { StageDetail } from './stage-detail';
 import { StrandList } from './strand-list';
+
+const GainPlanDialog = lazy(async () => ({ default: (await import('./gain-plan-dialog')).GainPlanDialog }));
 
 const TARGET_OPTIONS: { value: Target; label: string }[] = [
   { value: 'recording', label: 'Recording' },
@@ -61,6 +64,7 @@ export const LevelsView = () => {
   const isWorkedOut = useAppSelector((state) => state.readings.readings !== null);
   const [selection, select] = useSelection();
   const [stage, setStage] = useState<number | null>(null);
+  const [isPlanning, setIsPlanning] = useState(false);
   const edit = useEdit();
   const { answer: levels } = useAsked('levels', [selection.strand]);
   const strand = levels?.chosen;
@@ -109,6 +113,7 @@ export const LevelsView = () => {
                     : 'This sound does not arrive. The findings in Wiring say why.'}
               </p>
             </div>
+            <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
             <Choice
               label="Level for"
               value={rig.target}
@@ -137,6 +142,11 @@ export const LevelsView = () => {
             </details>
           </div>
         </div>
+      )}
+      {isPlanning && (
+        <Suspense>
+          <GainPlanDialog onClose={() => setIsPlanning(false)} />
+        </Suspense>
       )}
     </main>
   );

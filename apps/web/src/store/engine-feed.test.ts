@@ -10,7 +10,9 @@ const opened = (document: Rig) =>
 
 /** The engine as the worker runs it, here without the worker. */
 const makeWatchedEngine = () => {
-  const engine = makeEngine(() => Promise.resolve());
+  const engine = makeEngine(() => Promise.resolve(), {
+    solver: () => Promise.reject(new Error('none here')),
+  });
   const held = new Map<string, Rig>();
   const passes: string[] = [];
   return {

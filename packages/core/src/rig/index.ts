@@ -8,6 +8,7 @@ export { adoptModel, newerModel } from './adopt-model';
 export { duplicateDevice, swapModel } from './swap-model';
 export { contactsOfKind, makeOwnLead, ownLeadProblems, statedOf, type OwnLead } from './own-lead-kind';
 export * from './lookup';
+export * from './lead-kinds';
 export { deepEqual } from './deep-equal';
 export * from './model-file';
 export * from './read-model';

@@ -1,6 +1,5 @@
 import {
   controlOf,
-  LEAD_KINDS,
   type Control,
   type ControlValue,
   type DeviceModel,
@@ -109,8 +108,3 @@ export const plugName = (find: Lookup, plugged: Plugged): string => {
     find.leadKindOf(plugged.lead)?.ends[plugged.end]?.label ?? plugged.end
   }`;
 };
-
-/** Every lead kind there is to choose from: the catalogue's, and those the rig carries, which win. */
-export const knownLeadKinds = (rig: Rig): LeadKind[] => [
-  ...new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind])).values(),
-];
