@@ -10,4 +10,5 @@ export { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from './levels';
 export * from './desk';
 export * from './controls';
 export * from './pins';
+export * from './knobs';
 export { searchModels } from './search';

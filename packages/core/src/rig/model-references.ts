@@ -33,6 +33,25 @@ const checkPins = (
   }
 };
 
+/** A knob turns one way: where it points and what it gives both rise. */
+const checkKnob = (where: string, control: Control, report: Report) => {
+  if (control.kind !== 'gain' || !control.knob) return;
+  const { table } = control.knob;
+  const isRising = table.every(
+    (row, at) => at === 0 || row.every((value, side) => value > table[at - 1]![side]!),
+  );
+  const isWithin = table.every(
+    ([share, db]) => share >= 0 && share <= 1 && db >= control.minDb && db <= control.maxDb,
+  );
+  if (!isRising || !isWithin)
+    report(
+      `${where}.knob.table`,
+      table,
+      'pairs of travel (0 to 1) and gain, both rising, within the range of the gain',
+      'put the rows in order',
+    );
+};
+
 /** What a control may stand at for an element or path to count. */
 const checkWhen = (
   where: string,
@@ -112,6 +131,7 @@ export const checkModel = (model: DeviceModel, where: string, report: Report) =>
     if (!UNITS_OF[role].includes(unit))
       report(`${where}.points[${index}].unit`, unit, UNITS_OF[role].join(' or '), `a ${role} has that unit`);
   });
+  model.controls.forEach((control, index) => checkKnob(`${where}.controls[${index}]`, control, report));
   const byId = new Map(model.controls.map((control) => [control.id, control]));
   const loads = new Set(model.elements.filter(({ kind }) => kind === 'load').map(({ id }) => id));
   const controls = uniqueIds(`${where}.controls`, model.controls, report);

@@ -4,3 +4,4 @@ export type { Proof } from './work-out';
 export { solverOf } from './highs';
 export type { Optimum, Programme, Solver } from './linear';
 export { helpsInSteps, type Help } from './helps';
+export { gainSheet, gainSheetCsv, GAIN_SHEET_HEADINGS, type GainSheetRow } from './gain-sheet';

@@ -62,6 +62,8 @@ export const compactMixer: DeviceModel = {
         maxInputDbu: 10,
         fullScaleDbu: 14,
         phantom: 'phantom',
+        knob: 'numbers',
+        hasLights: true,
       }),
     ),
     stereoSocketIn({

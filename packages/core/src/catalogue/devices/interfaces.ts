@@ -1,4 +1,4 @@
-import type { DeviceModel } from '../types';
+import type { DeviceModel, Knob } from '../types';
 import { lineOutputs, stereoOutput } from './desk-outputs';
 import { interfaceDesk } from './desks';
 import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
@@ -18,6 +18,8 @@ interface InterfaceRow {
   usbConnector: string;
   /** What its one phantom supply is good for, all inputs together, milliamps; absent: more than they can draw. */
   phantomMilliamps?: number;
+  /** What is printed round its gain knobs; absent: gains are shown in dB. */
+  knob?: Knob['printed'];
   supply?: DeviceModel['supply'];
   /** Inputs that come as data, beside those on sockets. */
   byLight?: { id: string; label: string; points: string[]; stream: string }[];
@@ -53,6 +55,8 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
       maxInputDbu: 10,
       fullScaleDbu: 9,
       phantom: phantomControl(row, n).id,
+      hasLights: true,
+      ...(row.knob ? { knob: row.knob } : {}),
       ...(row.phantomMilliamps ? { rail: 'phantom-rail' } : {}),
     }),
   );
@@ -266,6 +270,7 @@ export const INTERFACES: DeviceModel[] = [
     inputs: 1,
     maxGainDb: 54,
     phantomGroup: 1,
+    knob: 'clock',
     usbConnector: 'usb-c-socket',
   }),
   audioInterface({
@@ -275,6 +280,7 @@ export const INTERFACES: DeviceModel[] = [
     inputs: 2,
     maxGainDb: 56,
     phantomGroup: 1,
+    knob: 'clock',
     usbConnector: 'usb-c-socket',
   }),
   audioInterface({
@@ -286,6 +292,7 @@ export const INTERFACES: DeviceModel[] = [
     phantomMilliamps: 12,
     maxGainDb: 60,
     phantomGroup: 2,
+    knob: 'numbers',
     usbConnector: 'usb-b-socket',
   }),
   audioInterface({

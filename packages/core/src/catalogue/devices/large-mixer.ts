@@ -88,6 +88,8 @@ export const largeMixer: DeviceModel = {
         maxInputDbu: 14,
         fullScaleDbu: FULL_SCALE_DBU,
         phantom: `phantom${n}`,
+        knob: 'numbers',
+        hasLights: true,
       }),
     ),
     {

@@ -95,6 +95,8 @@ const mixerUsb: DeviceModel = {
         maxInputDbu: 10,
         fullScaleDbu: 12,
         phantom: 'phantom',
+        knob: 'numbers',
+        hasLights: true,
         ein: [
           [0, -96],
           [20, -112],

@@ -1,5 +1,6 @@
 import type { Desk } from '../types';
-import type { CircuitElement, Control, DeviceModel, InputElement, Path, Point, Port } from '../types';
+import { USUAL_LIGHTS, usualKnob } from '../knobs';
+import type { CircuitElement, Control, DeviceModel, InputElement, Knob, Path, Point, Port } from '../types';
 
 /** Pieces that several device models share: rows of data, put together by prefix. */
 export type Piece = Partial<
@@ -60,6 +61,10 @@ export interface PreampRow {
   /** How a combined socket is set: a switch for instruments (the jack is line otherwise), or a choice of three. */
   levels?: 'instrument-switch' | 'choice';
   ein?: [number, number][];
+  /** What is printed round its gain knob; absent: its gain is shown in dB. */
+  knob?: Knob['printed'];
+  /** Its meter is a few lights. */
+  hasLights?: boolean;
 }
 
 /** A way into the amplifier of a channel: an input element, and what is lost ahead of the amplifier, dB. */
@@ -140,6 +145,7 @@ export const preampChannel = (row: PreampRow): Piece => {
         maxDb: row.maxGainDb,
         stepDb: 1,
         initial: row.minGainDb,
+        ...(row.knob ? { knob: usualKnob(row.knob, row.minGainDb, row.maxGainDb) } : {}),
       },
       { id: `pad${n}`, label: `Pad ${n} (−20 dB)`, kind: 'switch', initial: false },
       ...levelControl(row),
@@ -168,7 +174,14 @@ export const preampChannel = (row: PreampRow): Piece => {
         role: 'stage',
         ceiling: row.fullScaleDbu + 4,
       },
-      { id: `digital${n}`, label: `Converter ${n}`, unit: 'dBFS', role: 'converter', ceiling: 0 },
+      {
+        id: `digital${n}`,
+        label: `Converter ${n}`,
+        unit: 'dBFS',
+        role: 'converter',
+        ceiling: 0,
+        ...(row.hasLights ? { lights: USUAL_LIGHTS } : {}),
+      },
     ],
     paths: [
       ...ways.map(({ element, gainDb }): Path => ({

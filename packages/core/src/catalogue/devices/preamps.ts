@@ -1,3 +1,4 @@
+import { usualKnob } from '../knobs';
 import type { DeviceModel } from '../types';
 import { joinPieces } from './parts';
 import { monoInput, monoOutput, phantomFed, STURDY } from './ports';
@@ -54,7 +55,16 @@ export const PREAMPS: DeviceModel[] = [
       { id: 'out', label: 'Line out', connector: 'trs-635-socket', side: 'out' },
     ],
     controls: [
-      { id: 'gain', label: 'Gain', kind: 'gain', minDb: 10, maxDb: 66, stepDb: 1, initial: 20 },
+      {
+        id: 'gain',
+        label: 'Gain',
+        kind: 'gain',
+        minDb: 10,
+        maxDb: 66,
+        stepDb: 1,
+        initial: 20,
+        knob: usualKnob('numbers', 10, 66),
+      },
       { id: 'phantom', label: 'Phantom', kind: 'switch', initial: false },
     ],
     elements: [

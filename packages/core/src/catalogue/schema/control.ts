@@ -1,4 +1,7 @@
 import {
+  oneOf,
+  Optional,
+  pair,
   byKind,
   closed,
   DB,
@@ -29,7 +32,18 @@ const level = <K extends string, T extends TSchema>(kind: K, initial: T) =>
     initial,
   });
 
-const GAIN = level('gain', DB);
+/** A knob that has no figure for its gain: what is printed round it, and the gain at shares of its travel, both rising. */
+const KNOB = closed({
+  printed: oneOf(['numbers', 'clock', 'percent']),
+  table: list(pair(number(-300, 300)), 50, 2),
+});
+export type Knob = Static<typeof KNOB>;
+
+const GAIN = closed({
+  ...level('gain', DB).properties,
+  /** Absent: the device shows its dB. */
+  knob: Optional(KNOB),
+});
 export type GainControl = Static<typeof GAIN>;
 
 /** Level of a strip after conversion: no amplifier, so it makes no more of what is there. */

@@ -47,6 +47,10 @@ const PORT = closed({
 });
 export type Port = Static<typeof PORT>;
 
+/** A light of a meter, and the level that turns it on. */
+const LIGHT = closed({ label: NAME, atDbfs: DB });
+export type Light = Static<typeof LIGHT>;
+
 /** A place inside a device where sound has a level; input and output elements are points too. */
 const PLACE = closed({
   id: POINT,
@@ -60,6 +64,8 @@ const PLACE = closed({
   /** For a programme: its long-term level and how far its peaks are above it. */
   level: Optional(DB),
   crestDb: Optional(number(0, 40)),
+  /** The meter there, from the first light that turns on to the last. */
+  lights: Optional(list(LIGHT, 12)),
 });
 export type Point = Static<typeof PLACE>;
 

@@ -21,7 +21,8 @@ export const einAt = (table: [number, number][], gainDb: Db): number => {
 const excessNoise = (ein: number): number => powerDifferenceDb(ein, dbuFromVolts(johnsonNoiseVolts(150)));
 
 /** What an amplifier adds at its input, at a gain, besides the noise of what is plugged in, dBu. */
-export const inputNoise = (table: [number, number][], gainDb: Db): number => excessNoise(einAt(table, gainDb));
+export const inputNoise = (table: [number, number][], gainDb: Db): number =>
+  excessNoise(einAt(table, gainDb));
 
 const noiseOf = (path: Path, gainDb: Db, addedDb: Db): { noise?: number } => {
   if (!path.noise) return {};

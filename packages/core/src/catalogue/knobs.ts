@@ -1,0 +1,81 @@
+import type { GainControl, Knob, Light } from './types';
+
+/** Gains as a hand sees them: where a knob points, which of a meter's lights are lit. */
+
+/**
+ * Share of its travel at which a knob of an entry-level amplifier has so much of its range: slow at first, quick at its end.
+ * Common practice, no published source.
+ */
+const REVERSE_LOG: [share: number, ofRange: number][] = [
+  [0, 0],
+  [0.25, 0.18],
+  [0.5, 0.4],
+  [0.75, 0.66],
+  [0.9, 0.85],
+  [1, 1],
+];
+
+/** A knob with that taper over a range of gains. */
+export const usualKnob = (printed: Knob['printed'], minDb: number, maxDb: number): Knob => ({
+  printed,
+  table: REVERSE_LOG.map(([share, part]) => [share, minDb + part * (maxDb - minDb)]),
+});
+
+/** The lights of a small meter. Common practice, no published source. */
+export const USUAL_LIGHTS: Light[] = [
+  { label: 'signal', atDbfs: -24 },
+  { label: 'hot', atDbfs: -6 },
+  { label: 'clip', atDbfs: 0 },
+];
+
+/** Reads a table of rising pairs between its rows; beyond them as at its ends. */
+const between = (rows: readonly (readonly [x: number, y: number])[], at: number): number => {
+  const next = rows.findIndex(([x]) => x >= at);
+  if (next < 0) return rows[rows.length - 1]![1];
+  if (next === 0) return rows[0]![1];
+  const [[x0, y0], [x1, y1]] = [rows[next - 1]!, rows[next]!];
+  return x1 === x0 ? y1 : y0 + ((at - x0) * (y1 - y0)) / (x1 - x0);
+};
+
+/** Share of a knob's travel at a gain, 0 to 1; undefined for a control that shows its dB itself. */
+export const knobShare = ({ knob }: GainControl, db: number): number | undefined =>
+  knob &&
+  between(
+    knob.table.map(([share, at]) => [at, share] as const),
+    db,
+  );
+
+/** The gain at a share of a knob's travel, dB. */
+export const gainAtShare = ({ knob, minDb, maxDb }: GainControl, share: number): number =>
+  knob ? between(knob.table, share) : minDb + share * (maxDb - minDb);
+
+/** Knobs without marks go from seven o'clock to five: 300 degrees. Common practice, no published source. */
+const CLOCK = { firstHour: 7, hours: 10 } as const;
+
+/** Where a knob points, as it is printed on the device: "8.6 of 10", "at 1:30 on the clock", "72 %". */
+export const knobWords = (control: GainControl, db: number): string | undefined => {
+  const share = knobShare(control, db);
+  switch (control.knob?.printed) {
+    case 'numbers':
+      return `${(share! * 10).toFixed(1)} of 10`;
+    case 'percent':
+      return `${Math.round(share! * 100)} %`;
+    case 'clock': {
+      // Quarters of an hour, 7.5 degrees: finer nobody sets by eye.
+      const quarters = Math.round((CLOCK.firstHour + share! * CLOCK.hours) * 4);
+      const hour = Math.floor(quarters / 4) % 12 || 12;
+      return `at ${hour}:${String((quarters % 4) * 15).padStart(2, '0')} on the clock`;
+    }
+    default:
+      return undefined;
+  }
+};
+
+/** What a meter's lights do for a sound: those its average reaches stay lit, those its peaks reach flash. */
+export const lightWords = (lights: readonly Light[], typicalDbfs: number, peakDbfs: number): string =>
+  lights
+    .map(
+      ({ label, atDbfs }) =>
+        `${label} ${typicalDbfs >= atDbfs ? 'steady' : peakDbfs >= atDbfs ? 'flashes' : 'dark'}`,
+    )
+    .join(', ');
