@@ -8,6 +8,9 @@ import { RigShell } from './rig-shell';
 const ShelfView = lazy(async () => ({ default: (await import('../shelf/shelf-view')).ShelfView }));
 const AdviceView = lazy(async () => ({ default: (await import('../advice/advice-view')).AdviceView }));
 const PrintView = lazy(async () => ({ default: (await import('../print/print-view')).PrintView }));
+const GainSheetView = lazy(async () => ({
+  default: (await import('../print/gain-sheet-view')).GainSheetView,
+}));
 const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
 const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
@@ -29,6 +32,7 @@ export const Router = () => (
           <Route path="/rigs/:id" element={<RigShell />}>
             <Route index element={<RigStart />} />
             <Route path="print" element={<PrintView />} />
+            <Route path="gains" element={<GainSheetView />} />
             <Route path="wiring" element={<WiringView />} />
             <Route path="model" element={<ModelView />} />
             <Route path="levels" element={<LevelsView />} />

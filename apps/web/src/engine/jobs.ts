@@ -6,6 +6,7 @@ import {
   wordsIn,
   applyEdit,
   fixesInSteps,
+  gainSheet,
   importPatchList,
   leadOffersInSteps,
   leadResponse,
@@ -17,6 +18,7 @@ import {
   pinView,
   planGainsInSteps,
   previewEdit,
+  solve as solveAll,
   solveRig,
   traceSocket,
   tryModel,
@@ -81,6 +83,8 @@ const ABOUT_A_RIG = {
         .map(({ word, here }) => [word, here]),
     ) as Record<string, string[]>,
   preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
+  /** What is set for each sound, as it is taken to the desk. */
+  gainSheet: ({ rig, memory }: Held) => gainSheet(solveAll(rig, memory)),
   /** Where every gain, pad and fader belongs. */
   gains: async ({ rig, memory, tools }: Held) => planGainsInSteps(rig, await tools.solver(), memory),
   /** What would help voices that cannot have all they want, once every gain is set as near as it gets. */

@@ -1,4 +1,4 @@
-import { panWords, setControl, settingOf, type Control, type Device } from '@diaphon/core';
+import { knobWords, panWords, setControl, settingOf, type Control, type Device } from '@diaphon/core';
 import { Choice } from '../look/choice';
 import { FaderField } from '../look/fader-field';
 import { NumberField } from '../look/number-field';
@@ -31,7 +31,12 @@ export const ControlField = ({
           max={control.maxDb}
           step={control.stepDb}
           unit="dB"
-          note={`${control.minDb} to ${control.maxDb} dB`.replace(/-/g, '−')}
+          note={[
+            control.kind === 'gain' ? knobWords(control, Number(value)) : undefined,
+            `${control.minDb} to ${control.maxDb} dB`.replace(/-/g, '−'),
+          ]
+            .filter(Boolean)
+            .join(', ')}
           onChange={(next) => set(next, `${device.id} ${control.id}`)}
         />
       );

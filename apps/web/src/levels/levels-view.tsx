@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { Waiting } from '../page/waiting';
 import { useAsked } from '../store/use-asked';
 import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 import { Choice } from '../look/choice';
 import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
@@ -113,7 +114,10 @@ export const LevelsView = () => {
                     : 'This sound does not arrive. The findings in Wiring say why.'}
               </p>
             </div>
-            <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
+            <div className="flex flex-wrap gap-2">
+              <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
+              <ButtonLink to={`/rigs/${id}/gains`}>Gain sheet</ButtonLink>
+            </div>
             <Choice
               label="Level for"
               value={rig.target}

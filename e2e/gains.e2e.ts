@@ -1,0 +1,66 @@
+import { readFileSync } from 'node:fs';
+import { axe, copyOfDemo, expect, isSaved, MUSEUM, test } from './app';
+
+/** Every gain at once: solved, shown, set, taken back, and taken to the desk on paper. */
+
+test('one button sets every gain, says what it comes to, and undo takes all of it back', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await page.getByRole('button', { name: 'Set every gain' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('status')).toContainText('Proven: no other setting does better');
+  await expect(dialog.getByRole('listitem').first()).toContainText('Gain 2, Lamp room mixer');
+  await expect(dialog.getByRole('row', { name: /Guest to Track Guest/ })).toContainText('−15.6, right');
+  await axe(page);
+  await dialog.getByRole('button', { name: 'Set all of it' }).click();
+  await expect(dialog).toBeHidden();
+  await isSaved(page);
+  const guest = page.getByRole('button', { name: /^Guest to Track Guest/ });
+  await expect(guest).toContainText('on target');
+  await page.keyboard.press('Control+z');
+  await expect(guest).toContainText('too quiet');
+});
+
+test('what cannot be had is said with its reason, and what would help is tried and done', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await page.getByRole('button', { name: /^Guest to Track Guest/ }).click();
+  await page.getByRole('textbox', { name: 'Distance from the microphone' }).fill('150');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Set every gain' }).click();
+  const unmet = page.getByRole('region', { name: 'What cannot be had' });
+  await expect(unmet).toContainText('dB are missing');
+  await expect(unmet).toContainText('With everything on its way turned up it reaches');
+  await unmet.getByRole('button', { name: 'What would help?' }).click();
+  const closer = unmet.getByRole('listitem').filter({ hasText: /from \d+ cm instead of 150/ });
+  await expect(closer).toContainText('which is enough');
+  await axe(page);
+  await closer.getByRole('button', { name: 'Do this' }).click();
+  await page.getByRole('button', { name: 'Set every gain' }).click();
+  await expect(page.getByRole('dialog').getByRole('status')).not.toContainText('Not everything can be had');
+});
+
+test('the gain sheet, printed, as a table and on a phone', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await page.getByRole('link', { name: 'Gain sheet' }).click();
+  const keeper = page.getByRole('row', { name: /^Keeper/ });
+  await expect(keeper).toContainText('54 dB');
+  await expect(keeper).toContainText('9.3 of 10');
+  await expect(keeper).toContainText('signal steady, hot flashes, clip dark');
+  await axe(page);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  expect(readFileSync(await file.path(), 'utf8')).toContain('Sound,From,Place,Into');
+  await page.setViewportSize({ width: 390, height: 800 });
+  await expect(keeper).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
