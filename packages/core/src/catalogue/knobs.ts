@@ -15,11 +15,8 @@ const REVERSE_LOG: [share: number, ofRange: number][] = [
   [1, 1],
 ];
 
-/** A knob with that taper over a range of gains. */
-export const usualKnob = (printed: Knob['printed'], minDb: number, maxDb: number): Knob => ({
-  printed,
-  table: REVERSE_LOG.map(([share, part]) => [share, minDb + part * (maxDb - minDb)]),
-});
+/** A knob with that taper. */
+export const usualKnob = (printed: Knob['printed']): Knob => ({ printed, table: REVERSE_LOG });
 
 /** The lights of a small meter. Common practice, no published source. */
 export const USUAL_LIGHTS: Light[] = [
@@ -38,16 +35,14 @@ const between = (rows: readonly (readonly [x: number, y: number])[], at: number)
 };
 
 /** Share of a knob's travel at a gain, 0 to 1; undefined for a control that shows its dB itself. */
-export const knobShare = ({ knob }: GainControl, db: number): number | undefined =>
-  knob &&
-  between(
-    knob.table.map(([share, at]) => [at, share] as const),
-    db,
-  );
+export const knobShare = ({ knob, minDb, maxDb }: GainControl, db: number): number | undefined => {
+  const turned = knob?.table.map(([share, part]) => [part, share] as const);
+  return turned && between(turned, (db - minDb) / (maxDb - minDb));
+};
 
 /** The gain at a share of a knob's travel, dB. */
 export const gainAtShare = ({ knob, minDb, maxDb }: GainControl, share: number): number =>
-  knob ? between(knob.table, share) : minDb + share * (maxDb - minDb);
+  minDb + (knob ? between(knob.table, share) : share) * (maxDb - minDb);
 
 /** Knobs without marks go from seven o'clock to five: 300 degrees. Common practice, no published source. */
 const CLOCK = { firstHour: 7, hours: 10 } as const;

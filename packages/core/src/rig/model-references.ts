@@ -33,22 +33,19 @@ const checkPins = (
   }
 };
 
-/** A knob turns one way: where it points and what it gives both rise. */
+/** A knob turns one way, from nothing to all of its range. */
 const checkKnob = (where: string, control: Control, report: Report) => {
   if (control.kind !== 'gain' || !control.knob) return;
   const { table } = control.knob;
-  const isRising = table.every(
-    (row, at) => at === 0 || row.every((value, side) => value > table[at - 1]![side]!),
+  const isRising = table.every((row, at) =>
+    row.every((value, side) => (at === 0 ? value === 0 : value > table[at - 1]![side]!)),
   );
-  const isWithin = table.every(
-    ([share, db]) => share >= 0 && share <= 1 && db >= control.minDb && db <= control.maxDb,
-  );
-  if (!isRising || !isWithin)
+  if (!isRising || table.at(-1)!.some((value) => value !== 1))
     report(
       `${where}.knob.table`,
       table,
-      'pairs of travel (0 to 1) and gain, both rising, within the range of the gain',
-      'put the rows in order',
+      'pairs of travel and share of the range, both rising from 0 to 1',
+      'begin with [0, 0], end with [1, 1], and put the rows between them in order',
     );
 };
 

@@ -38,12 +38,18 @@ describe('knobs as they are printed', () => {
   it('one that does not rise, or leaves its range, is refused with its place', () => {
     for (const table of [
       [
-        [0, 10],
-        [1, 5],
+        [0, 0],
+        [0.6, 0.7],
+        [0.5, 0.8],
+        [1, 1],
       ],
       [
         [0, 0],
-        [1, 99],
+        [1, 0.9],
+      ],
+      [
+        [0.1, 0],
+        [1, 1],
       ],
     ]) {
       const spoiled = fresh(skerryLight);

@@ -145,7 +145,7 @@ export const preampChannel = (row: PreampRow): Piece => {
         maxDb: row.maxGainDb,
         stepDb: 1,
         initial: row.minGainDb,
-        ...(row.knob ? { knob: usualKnob(row.knob, row.minGainDb, row.maxGainDb) } : {}),
+        ...(row.knob ? { knob: usualKnob(row.knob) } : {}),
       },
       { id: `pad${n}`, label: `Pad ${n} (−20 dB)`, kind: 'switch', initial: false },
       ...levelControl(row),

@@ -63,7 +63,7 @@ export const PREAMPS: DeviceModel[] = [
         maxDb: 66,
         stepDb: 1,
         initial: 20,
-        knob: usualKnob('numbers', 10, 66),
+        knob: usualKnob('numbers'),
       },
       { id: 'phantom', label: 'Phantom', kind: 'switch', initial: false },
     ],

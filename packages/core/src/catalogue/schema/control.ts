@@ -32,10 +32,10 @@ const level = <K extends string, T extends TSchema>(kind: K, initial: T) =>
     initial,
   });
 
-/** A knob that has no figure for its gain: what is printed round it, and the gain at shares of its travel, both rising. */
+/** A knob that has no figure for its gain: what is printed round it, and its taper: shares of its travel with the shares of its range they give, both rising from 0 to 1. */
 const KNOB = closed({
   printed: oneOf(['numbers', 'clock', 'percent']),
-  table: list(pair(number(-300, 300)), 50, 2),
+  table: list(pair(number(0, 1)), 50, 2),
 });
 export type Knob = Static<typeof KNOB>;
 
