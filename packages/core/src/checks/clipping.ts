@@ -1,6 +1,6 @@
 import { controlOf } from '../catalogue';
 import { isDestination } from '../flow';
-import { aimFor, missingDb, type Stage, type Strand } from '../gain';
+import { missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
 import type { Fix, Solved } from './finding';
 import { moveTalker, setGain } from './fixes/level';
@@ -47,7 +47,7 @@ export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] =
   const gain = firstGain(solved, strand);
   const end = strand.stages[strand.stages.length - 1]!;
   if (!gain || gain.value <= gain.control.minDb) return [];
-  const aim = aimFor(solved.rig.target, strand.sinkKind);
+  const { aim } = strand;
   const hasAim = strand.arrives && strand.sinkKind !== undefined && isDestination(strand.sinkKind);
   const change = Math.min(-worstDb - 1, hasAim ? missingDb(aim, end.typical, end.peak) : 0);
   return gain.value + change < gain.control.minDb

@@ -1,4 +1,4 @@
-import { aimFor, missingDb, onTarget } from '../gain';
+import { missingDb, onTarget } from '../gain';
 import { figureText, finding, type Check, type Found } from './finding';
 import { addBooster, moveTalker, padOff, setGain } from './fixes/level';
 import { gainsToTurn, padsOn, placementOf, towardsAim, voices, type VoiceGain } from './voice-gain';
@@ -9,7 +9,7 @@ const CANCELS_DB = 3;
 /** A voice that arrives on its track below the aim. */
 export const gainShort: Check = (solved) => {
   return voices(solved).flatMap((strand): Found[] => {
-    const aim = aimFor(solved.rig.target, strand.sinkKind);
+    const { aim } = strand;
     const end = strand.stages[strand.stages.length - 1]!;
     // Ways that take each other away are another finding's: no gain brings back what cancels.
     if (end.typical < strand.alone - CANCELS_DB) return [];

@@ -1,4 +1,4 @@
-import { aimFor, missingDb } from '../gain';
+import { missingDb } from '../gain';
 import { figureText, finding, type Check, type Found } from './finding';
 import { addBooster, moveTalker, setGain } from './fixes/level';
 import { firstGain, placementOf, voices } from './voice-gain';
@@ -8,7 +8,7 @@ import { combineEdits } from '../rig';
 export const gainTopOfRange: Check = (solved) => {
   const limit = solved.rig.assumptions.gainTravelLimit;
   return voices(solved).flatMap((strand): Found[] => {
-    const aim = aimFor(solved.rig.target, strand.sinkKind);
+    const { aim } = strand;
     const gain = firstGain(solved, strand);
     if (!gain || gain.travel <= limit) return [];
     const placement = placementOf(solved, strand);

@@ -1,6 +1,6 @@
 import { controlOf, type GainControl } from '../catalogue';
 import { isDestination } from '../flow';
-import { aimFor, verdictOf, type Strand } from '../gain';
+import { verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
 import type { Db } from '../units';
 import type { Solved } from './finding';
@@ -33,15 +33,14 @@ const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
  * who gets it right by some of them would then get too much; then those that only this one hears by, where there are any.
  */
 export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
-  const { target } = solved.rig;
-  const { byDb } = verdictOf(target, strand);
+  const { byDb } = verdictOf(strand);
   const settled = solved.strands.filter((other) => {
-    const { kind, level } = verdictOf(target, other);
+    const { kind, level } = verdictOf(other);
     return (
       other.source === strand.source &&
       other.sink !== strand.sink &&
       kind === 'on-target' &&
-      level + byDb > aimFor(target, other.sinkKind).highest
+      level + byDb > other.aim.highest
     );
   });
   const isShared = (device: string, control: string) =>

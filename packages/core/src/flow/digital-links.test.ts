@@ -13,7 +13,7 @@ const graphIn = (rig: Rig) => {
   return buildFlow(find, solveCircuit(find), usbTree(find));
 };
 const graphOf = (rows: Omit<RigRows, 'name'>) => graphIn(rigOf(rows));
-const strandsIn = (rig: Rig) => strandsOf(hearEverything(lookup(rig), graphIn(rig)));
+const strandsIn = (rig: Rig) => strandsOf(lookup(rig), hearEverything(lookup(rig), graphIn(rig)));
 
 const CONVERTER = { id: 'converter', model: 'converter-line-spdif' };
 const OLD = { id: 'old', model: 'computer-combined-jack' };

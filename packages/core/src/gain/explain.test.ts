@@ -3,7 +3,7 @@ import { solveRig } from '../offers';
 import { applyEdit, lookup, setAssumptions } from '../rig';
 import { explainStage } from './explain';
 import { strandControls } from './strand-controls';
-import { verdictOf } from './target';
+import { AIMS, verdictOf } from './target';
 
 const find = lookup(skerryLight);
 const { strands } = solveRig(skerryLight);
@@ -83,15 +83,15 @@ describe('what a strand answers to', () => {
 
 describe('verdicts', () => {
   it('on target, too quiet by so much, not arriving', () => {
-    expect(verdictOf('recording', strandOf('Keeper')).kind).toBe('on-target');
-    const guest = verdictOf('recording', strandOf('Guest'));
+    expect(verdictOf(strandOf('Keeper')).kind).toBe('on-target');
+    const guest = verdictOf(strandOf('Guest'));
     expect(guest.kind).toBe('too-quiet');
     expect(guest.byDb).toBeCloseTo(1.6, 1);
-    expect(verdictOf('recording', strandOf('Call')).kind).toBe('not-arriving');
+    expect(verdictOf(strandOf('Call')).kind).toBe('not-arriving');
   });
 
   it('live looks at the peaks', () => {
-    const keeper = verdictOf('live', strandOf('Keeper'));
+    const keeper = verdictOf({ ...strandOf('Keeper'), aim: AIMS.live });
     expect(keeper.level).toBeCloseTo(-3, 1);
   });
 });

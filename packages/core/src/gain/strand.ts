@@ -9,7 +9,9 @@ import {
   type SinkKind,
   type Term,
 } from '../flow';
+import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
+import { aimAt, type Aim } from './target';
 import { LOST_DB, type Arrival, type Heardness } from './arrivals';
 
 /** One stage a sound passes: its level there, the noise under it, the ceiling over it. Levels in `unit`. */
@@ -47,6 +49,10 @@ export interface Strand {
   sinkLabel: string;
   /** What it ends at; absent when the way ends before. */
   sinkKind?: SinkKind;
+  /** What it ends at, as a rig names it; absent when the way ends before. */
+  at?: Pick<Sink, 'device' | 'app' | 'track'>;
+  /** The level it should have where it ends. */
+  aim: Aim;
   /** True when it arrives at a track, a call or an ear; false when the way ends before, or nothing is left of it. */
   arrives: boolean;
   /** It is there only through what a shared wire lets over: heard, but nobody's purpose. */
@@ -118,7 +124,7 @@ const LEAK_DB = -50;
 export const leaksInto = ({ terms }: Stage): boolean =>
   terms.some(({ because, db }) => because.kind === 'circuit' && db < LEAK_DB);
 
-const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): Strand => {
+const toSink = (find: Lookup, heard: Heardness, index: number, arrival: Arrival, sink: Sink): Strand => {
   const source = heard.graph.sources[index]!;
   const stages = stagesAlong(heard, index, wayTo(heard.ways[index]!, source.node, sink.node));
   return {
@@ -129,6 +135,12 @@ const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): 
     sink: sink.node,
     sinkLabel: sink.label,
     sinkKind: sink.kind,
+    at: {
+      device: sink.device,
+      ...(sink.app === undefined ? {} : { app: sink.app }),
+      ...(sink.track === undefined ? {} : { track: sink.track }),
+    },
+    aim: aimAt(find, sink),
     arrives: !arrival.isCrosstalk && remains(stages) && !stages.some(leaksInto),
     isCrosstalk: arrival.isCrosstalk,
     alone: arrival.alone,
@@ -137,7 +149,7 @@ const toSink = (heard: Heardness, index: number, arrival: Arrival, sink: Sink): 
 };
 
 /** As far as a sound gets that arrives nowhere: the furthest place by number of stages; the first found wins. */
-const unfinished = (heard: Heardness, index: number): Strand => {
+const unfinished = (find: Lookup, heard: Heardness, index: number): Strand => {
   const source: FlowSource = heard.graph.sources[index]!;
   const by = heard.ways[index]!;
   const ends = by.places().map((id) => ({ id, way: wayTo(by, source.node, id) }));
@@ -150,6 +162,7 @@ const unfinished = (heard: Heardness, index: number): Strand => {
     person: source.person ?? null,
     sink: furthest.id,
     sinkLabel: heard.graph.nodes.get(furthest.id)!.label,
+    aim: aimAt(find, undefined),
     arrives: false,
     isCrosstalk: false,
     alone: stages[stages.length - 1]!.typical,
@@ -161,7 +174,7 @@ const unfinished = (heard: Heardness, index: number): Strand => {
  * Every sound at every destination it reaches; one that reaches none, at the ears and in the room; one that reaches nobody,
  * as far as it gets. Views of the arrivals, a source and a sink each.
  */
-export const strandsOf = (heard: Heardness): Strand[] => {
+export const strandsOf = (find: Lookup, heard: Heardness): Strand[] => {
   const sinks = new Map(heard.sinks.map((sink) => [sink.node, sink]));
   const bySource = new Map<string, Arrival[]>();
   for (const arrival of heard.arrivals) {
@@ -174,7 +187,7 @@ export const strandsOf = (heard: Heardness): Strand[] => {
     const own = bySource.get(source.node) ?? [];
     const kept = own.filter(({ sink }) => isDestination(sinks.get(sink)!.kind));
     const shown = kept.some(({ isCrosstalk }) => !isCrosstalk) ? kept : own;
-    if (shown.every(({ isCrosstalk }) => isCrosstalk)) return [unfinished(heard, index)];
-    return shown.map((arrival) => toSink(heard, index, arrival, sinks.get(arrival.sink)!));
+    if (shown.every(({ isCrosstalk }) => isCrosstalk)) return [unfinished(find, heard, index)];
+    return shown.map((arrival) => toSink(find, heard, index, arrival, sinks.get(arrival.sink)!));
   });
 };

@@ -1,7 +1,12 @@
-import { aimFor, missingDb, onTarget, verdictAt } from './target';
+import { skerryLight } from '../demo';
+import { solveRig } from '../offers';
+import { setAim, type AimChoice, type Rig } from '../rig';
+import { after } from '../rig/testing';
+import { speechLufs } from '../units';
+import { AIMS, aimFor, missingDb, onTarget, verdictAt } from './target';
 
 const at = (level: number, arrives = true, target: 'recording' | 'live' = 'recording') =>
-  verdictAt(target, { sinkKind: 'track', arrives }, { typical: level, peak: level + 12 });
+  verdictAt({ aim: AIMS[target], arrives }, { typical: level, peak: level + 12 });
 
 describe('how a voice stands against its aim', () => {
   // Recording school: −18 to −12 dBFS (common practice, no published source).
@@ -39,5 +44,53 @@ describe('how a voice stands against its aim', () => {
     for (const kind of ['call', 'stream', 'camera'] as const)
       expect(aimFor('recording', kind)).toEqual(aimFor('live', kind));
     expect(aimFor('recording', 'ears')).toEqual(aimFor('recording', 'track'));
+  });
+});
+
+describe('what a destination states for itself', () => {
+  const strandOf = (rig: Rig, sink: string) =>
+    solveRig(rig).strands.find((one) => one.sink === sink && one.sourceName === 'Keeper')!;
+  const track = strandOf(skerryLight, 'recorder/recorder#keeper');
+  const stated = (aim: AimChoice | undefined, at = track.at!) =>
+    after(skerryLight, (rig) => setAim(rig, at, aim));
+
+  it('counts there, and nowhere else', () => {
+    const live = stated({ school: 'live' });
+    expect(strandOf(live, track.sink).aim).toEqual(AIMS.live);
+    const guest = solveRig(live).strands.find(({ sink }) => sink === 'recorder/recorder#guest')!;
+    expect(guest.aim).toEqual(AIMS.recording);
+  });
+
+  it('a program states it for all its tracks, a track for itself before that', () => {
+    const { device, app } = track.at!;
+    const whole = stated({ averageDbfs: -20 }, { device, app: app! });
+    expect(strandOf(whole, track.sink).aim).toMatchObject({ lowest: -23, best: -20, highest: -17 });
+    const own = after(whole, (rig) => setAim(rig, track.at!, { school: 'live' }));
+    expect(strandOf(own, track.sink).aim).toEqual(AIMS.live);
+    expect(
+      after(
+        own,
+        (rig) => setAim(rig, track.at!, undefined),
+        (rig) => setAim(rig, { device, app: app! }, undefined),
+      ),
+    ).toEqual(skerryLight);
+  });
+
+  it('a loudness is the level of speech that comes to it, with peaks below −1 dBTP', () => {
+    const { aim } = strandOf(stated({ lufs: -16, channels: 2 }), track.sink);
+    expect(speechLufs(aim.best, 2)).toBeCloseTo(-16, 9);
+    expect(onTarget(aim, aim.best, -1.2)).toBe(true);
+    expect(onTarget(aim, aim.best, -0.8)).toBe(false);
+    expect(verdictAt({ aim, arrives: true }, { typical: aim.best, peak: 0 })).toMatchObject({
+      kind: 'too-loud',
+      byDb: 1,
+    });
+    expect(aim.words).toContain('−16 LUFS in stereo');
+  });
+
+  it('a voice that was right is too quiet for it, and the finding says so', () => {
+    const live = stated({ averageDbfs: -8 });
+    const [finding] = solveRig(live).findings.filter(({ code }) => code === 'gain-short');
+    expect(finding!.title).toMatch(/^Keeper reads −15\.0 dBFS/);
   });
 });

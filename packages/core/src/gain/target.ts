@@ -1,6 +1,6 @@
-import type { SinkKind } from '../flow';
-import type { Target } from '../rig';
-import type { Db } from '../units';
+import type { Sink, SinkKind } from '../flow';
+import type { AimChoice, Lookup, Target } from '../rig';
+import { speechLevelForLufs, type Db } from '../units';
 import type { Strand } from './strand';
 
 /** Where speech should sit on a track, dBFS. Common practice, no published source. */
@@ -9,6 +9,8 @@ export interface Aim {
   lowest: number;
   highest: number;
   best: number;
+  /** Peaks above this are too loud, whatever the average; absent: only the ceiling counts. */
+  highestPeak?: number;
   words: string;
 }
 
@@ -51,7 +53,58 @@ const SENT: Partial<Record<SinkKind, Aim>> = {
   },
 };
 
-/** Where a voice should sit at what it ends at: a track as the rig says, others as they are. */
+/** A delivery's own peaks, dBTP: EBU R 128 and AES TD1004 (from memory). */
+const DELIVERY_PEAK_DBTP = -1;
+/** A voice this near to a loudness is there, dB. Common practice, no published source. */
+const NEAR_DB = 2;
+/** An average of one's own is as wide as the schools'. */
+const OWN_DB = 3;
+
+const figure = (value: number): string => value.toFixed(0).replace('-', '−');
+
+const chosen = (aim: AimChoice): Aim => {
+  if ('school' in aim) return AIMS[aim.school];
+  if ('averageDbfs' in aim) {
+    const best = aim.averageDbfs;
+    return {
+      measure: 'typical',
+      lowest: best - OWN_DB,
+      highest: best + OWN_DB,
+      best,
+      words: `own: speech averages ${figure(best - OWN_DB)} to ${figure(best + OWN_DB)} dBFS`,
+    };
+  }
+  const best = speechLevelForLufs(aim.lufs, aim.channels);
+  return {
+    measure: 'typical',
+    lowest: best - NEAR_DB,
+    highest: best + NEAR_DB,
+    best,
+    highestPeak: DELIVERY_PEAK_DBTP,
+    words: `delivery: ${figure(aim.lufs)} LUFS in ${aim.channels === 1 ? 'mono' : 'stereo'}, ${figure(best)} dBFS for speech, peaks below ${figure(DELIVERY_PEAK_DBTP)} dBTP`,
+  };
+};
+
+/** What a destination states for itself: its track, its program, its device, in this order. */
+export const statedAim = (
+  find: Lookup,
+  { app, track, device }: Pick<Sink, 'app' | 'track' | 'device'>,
+): AimChoice | undefined => {
+  const program = find.app(app ?? '');
+  return (
+    program?.tracks.find(({ id }) => id === track)?.aim ??
+    program?.aim ??
+    (program ? undefined : find.device(device)?.aim)
+  );
+};
+
+/** Where a voice should sit at what it ends at: as it states, else as is usual there, else as the rig says. */
+export const aimAt = (find: Lookup, sink: Sink | undefined): Aim => {
+  const stated = sink && statedAim(find, sink);
+  return stated ? chosen(stated) : aimFor(find.rig.target, sink?.kind);
+};
+
+/** Where a voice should sit where nothing is stated: a track as the rig says, others as they are. */
 export const aimFor = (target: Target, kind: SinkKind | undefined): Aim =>
   (kind && SENT[kind]) ?? AIMS[target];
 
@@ -62,15 +115,21 @@ export const missingDb = (aim: Aim, typical: number, peak: number): Db =>
 /** What a figure of one place no longer shows, dB: by so little nothing is too quiet or too loud. */
 const SHOWN_DB = 0.05;
 
-/** How far a level is outside the aim's band, dB: below it negative, above it positive, inside 0. */
-const outsideBy = ({ lowest, highest }: Aim, level: number): Db => {
-  if (level < lowest - SHOWN_DB) return level - lowest;
-  return level > highest + SHOWN_DB ? level - highest : 0;
+/** How far a sound is outside the aim's band, dB: below it negative, above it positive, inside 0. */
+const outsideBy = (
+  { measure, lowest, highest, highestPeak = Infinity }: Aim,
+  typical: number,
+  peak: number,
+): Db => {
+  const level = measure === 'typical' ? typical : peak;
+  const over = Math.max(level - highest, peak - highestPeak);
+  if (over > SHOWN_DB) return over;
+  return level < lowest - SHOWN_DB ? level - lowest : 0;
 };
 
-/** Whether a level is inside the aim's band. */
+/** Whether a sound is inside the aim's band. */
 export const onTarget = (aim: Aim, typical: number, peak: number): boolean =>
-  outsideBy(aim, aim.measure === 'typical' ? typical : peak) === 0;
+  outsideBy(aim, typical, peak) === 0;
 
 /** Less room than this over the peaks is a narrow passage, dB. Common practice, no published source. */
 export const NARROW_HEADROOM_DB = 6;
@@ -84,20 +143,18 @@ export interface Verdict {
   byDb: Db;
 }
 
-/** Judges a voice's strand against the aim, by its end. */
-export const verdictOf = (target: Target, strand: Strand): Verdict =>
-  verdictAt(target, strand, strand.stages[strand.stages.length - 1]!);
+/** Judges a voice's strand against its aim, by its end. */
+export const verdictOf = (strand: Strand): Verdict =>
+  verdictAt(strand, strand.stages[strand.stages.length - 1]!);
 
 /** Judges where a voice ends against the aim there. */
 export const verdictAt = (
-  target: Target,
-  { sinkKind, arrives }: Pick<Strand, 'sinkKind' | 'arrives'>,
-  end: { typical: number; peak: number },
+  { aim, arrives }: Pick<Strand, 'aim' | 'arrives'>,
+  { typical, peak }: { typical: number; peak: number },
 ): Verdict => {
-  const aim = aimFor(target, sinkKind);
-  const level = aim.measure === 'typical' ? end.typical : end.peak;
+  const level = aim.measure === 'typical' ? typical : peak;
   if (!arrives) return { kind: 'not-arriving', level, byDb: 0 };
-  const byDb = outsideBy(aim, level);
+  const byDb = outsideBy(aim, typical, peak);
   if (byDb === 0) return { kind: 'on-target', level, byDb };
   return { kind: byDb < 0 ? 'too-quiet' : 'too-loud', level, byDb: Math.abs(byDb) };
 };

@@ -6,7 +6,7 @@ export type OutlinePoint = [typical: number, peak: number, noise: number | null,
 /** A strand as a list shows it. */
 export interface StrandRow extends Pick<
   Strand,
-  'id' | 'sourceName' | 'person' | 'sinkLabel' | 'sinkKind' | 'arrives' | 'isCrosstalk'
+  'id' | 'sourceName' | 'person' | 'sinkLabel' | 'sinkKind' | 'aim' | 'arrives' | 'isCrosstalk'
 > {
   /** Where it ends, or as far as it gets. */
   end: Pick<Stage, 'label' | 'unit' | 'typical' | 'peak'>;
@@ -30,7 +30,7 @@ const outlineOf = ({ typical, peak, noise, ceiling, shiftDb }: Stage): OutlinePo
 ];
 
 export const strandRow = (strand: Strand): StrandRow => {
-  const { id, sourceName, person, sinkLabel, sinkKind, arrives, isCrosstalk, stages } = strand;
+  const { id, sourceName, person, sinkLabel, sinkKind, aim, arrives, isCrosstalk, stages } = strand;
   const { label, unit, typical, peak } = stages[stages.length - 1]!;
   return {
     id,
@@ -38,6 +38,7 @@ export const strandRow = (strand: Strand): StrandRow => {
     person,
     sinkLabel,
     ...(sinkKind ? { sinkKind } : {}),
+    aim,
     arrives,
     isCrosstalk,
     end: { label, unit, typical, peak },

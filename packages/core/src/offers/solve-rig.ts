@@ -79,7 +79,7 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
     heard,
     // Views of what arrives, made when they are looked at.
     get strands() {
-      return (strands ??= strandsOf(heard));
+      return (strands ??= strandsOf(find, heard));
     },
   };
 };

@@ -1,6 +1,7 @@
 import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
 import type {
+  AimChoice,
   App,
   Assumptions,
   Device,
@@ -259,6 +260,26 @@ export const setTarget = (rig: Rig, target: Target): Edit => ({
   label: `Aim for ${target}`,
   steps: reviseField(rig, 'target', target),
 });
+
+/** Says what level is wanted at a destination; undefined: what is usual there, or as the rig. */
+export const setAim = (
+  rig: Rig,
+  { app, track, device }: { app?: string; track?: string; device?: string },
+  aim: AimChoice | undefined,
+): Edit => {
+  const label = aim ? 'Aim for a level here' : 'Aim as the rig does';
+  const withAim = <T extends { aim?: AimChoice }>({ aim: _was, ...rest }: T) =>
+    aim ? { ...rest, aim } : rest;
+  const program = rig.apps.find(({ id }) => id === app);
+  if (program) {
+    const next = track
+      ? { ...program, tracks: program.tracks.map((one) => (one.id === track ? withAim(one) : one)) }
+      : withAim(program);
+    return { label, steps: revise(rig, 'apps', next as App) };
+  }
+  const found = rig.devices.find(({ id }) => id === device);
+  return { label, steps: found ? revise(rig, 'devices', withAim(found) as Device) : [] };
+};
 
 export const setName = (rig: Rig, name: string): Edit => ({
   label: `Name the rig “${name}”`,

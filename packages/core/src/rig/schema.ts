@@ -38,8 +38,22 @@ const JOINED_CHOICE = closed({ joined: ID });
 export type StreamChoice = DeviceStream | Static<typeof JOINED_CHOICE>;
 const CHOSEN = either([nothing(), DEVICE_STREAM, JOINED_CHOICE]);
 
+/** What level is wanted at a destination: one of the schools, a loudness, or an average of one's own, dBFS. */
+const AIM = either([
+  closed({ school: oneOf(TARGETS) }),
+  closed({ lufs: number(-40, -5), channels: Unsafe<1 | 2>({ enum: [1, 2] }) }),
+  closed({ averageDbfs: number(-60, -3) }),
+]);
+export type AimChoice = Static<typeof AIM>;
+
 /** A recorder track takes one channel (counted from 1) of the app's input stream. */
-const TRACK = closed({ id: ID, name: NAME, channel: integer({ minimum: 1, maximum: 256 }) });
+const TRACK = closed({
+  id: ID,
+  name: NAME,
+  channel: integer({ minimum: 1, maximum: 256 }),
+  /** Absent: as its app. */
+  aim: Optional(AIM),
+});
 export type Track = Static<typeof TRACK>;
 
 /** A program on a computer. */
@@ -52,6 +66,8 @@ const APP = closed({
   input: CHOSEN,
   output: CHOSEN,
   tracks: list(TRACK, 256),
+  /** Absent: usual for its kind, or as the rig. */
+  aim: Optional(AIM),
 });
 export type App = Static<typeof APP>;
 
@@ -62,6 +78,8 @@ const DEVICE = closed({
   /** Where it stands: desk, rack, guest room. */
   place: Unsafe<string>({ type: 'string', maxLength: 200 }),
   settings: named(SETTING, Unsafe<ControlValue>({ type: ['number', 'boolean', 'string'] }), 3000),
+  /** What is wanted on the tracks of a camera or recorder; absent: usual for it, or as the rig. */
+  aim: Optional(AIM),
 });
 export type Device = Static<typeof DEVICE>;
 

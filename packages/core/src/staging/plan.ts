@@ -43,10 +43,10 @@ export interface GainPlan {
   proof: Proof;
 }
 
-const standingOf = (rig: Rig, strand: Strand): Standing => {
+const standingOf = (strand: Strand): Standing => {
   const rooms = strand.stages.flatMap(({ headroomDb }) => (headroomDb === null ? [] : [headroomDb]));
   return {
-    verdict: verdictOf(rig.target, strand),
+    verdict: verdictOf(strand),
     roomDb: rooms.length > 0 ? Math.min(...rooms) : null,
     overNoiseDb: strand.stages.at(-1)!.signalToNoiseDb,
   };
@@ -84,8 +84,8 @@ export function* planGainsInSteps(
         strand: strand.id,
         sourceName: strand.sourceName,
         sinkLabel: strand.sinkLabel,
-        before: standingOf(rig, was.get(strand.id)!),
-        after: standingOf(set, then.get(strand.id)!),
+        before: standingOf(was.get(strand.id)!),
+        after: standingOf(then.get(strand.id)!),
       })),
     unmet,
     proof,

@@ -1,4 +1,4 @@
-import { aimFor, NARROW_HEADROOM_DB, type Aim } from '../gain';
+import { NARROW_HEADROOM_DB, type Aim } from '../gain';
 import type { Solved } from '../checks';
 import { isDestination, type FlowSource } from '../flow';
 import type { Db } from '../units';
@@ -56,7 +56,7 @@ export interface PartSolution {
 
 /** Voices and what moves them, in parts that share no lever: each is solved by itself, and nothing is lost by it. */
 export const partsOf = (solved: Solved, levers: readonly Lever[], courses: readonly Course[]): Part[] => {
-  const { rig, graph } = solved;
+  const { graph } = solved;
   const sources = new Map(graph.sources.map((source) => [source.node, source]));
   const group = levers.map((_, at) => at);
   const root = (at: number): number => (group[at] === at ? at : (group[at] = root(group[at]!)));
@@ -95,7 +95,7 @@ export const partsOf = (solved: Solved, levers: readonly Lever[], courses: reado
         .filter(({ strand }) => strand.arrives && isDestination(strand.sinkKind ?? 'room'))
         .map((course) => ({
           course,
-          aim: aimFor(rig.target, course.strand.sinkKind),
+          aim: course.strand.aim,
           isLimit: !wantsLevel(solved, sources.get(course.strand.source)!),
         })),
     };
@@ -157,6 +157,13 @@ const levelOf = ({ course, aim }: Demand): Affine => {
   return aim.measure === 'typical' ? end : { ...end, now: end.now + stage.peak - stage.typical };
 };
 
+/** The highest that is right, in what the aim measures: its band, and peaks that may be bounded by themselves. */
+const highestFor = ({ course, aim }: Demand): number => {
+  const { peak, typical } = course.strand.stages.at(-1)!;
+  const ofPeaks = (aim.highestPeak ?? Infinity) - (aim.measure === 'typical' ? peak - typical : 0);
+  return Math.min(aim.highest, ofPeaks);
+};
+
 /**
  * Demands and ceilings as rows, each with what it may miss.
  * @returns the variables that say by how much it is missed, and what each weighs
@@ -176,7 +183,7 @@ const addDemands = (
   for (const demand of part.demands) {
     const { sum, lowest } = at(levelOf(demand));
     if (!demand.isLimit) make.atLeast([...sum, [1, slack(1)]], demand.aim.lowest - lowest);
-    make.atMost([...sum, [-1, slack(1)]], demand.aim.highest - lowest);
+    make.atMost([...sum, [-1, slack(1)]], highestFor(demand) - lowest);
   }
   for (const { strand, levels } of part.courses) {
     const over = slack(CLIPPING);

@@ -61,7 +61,7 @@ const isOff = ({ parts, set }: Round, memory: EngineMemory): boolean => {
     ),
   );
   return solve(set, memory).strands.some(
-    (strand) => sure.has(strand.id) && verdictOf(set.target, strand).kind !== 'on-target',
+    (strand) => sure.has(strand.id) && verdictOf(strand).kind !== 'on-target',
   );
 };
 

@@ -5,3 +5,4 @@ export * from './power-sum';
 export * from './speech';
 export * from './sensitivity';
 export * from './speech-spectrum';
+export * from './loudness';
