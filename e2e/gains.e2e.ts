@@ -64,3 +64,18 @@ test('the gain sheet, printed, as a table and on a phone', async ({ page, reques
   await expect(keeper).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
+
+test('a destination has an aim of its own, and the others keep theirs', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  await page.getByRole('combobox', { name: 'Wanted at Track Keeper' }).selectOption('−23 LUFS, broadcast');
+  const keeper = page.getByRole('button', { name: /^Keeper to Track Keeper/ });
+  await expect(keeper).toContainText('too loud');
+  await expect(page.getByText('delivery: −23 LUFS in stereo')).toBeVisible();
+  await page.getByRole('button', { name: 'Set every gain' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Set all of it' }).click();
+  await expect(keeper).toContainText('on target');
+  await isSaved(page);
+  await page.reload();
+  await expect(page.getByRole('combobox', { name: 'Wanted at Track Keeper' })).toHaveValue('lufs-23');
+});

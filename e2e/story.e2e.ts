@@ -75,7 +75,7 @@ test('the level target moves the aim and the findings', async ({ page, request }
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);
   await expect(page.getByRole('button', { name: /^Keeper to Track.*on target/s })).toBeVisible();
-  await page.getByText('Live', { exact: true }).click();
+  await page.locator('label').filter({ hasText: 'Live' }).click();
   await expect(page.getByText('Aim for live: peaks near −6 dBFS')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Keeper to Track.*peaks −3\.0 dBFS/s })).toBeVisible();
 });

@@ -1,4 +1,12 @@
-import { aimFor, lookup, setTarget, strandControls, type Rig, type Strand, type Target } from '@diaphon/core';
+import {
+  isDestination,
+  lookup,
+  setTarget,
+  strandControls,
+  type Rig,
+  type Strand,
+  type Target,
+} from '@diaphon/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Waiting } from '../page/waiting';
@@ -11,6 +19,7 @@ import { useEdit } from '../store/use-edit';
 import { useSelection } from '../store/use-selection';
 import { ControlField } from '../fields/control-field';
 import { VoiceFields } from '../fields/talkers';
+import { AimField } from './aim-field';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
 import { StageDetail } from './stage-detail';
@@ -69,7 +78,6 @@ export const LevelsView = () => {
   const edit = useEdit();
   const { answer: levels } = useAsked('levels', [selection.strand]);
   const strand = levels?.chosen;
-  const aim = aimFor(rig.target, strand?.sinkKind);
   const find = lookup(rig);
   const shownStage =
     strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;
@@ -83,7 +91,6 @@ export const LevelsView = () => {
       >
         <StrandList
           strands={levels.rows}
-          target={rig.target}
           chosen={strand?.id}
           onChoose={(next) => {
             select({ strand: next });
@@ -110,7 +117,7 @@ export const LevelsView = () => {
                 {strand.isCrosstalk
                   ? 'Crosstalk: what a shared wire lets over. It is heard, and nobody means it to be.'
                   : strand.arrives
-                    ? `Numbers in the channel: dB of room between the peaks and the ceiling. Aim for ${aim.words}.`
+                    ? `Numbers in the channel: dB of room between the peaks and the ceiling. Aim for ${strand.aim.words}.`
                     : 'This sound does not arrive. The findings in Wiring say why.'}
               </p>
             </div>
@@ -118,8 +125,11 @@ export const LevelsView = () => {
               <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
               <ButtonLink to={`/rigs/${id}/gains`}>Gain sheet</ButtonLink>
             </div>
+            {strand.at && strand.sinkKind && isDestination(strand.sinkKind) && (
+              <AimField rig={rig} at={strand.at} sinkLabel={strand.sinkLabel} sinkKind={strand.sinkKind} />
+            )}
             <Choice
-              label="Level for"
+              label="Rig aims for"
               value={rig.target}
               options={TARGET_OPTIONS}
               onChange={(target) => edit((now) => setTarget(now, target))}
@@ -129,7 +139,7 @@ export const LevelsView = () => {
             <div style={{ minWidth: Math.max(320, strand.stages.length * 84) }}>
               <ChannelChart
                 strand={strand}
-                aim={strand.person ? aim : null}
+                aim={strand.person ? strand.aim : null}
                 height={340}
                 chosen={shownStage}
                 onChoose={setStage}

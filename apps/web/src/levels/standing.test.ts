@@ -3,7 +3,7 @@ import { standing } from './standing';
 
 const of = (rig: Rig, name: string) => {
   const strand = solveRig(rig).strands.find(({ sourceName }) => sourceName.startsWith(name))!;
-  return standing(strandRow(strand), rig.target);
+  return standing(strandRow(strand));
 };
 
 describe('how a strand stands, in a few words', () => {

@@ -1,20 +1,19 @@
-import { aimFor, type StrandRow, type Target } from '@diaphon/core';
+import type { StrandRow } from '@diaphon/core';
 import { SeverityMark } from '../look/severity';
 import { ChannelThumb } from './channel-chart';
 import { standing } from './standing';
 
 interface StrandListProps {
   strands: StrandRow[];
-  target: Target;
   chosen: string | undefined;
   onChoose: (strand: string) => void;
 }
 
 /** Every strand with its channel in small. */
-export const StrandList = ({ strands, target, chosen, onChoose }: StrandListProps) => (
+export const StrandList = ({ strands, chosen, onChoose }: StrandListProps) => (
   <ul aria-label="Strands" className="space-y-1.5 p-3">
     {strands.map((strand) => {
-      const { words, isTrouble } = standing(strand, target);
+      const { words, isTrouble } = standing(strand);
       const isChosen = strand.id === chosen;
       return (
         <li key={strand.id} style={{ contentVisibility: 'auto', containIntrinsicHeight: '104px' }}>
@@ -25,7 +24,7 @@ export const StrandList = ({ strands, target, chosen, onChoose }: StrandListProp
           >
             <span className="line-clamp-2 leading-tight font-bold">{strand.sourceName}</span>
             <span className="block truncate text-[12.5px] text-faint">to {strand.sinkLabel}</span>
-            <ChannelThumb strand={strand} aim={strand.person ? aimFor(target, strand.sinkKind) : null} />
+            <ChannelThumb strand={strand} aim={strand.person ? strand.aim : null} />
             <span
               className={`mt-0.5 flex items-center gap-1 text-[13px] ${isTrouble ? 'font-bold text-caution' : ''}`}
             >
