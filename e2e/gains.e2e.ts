@@ -79,3 +79,32 @@ test('a destination has an aim of its own, and the others keep theirs', async ({
   await page.reload();
   await expect(page.getByRole('combobox', { name: 'Wanted at Track Keeper' })).toHaveValue('lufs-23');
 });
+
+test('a level with arrows is dragged on the chart, or turned by keys, and what follows moves with it', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  const stage = page.getByRole('button', { name: /^Amplifier 1: level/ });
+  const gain = page.getByRole('textbox', { name: /^Gain 1/ });
+  await expect(gain).toHaveValue('54');
+  const box = (await stage.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 120);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + 150, { steps: 6 });
+  await page.mouse.up();
+  const dragged = Number(await gain.inputValue());
+  expect(dragged).toBeLessThan(52);
+  expect(dragged).toBeGreaterThan(30);
+  await expect(page.getByRole('button', { name: /^Track Keeper: level/ })).toHaveAccessibleName(
+    new RegExp(`level −${(15 + 54 - dragged).toFixed(1).replace('.', '\\.')} dBFS`),
+  );
+  await stage.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(gain).toHaveValue(String(dragged + 1));
+  // One drag is one thing to take back.
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(gain).toHaveValue('54');
+});

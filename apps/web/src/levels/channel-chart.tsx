@@ -1,6 +1,8 @@
 import { NARROW_HEADROOM_DB, type Aim, type Strand, type StrandRow } from '@diaphon/core';
 import { useMemo } from 'react';
 import { figure, quantity } from '../look/figures';
+import type { Turnable } from './ahead';
+import { useGrip } from './use-grip';
 import { channelOf, drawnStages, isSilent, onScale } from './channel-scale';
 import { useWidth } from './use-width';
 
@@ -10,6 +12,9 @@ interface ChannelChartProps {
   height: number;
   chosen: number | null;
   onChoose: (stage: number) => void;
+  /** What can be turned at a stage, if anything. */
+  turnable: (stage: number) => Turnable | undefined;
+  onTurn: (turnable: Turnable, value: number) => void;
   deviceName: (id: string | null) => string;
 }
 
@@ -20,7 +25,16 @@ const BOTTOM = 62;
  * The channel chart: the stages of one strand from left to right, the ceiling as land above, the noise as the bed
  * below, and the voice passing between them as a line with peak whiskers.
  */
-export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName }: ChannelChartProps) => {
+export const ChannelChart = ({
+  strand,
+  aim,
+  height,
+  chosen,
+  onChoose,
+  turnable,
+  onTurn,
+  deviceName,
+}: ChannelChartProps) => {
   const [ref, width] = useWidth();
   const { stages } = strand;
   const channel = useMemo(
@@ -28,6 +42,7 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
     [strand, aim, width, height],
   );
   const { x, y, step, paths, tightest } = channel;
+  const { grip, isHeld } = useGrip(channel, turnable, onTurn);
   const voiceColour = strand.arrives ? 'var(--ink)' : 'var(--fault)';
 
   return (
@@ -67,6 +82,14 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
             >
               <path d={`M${at} ${level}V${peak}M${at - 6} ${peak}h12`} />
               <circle cx={at} cy={level} r="4.2" fill="var(--sheet)" />
+              {turnable(index) && (
+                <path
+                  d={`M${at - 19} ${level - 3}l4 -5l4 5M${at - 19} ${level + 3}l4 5l4 -5`}
+                  fill="none"
+                  stroke="var(--focus)"
+                  strokeWidth="2"
+                />
+              )}
             </g>
           );
         })}
@@ -93,10 +116,11 @@ export const ChannelChart = ({ strand, aim, height, chosen, onChoose, deviceName
         {stages.map((stage, index) => (
           <li key={stage.node} style={{ width: step }} className="min-w-0">
             <button
-              onClick={() => onChoose(index)}
+              {...grip(index)}
+              onClick={() => !isHeld() && onChoose(index)}
               aria-pressed={chosen === index}
-              aria-label={`${stage.label}: level ${quantity(stage.typical, stage.unit)}, peaks ${quantity(stage.peak, stage.unit)}, noise ${quantity(stage.noise, stage.unit)}, ceiling ${quantity(stage.ceiling, stage.unit)}, room ${isSilent(stage) ? '–' : quantity(stage.headroomDb, 'dB')}`}
-              className={`flex h-full w-full flex-col justify-between px-1 py-1 text-center -outline-offset-2 ${chosen === index ? 'bg-focus/10 shadow-[inset_0_-4px_0_var(--focus)]' : 'hover:bg-focus/5'}`}
+              aria-label={`${stage.label}: level ${quantity(stage.typical, stage.unit)}, peaks ${quantity(stage.peak, stage.unit)}, noise ${quantity(stage.noise, stage.unit)}, ceiling ${quantity(stage.ceiling, stage.unit)}, room ${isSilent(stage) ? '–' : quantity(stage.headroomDb, 'dB')}${turnable(index) ? `. Arrow up and down turn ${turnable(index)!.label}` : ''}`}
+              className={`${turnable(index) ? 'cursor-ns-resize touch-none' : ''} flex h-full w-full flex-col justify-between px-1 py-1 text-center -outline-offset-2 ${chosen === index ? 'bg-focus/10 shadow-[inset_0_-4px_0_var(--focus)]' : 'hover:bg-focus/5'}`}
             >
               <span className="block text-[12px] leading-[1.2]">
                 <span className="line-clamp-2 font-bold">{stage.label}</span>

@@ -1,6 +1,7 @@
 import {
   isDestination,
   lookup,
+  setControl,
   setTarget,
   strandControls,
   type Rig,
@@ -19,6 +20,7 @@ import { useEdit } from '../store/use-edit';
 import { useSelection } from '../store/use-selection';
 import { ControlField } from '../fields/control-field';
 import { VoiceFields } from '../fields/talkers';
+import { ahead, turnableAt } from './ahead';
 import { AimField } from './aim-field';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
@@ -77,7 +79,8 @@ export const LevelsView = () => {
   const [isPlanning, setIsPlanning] = useState(false);
   const edit = useEdit();
   const { answer: levels } = useAsked('levels', [selection.strand]);
-  const strand = levels?.chosen;
+  // What was just turned is drawn before the engine has caught up with it.
+  const strand = levels?.chosen && ahead(rig, levels.chosen);
   const find = lookup(rig);
   const shownStage =
     strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;
@@ -117,7 +120,7 @@ export const LevelsView = () => {
                 {strand.isCrosstalk
                   ? 'Crosstalk: what a shared wire lets over. It is heard, and nobody means it to be.'
                   : strand.arrives
-                    ? `Numbers in the channel: dB of room between the peaks and the ceiling. Aim for ${strand.aim.words}.`
+                    ? `Numbers in the channel: dB of room between the peaks and the ceiling. A level with arrows can be dragged. Aim for ${strand.aim.words}.`
                     : 'This sound does not arrive. The findings in Wiring say why.'}
               </p>
             </div>
@@ -143,6 +146,10 @@ export const LevelsView = () => {
                 height={340}
                 chosen={shownStage}
                 onChoose={setStage}
+                turnable={(index) => turnableAt(rig, strand.stages[index]!)}
+                onTurn={({ device, control }, value) =>
+                  edit((now) => setControl(now, device, control, value), { key: `${device} ${control}` })
+                }
                 deviceName={(device) => (device ? (find.device(device)?.name ?? '') : '')}
               />
             </div>

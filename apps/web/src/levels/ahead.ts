@@ -1,0 +1,68 @@
+import { controlOf, controlValue, lookup, type Rig, type Stage, type Strand } from '@diaphon/core';
+
+/** A control of a stage that is turned in dB, as it stands in the document. */
+export interface Turnable {
+  device: string;
+  control: string;
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+}
+
+/** What is turned on the way into a stage: the first gain, trim or fader there. */
+export const turnableAt = (rig: Rig, stage: Stage): Turnable | undefined => {
+  const find = lookup(rig);
+  for (const { device: id, control: controlId } of stage.controls) {
+    const [device, model] = [find.device(id), find.modelOf(id)];
+    const control = controlOf(model, controlId);
+    if (!device || !model || !control) continue;
+    if (control.kind !== 'gain' && control.kind !== 'trim' && control.kind !== 'fader') continue;
+    const value = controlValue(device, model, controlId);
+    if (typeof value !== 'number') continue;
+    const { minDb: min, maxDb: max, stepDb: step, label } = control;
+    return { device: id, control: controlId, label: `${label}, ${device.name}`, value, min, max, step };
+  }
+  return undefined;
+};
+
+/** How far a control has been turned since the engine looked at it, dB. */
+const turnedSince = (rig: Rig, stage: Stage): number => {
+  const turnable = turnableAt(rig, stage);
+  const seen = stage.terms.find(
+    ({ because }) =>
+      because.kind === 'control' &&
+      because.device === turnable?.device &&
+      because.control === turnable.control,
+  );
+  return turnable && seen ? turnable.value - seen.db : 0;
+};
+
+/**
+ * A strand as it will be once the engine has caught up: everything behind a control that was just turned stands so much
+ * higher. So a dragged level follows the hand in the same frame; what the engine then finds takes its place.
+ */
+export const ahead = (rig: Rig, strand: Strand): Strand => {
+  let by = 0;
+  let isMoved = false;
+  const stages = strand.stages.map((stage): Stage => {
+    by += turnedSince(rig, stage);
+    if (by === 0) return stage;
+    isMoved = true;
+    return {
+      ...stage,
+      typical: stage.typical + by,
+      peak: stage.peak + by,
+      noise: stage.noise === null ? null : stage.noise + by,
+      headroomDb: stage.headroomDb === null ? null : stage.headroomDb - by,
+    };
+  });
+  return isMoved ? { ...strand, stages } : strand;
+};
+
+/** Where a control comes to when it is moved by some dB, in its steps and range. */
+export const turnedBy = ({ value, min, max, step }: Turnable, db: number): number => {
+  const steps = Math.round((value + db - min) / step);
+  return Math.min(max, Math.max(min, Number((min + steps * step).toFixed(6))));
+};
