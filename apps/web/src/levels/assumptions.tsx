@@ -1,5 +1,6 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
+  DEFAULT_LEAST_OVER_NOISE_DB,
   DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
   DEFAULT_PROGRAMME_LIKENESS,
   setAssumptions,
@@ -96,6 +97,17 @@ const ROWS: Row[] = [
     step: 1,
     times: 100,
     absent: DEFAULT_PROGRAMME_LIKENESS,
+  },
+  {
+    key: 'leastOverNoiseDb',
+    label: 'Voice over the hiss, at least',
+    note: 'speech at −18 over a floor of −60 dBFS; common practice',
+    unit: 'dB',
+    min: 0,
+    max: 120,
+    step: 1,
+    times: 1,
+    absent: DEFAULT_LEAST_OVER_NOISE_DB,
   },
 ];
 

@@ -326,7 +326,44 @@ const secondComputer = (stream: string, settings: Record<string, string | number
     placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 }],
   });
 
+/** A microphone by way of a separate preamp into a line input, the level made at either. */
+const separatePreamp = (atPreampDb: number, atBoxDb: number, distanceM = 0.08): Rig =>
+  buildRig({
+    name: 'separate preamp',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'preamp', model: 'preamp', settings: { gain: atPreampDb } },
+      { id: 'box', model: 'interface-2', settings: { gain1: atBoxDb } },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('box')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
+      { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
+      { kind: 'usb-c-c', ends: ['computer.usb1', 'box.usb'], lengthM: 1 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM, offAxisDeg: 0 }],
+  });
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
+  [
+    'noise-high',
+    'a broadcast dynamic a metre and a half away | at a hand’s breadth',
+    voice({ mic: 'mic-dynamic-broadcast', distanceM: 1.5, gain: 56 }),
+    voice({ mic: 'mic-dynamic-broadcast', distanceM: 0.1, gain: 56 }),
+  ],
+  [
+    'noise-high',
+    'level made at the second of two amplifiers | at the first',
+    separatePreamp(10, 56, 0.6),
+    separatePreamp(52, 14, 0.6),
+  ],
+  [
+    'gain-at-wrong-stage',
+    'level made at the second of two amplifiers | at the first',
+    separatePreamp(21, 56, 0.2),
+    separatePreamp(50, 27, 0.2),
+  ],
   [
     'plug-mismatch',
     'an XLR plug in a TRS socket | in an XLR socket',

@@ -30,6 +30,8 @@ export const FINDING_CODES = [
   'gain-top-of-range',
   'clip-input',
   'clip-converter',
+  'noise-high',
+  'gain-at-wrong-stage',
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',

@@ -15,6 +15,8 @@ import { clipConverter } from './clip-converter';
 import { clipInput } from './clip-input';
 import { SEVERITIES, type Check, type Found, type Solved } from './finding';
 import { dataLeadTooLong } from './data-lead-too-long';
+import { gainAtWrongStage } from './gain-at-wrong-stage';
+import { noiseHigh } from './noise-high';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -58,6 +60,8 @@ export const CHECKS: Check[] = [
   gainTopOfRange,
   clipInput,
   clipConverter,
+  noiseHigh,
+  gainAtWrongStage,
   usbCableTooLong,
   dataLeadTooLong,
   adapterChainBroken,

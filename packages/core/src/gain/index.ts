@@ -3,3 +3,5 @@ export * from './strand';
 export * from './strand-controls';
 export * from './explain';
 export * from './target';
+export * from './noise-shares';
+export { earlier, type Earlier } from './earlier';

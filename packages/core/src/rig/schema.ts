@@ -144,6 +144,8 @@ const ASSUMPTIONS = closed({
   earthHumMillivolts: Optional(number(0, 1000)),
   /** How alike left and right of a programme are: 1 a mono voice, 0 strangers. Common practice; absent: 0.4, music. */
   programmeLikeness: Optional(number(-1, 1)),
+  /** How far a voice must be over the hiss where it is kept or sent, dB. Common practice; absent: 42. */
+  leastOverNoiseDb: Optional(number(0, 120)),
 });
 export type Assumptions = Static<typeof ASSUMPTIONS>;
 

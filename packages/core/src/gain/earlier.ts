@@ -1,0 +1,118 @@
+import { controlOf } from '../catalogue';
+import { edgesInto, inputNoise, type FlowGraph } from '../flow';
+import { controlValue, type Lookup } from '../rig';
+import type { Db } from '../units';
+import { noiseShares } from './noise-shares';
+import type { Strand } from './strand';
+import { NARROW_HEADROOM_DB } from './target';
+
+/** A control on a way that is turned in dB. */
+export interface Turned {
+  device: string;
+  control: string;
+  label: string;
+  stage: number;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+}
+
+/** Level made at one control instead of a later one: the same at the end, and further over the noise. */
+export interface Earlier {
+  early: Turned;
+  late: Turned;
+  byDb: Db;
+  /** How much further over its noise the sound then is, dB. */
+  betterDb: Db;
+}
+
+const turnedOn = (find: Lookup, { stages }: Strand): Turned[] =>
+  stages.flatMap(({ controls }, stage) =>
+    controls.flatMap(({ device: id, control: controlId }): Turned[] => {
+      const [device, model] = [find.device(id), find.modelOf(id)];
+      const control = controlOf(model, controlId);
+      if (!device || !model || !control) return [];
+      if (control.kind !== 'gain' && control.kind !== 'trim' && control.kind !== 'fader') return [];
+      const value = controlValue(device, model, controlId);
+      if (typeof value !== 'number') return [];
+      const { label, minDb: min, maxDb: max, stepDb: step } = control;
+      return [{ device: id, control: controlId, label, stage, value, min, max, step }];
+    }),
+  );
+
+/** How much less noise an amplifier on the way into a stage has at its input when its gain changes, dB; undefined: no amplifier. */
+const quieterBy = (
+  find: Lookup,
+  graph: FlowGraph,
+  { stages }: Strand,
+  stage: number,
+  byDb: Db,
+): Db | undefined => {
+  const [before, here] = [stages[stage - 1], stages[stage]!];
+  const edge = before && edgesInto(graph, here.node).find(({ from }) => from === before.node);
+  const noise = find
+    .modelOf(here.device ?? '')
+    ?.paths.find(
+      ({ from, to }) => before?.node === `${here.device}:${from}` && here.node === `${here.device}:${to}`,
+    )?.noise;
+  if (!edge || noise?.kind !== 'ein') return undefined;
+  return inputNoise(noise.table, edge.gainDb) - inputNoise(noise.table, edge.gainDb + byDb);
+};
+
+/** How far a sound is over its noise with so much of its level made earlier, dB; what others add stays as it is. */
+const overNoise = (
+  find: Lookup,
+  graph: FlowGraph,
+  strand: Strand,
+  { early, late }: { early: Turned; late: Turned },
+  byDb: Db,
+): Db => {
+  const shares = noiseShares(graph, strand);
+  const then = shares.reduce((sum, { stage, isOnTheWay, overDb }) => {
+    // How the sound changes ahead of the stage, and on the way into it.
+    const ahead = stage > early.stage && stage <= late.stage ? byDb : 0;
+    const into = stage === early.stage ? byDb : stage === late.stage ? -byDb : 0;
+    const quieter = isOnTheWay && into !== 0 ? quieterBy(find, graph, strand, stage, into) : undefined;
+    // An amplifier's noise is at its input; whatever else is noisy is so where the sound then is.
+    return sum + 10 ** (-(overDb + ahead + (quieter ?? into)) / 10);
+  }, 0);
+  const now = shares.reduce((sum, { overDb }) => sum + 10 ** (-overDb / 10), 0);
+  const total = 10 ** (-(strand.stages.at(-1)!.signalToNoiseDb ?? Infinity) / 10);
+  return -10 * Math.log10(then + Math.max(0, total - now));
+};
+
+/** So near to the most that can be won is won, dB. */
+const ENOUGH_DB = 1;
+
+/**
+ * The two controls between which moving level helps most: enough at the first amplifier, every later stage near unity.
+ * @returns undefined where nothing is to be won by it
+ */
+export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier | undefined => {
+  const all = turnedOn(find, strand);
+  let best: Earlier | undefined;
+  const now = strand.stages.at(-1)!.signalToNoiseDb;
+  if (now === null) return undefined;
+  const limit = find.rig.assumptions.gainTravelLimit;
+  const inside = ({ min, max }: Turned) => min + limit * (max - min);
+  for (const early of all)
+    for (const late of all) {
+      if (late.stage <= early.stage) continue;
+      const rooms = strand.stages
+        .slice(early.stage, late.stage)
+        .flatMap(({ headroomDb }) => (headroomDb === null ? [] : [headroomDb - NARROW_HEADROOM_DB]));
+      const most = Math.min(inside(early) - early.value, late.value - late.min, ...rooms);
+      const step = Math.max(early.step, late.step);
+      const steps = Math.floor(most / step + 1e-9);
+      if (steps <= 0) continue;
+      const better = (count: number) => overNoise(find, graph, strand, { early, late }, count * step) - now;
+      const highest = better(steps);
+      if (highest <= (best?.betterDb ?? 0)) continue;
+      // No further than it takes: the last decibel of it would cost many of travel.
+      let count = 1;
+      while (count < steps && better(count) < highest - ENOUGH_DB) count += 1;
+      best = { early, late, byDb: count * step, betterDb: better(count) };
+    }
+  return best;
+};

@@ -1,0 +1,38 @@
+import { edgesInto, type FlowGraph } from '../flow';
+import type { Db } from '../units';
+import type { Strand } from './strand';
+
+/** One source of the noise under a sound, and how far the sound is over it alone. */
+export interface NoiseShare {
+  /** The stage it is born at. */
+  stage: number;
+  /** Born on the way into the stage, not at the place itself: an amplifier, a converter. */
+  isOnTheWay: boolean;
+  overDb: Db;
+  /** Of all the noise where the sound ends, 0 to 1. */
+  share: number;
+}
+
+const powerOf = (overDb: Db): number => 10 ** (-overDb / 10);
+
+/**
+ * Which stages make the noise under a sound where it ends, the loudest first. What is made by others that are mixed in on the
+ * way is in none of them: their shares come to less than 1 then.
+ */
+export const noiseShares = (graph: FlowGraph, { stages }: Strand): NoiseShare[] => {
+  const found: Omit<NoiseShare, 'share'>[] = [];
+  stages.forEach((stage, index) => {
+    const own = graph.nodes.get(stage.node)?.noise;
+    if (own !== undefined) found.push({ stage: index, isOnTheWay: false, overDb: stage.typical - own });
+    const before = stages[index - 1];
+    const edge = before && edgesInto(graph, stage.node).find(({ from }) => from === before.node);
+    if (edge?.noise !== undefined)
+      found.push({ stage: index, isOnTheWay: true, overDb: stage.typical - edge.noise });
+  });
+  const over = stages.at(-1)!.signalToNoiseDb;
+  const sum = found.reduce((all, { overDb }) => all + powerOf(overDb), 0);
+  const whole = Math.max(sum, over === null ? 0 : powerOf(over));
+  return found
+    .map((one) => ({ ...one, share: whole > 0 ? powerOf(one.overDb) / whole : 0 }))
+    .sort((a, b) => a.overDb - b.overDb);
+};
