@@ -3,6 +3,7 @@ import {
   compareRigs,
   glossaryHere,
   helpsInSteps,
+  hissPage,
   wordsIn,
   applyEdit,
   fixesInSteps,
@@ -65,6 +66,8 @@ const ABOUT_A_RIG = {
   leadResponse: ({ rig }: Held, lead: string) => leadResponse(rig, lead),
   /** The ways to mend a finding, each tried; asked for when its card is opened. */
   fixes: ({ rig, memory }: Held, finding: string) => fixesInSteps(rig, finding, memory),
+  /** What makes the hiss under a strand. */
+  hiss: ({ rig, memory }: Held, strand: string) => hissPage(solveAll(rig, memory), strand) ?? null,
   /** Every strand in short and one of them whole; asked for where the levels are looked at. */
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),

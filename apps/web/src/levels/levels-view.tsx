@@ -24,6 +24,7 @@ import { ahead, turnableAt } from './ahead';
 import { AimField } from './aim-field';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
+import { HissDetail } from './hiss-detail';
 import { StageDetail } from './stage-detail';
 import { StrandList } from './strand-list';
 
@@ -112,7 +113,7 @@ export const LevelsView = () => {
       ) : (
         <div className="min-w-0 flex-1 overflow-y-auto p-3 max-[820px]:flex-none max-[820px]:overflow-visible">
           <header className="mb-2 flex items-start gap-x-5 gap-y-1 max-[820px]:flex-wrap">
-            <div className="min-w-0 flex-1">
+            <div className="min-w-0 flex-1 max-[820px]:basis-full">
               <h2 className="text-[17px] leading-tight font-bold">
                 {strand.sourceName} to {strand.sinkLabel}
               </h2>
@@ -156,7 +157,10 @@ export const LevelsView = () => {
           </div>
           <div className="mt-3 grid grid-cols-[minmax(250px,1fr)_minmax(250px,1fr)_minmax(300px,1.4fr)] items-start gap-x-6 gap-y-3 max-[1100px]:grid-cols-2 max-[820px]:grid-cols-1">
             <StrandControls rig={rig} strand={strand} />
-            <StageDetail rig={rig} strand={strand} index={shownStage} />
+            <div className="space-y-4">
+              <StageDetail rig={rig} strand={strand} index={shownStage} />
+              <HissDetail strand={strand.id} />
+            </div>
             <details>
               <summary className="cursor-pointer font-bold">Assumptions behind these figures</summary>
               <AssumptionFields rig={rig} />

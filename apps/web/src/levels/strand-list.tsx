@@ -1,4 +1,5 @@
 import type { StrandRow } from '@diaphon/core';
+import { figure } from '../look/figures';
 import { SeverityMark } from '../look/severity';
 import { ChannelThumb } from './channel-chart';
 import { standing } from './standing';
@@ -16,7 +17,7 @@ export const StrandList = ({ strands, chosen, onChoose }: StrandListProps) => (
       const { words, isTrouble } = standing(strand);
       const isChosen = strand.id === chosen;
       return (
-        <li key={strand.id} style={{ contentVisibility: 'auto', containIntrinsicHeight: '104px' }}>
+        <li key={strand.id} style={{ contentVisibility: 'auto', containIntrinsicHeight: '120px' }}>
           <button
             aria-pressed={isChosen}
             onClick={() => onChoose(strand.id)}
@@ -31,6 +32,16 @@ export const StrandList = ({ strands, chosen, onChoose }: StrandListProps) => (
               {isTrouble && <SeverityMark severity={strand.arrives ? 'caution' : 'fault'} size={13} />}
               {words}
             </span>
+            {strand.arrives && (strand.tightest || strand.overNoiseDb !== null) && (
+              <span className="block text-[12px] leading-snug text-faint">
+                {[
+                  strand.tightest && `room ${figure(strand.tightest.roomDb)} at ${strand.tightest.label}`,
+                  strand.overNoiseDb !== null && `hiss ${figure(strand.overNoiseDb, 0)} below`,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </span>
+            )}
           </button>
         </li>
       );

@@ -60,19 +60,22 @@ const quieterBy = (
   return inputNoise(noise.table, edge.gainDb) - inputNoise(noise.table, edge.gainDb + byDb);
 };
 
-/** How far a sound is over its noise with so much of its level made earlier, dB; what others add stays as it is. */
+/**
+ * How far a sound is over its noise with so much of its level made earlier, dB; what others add stays as it is.
+ * @param late where as much is taken off again; absent: the sound comes out so much louder
+ */
 const overNoise = (
   find: Lookup,
   graph: FlowGraph,
   strand: Strand,
-  { early, late }: { early: Turned; late: Turned },
+  { early, late }: { early: Turned; late?: Turned },
   byDb: Db,
 ): Db => {
   const shares = noiseShares(graph, strand);
   const then = shares.reduce((sum, { stage, isOnTheWay, overDb }) => {
     // How the sound changes ahead of the stage, and on the way into it.
-    const ahead = stage > early.stage && stage <= late.stage ? byDb : 0;
-    const into = stage === early.stage ? byDb : stage === late.stage ? -byDb : 0;
+    const ahead = stage > early.stage && (!late || stage <= late.stage) ? byDb : 0;
+    const into = stage === early.stage ? byDb : stage === late?.stage ? -byDb : 0;
     const quieter = isOnTheWay && into !== 0 ? quieterBy(find, graph, strand, stage, into) : undefined;
     // An amplifier's noise is at its input; whatever else is noisy is so where the sound then is.
     return sum + 10 ** (-(overDb + ahead + (quieter ?? into)) / 10);
@@ -115,4 +118,27 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
       best = { early, late, byDb: count * step, betterDb: better(count) };
     }
   return best;
+};
+
+/** What one decibel more at a control comes to. */
+export interface OneDb {
+  device: string;
+  control: string;
+  label: string;
+  /** How much further over the noise the sound then is where it ends, dB. */
+  overNoiseDb: Db;
+}
+
+/** What one decibel more at each control on a way would buy; those already at their most are left out. */
+export const oneDbAtEach = (find: Lookup, graph: FlowGraph, strand: Strand): OneDb[] => {
+  const now = strand.stages.at(-1)!.signalToNoiseDb;
+  if (now === null) return [];
+  return turnedOn(find, strand)
+    .filter(({ value, max }) => value + 1 <= max)
+    .map((early) => ({
+      device: early.device,
+      control: early.control,
+      label: early.label,
+      overNoiseDb: overNoise(find, graph, strand, { early }, 1) - now,
+    }));
 };

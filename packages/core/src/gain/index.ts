@@ -4,4 +4,4 @@ export * from './strand-controls';
 export * from './explain';
 export * from './target';
 export * from './noise-shares';
-export { earlier, type Earlier } from './earlier';
+export { earlier, oneDbAtEach, type Earlier, type OneDb } from './earlier';

@@ -1,4 +1,6 @@
-import type { Stage, Strand } from '../gain';
+import type { Solved } from '../checks';
+import { noiseShares, oneDbAtEach, type OneDb, type Stage, type Strand } from '../gain';
+import type { Db } from '../units';
 
 /** A stage as a small drawing needs it: level, peak, noise, ceiling, on one scale (dBu where the sound is analogue). */
 export type OutlinePoint = [typical: number, peak: number, noise: number | null, ceiling: number | null];
@@ -11,6 +13,16 @@ export interface StrandRow extends Pick<
   /** Where it ends, or as far as it gets. */
   end: Pick<Stage, 'label' | 'unit' | 'typical' | 'peak'>;
   outline: OutlinePoint[];
+  /** Where there is least room over its peaks; null where nothing on its way can clip. */
+  tightest: { label: string; roomDb: Db } | null;
+  /** Over the noise where it ends, dB; null where none is known. */
+  overNoiseDb: Db | null;
+}
+
+/** Where the hiss under a strand comes from, and what turning up would do about it. */
+export interface HissPage {
+  shares: { label: string; deviceName: string; share: number; overDb: Db }[];
+  oneDb: OneDb[];
 }
 
 /** Every strand in short, and the one that is looked at whole. */
@@ -29,6 +41,13 @@ const outlineOf = ({ typical, peak, noise, ceiling, shiftDb }: Stage): OutlinePo
   ceiling === null ? null : tenths(ceiling - shiftDb),
 ];
 
+const tightestOf = (stages: readonly Stage[]): StrandRow['tightest'] =>
+  stages.reduce<StrandRow['tightest']>(
+    (least, { label, headroomDb }) =>
+      headroomDb === null || (least && least.roomDb <= headroomDb) ? least : { label, roomDb: headroomDb },
+    null,
+  );
+
 export const strandRow = (strand: Strand): StrandRow => {
   const { id, sourceName, person, sinkLabel, sinkKind, aim, arrives, isCrosstalk, stages } = strand;
   const { label, unit, typical, peak } = stages[stages.length - 1]!;
@@ -43,6 +62,8 @@ export const strandRow = (strand: Strand): StrandRow => {
     isCrosstalk,
     end: { label, unit, typical, peak },
     outline: stages.map(outlineOf),
+    tightest: tightestOf(stages),
+    overNoiseDb: stages[stages.length - 1]!.signalToNoiseDb,
   };
 };
 
@@ -51,3 +72,21 @@ export const levelsPage = (strands: readonly Strand[], chosen?: string): LevelsP
   rows: strands.map(strandRow),
   chosen: strands.find(({ id }) => id === chosen) ?? strands[0],
 });
+
+/** Less than this of the noise nobody looks for, of 1. */
+const SLIGHT_SHARE = 0.01;
+
+/** What makes the noise under a strand. @returns undefined where there is no such strand */
+export const hissPage = ({ find, graph, strands }: Solved, chosen: string): HissPage | undefined => {
+  const strand = strands.find(({ id }) => id === chosen);
+  if (!strand) return undefined;
+  return {
+    shares: noiseShares(graph, strand)
+      .filter(({ share }) => share >= SLIGHT_SHARE)
+      .map(({ stage, share, overDb }) => {
+        const { label, device } = strand.stages[stage]!;
+        return { label, deviceName: find.device(device ?? '')?.name ?? '', share, overDb };
+      }),
+    oneDb: oneDbAtEach(find, graph, strand),
+  };
+};
