@@ -1,5 +1,6 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
+  DEFAULT_LISTENING_HOURS,
   DEFAULT_LEAST_OVER_NOISE_DB,
   DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
   DEFAULT_PROGRAMME_LIKENESS,
@@ -108,6 +109,17 @@ const ROWS: Row[] = [
     step: 1,
     times: 1,
     absent: DEFAULT_LEAST_OVER_NOISE_DB,
+  },
+  {
+    key: 'listeningHours',
+    label: 'Listened by headphones or loudspeakers',
+    note: 'a week; for what ears stand (WHO-ITU H.870)',
+    unit: 'h',
+    min: 0.5,
+    max: 100,
+    step: 0.5,
+    times: 1,
+    absent: DEFAULT_LISTENING_HOURS,
   },
 ];
 

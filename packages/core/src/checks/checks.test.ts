@@ -345,7 +345,27 @@ const separatePreamp = (atPreampDb: number, atBoxDb: number, distanceM = 0.08): 
     placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM, offAxisDeg: 0 }],
   });
 
+/** Headphones on an interface, its volume turned so far. */
+const headphonesAt = (volumeDb: number): Rig =>
+  buildRig({
+    name: 'headphones',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'box', model: 'interface-2', settings: { gain1: 44, 'phones-volume': volumeDb } },
+      { id: 'cans', model: 'headphones' },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('box')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'box.in1'], lengthM: 3 },
+      { kind: 'mini-trs', ends: ['cans.in', 'box.phones'], lengthM: 2 },
+      { kind: 'usb-c-c', ends: ['computer.usb1', 'box.usb'], lengthM: 1 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.08, offAxisDeg: 0 }],
+  });
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
+  ['hearing', 'headphones at full volume | turned down', headphonesAt(0), headphonesAt(-30)],
   [
     'noise-high',
     'a broadcast dynamic a metre and a half away | at a hand’s breadth',

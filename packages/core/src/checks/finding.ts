@@ -32,6 +32,7 @@ export const FINDING_CODES = [
   'clip-converter',
   'noise-high',
   'gain-at-wrong-stage',
+  'hearing',
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',

@@ -17,6 +17,7 @@ import { SEVERITIES, type Check, type Found, type Solved } from './finding';
 import { dataLeadTooLong } from './data-lead-too-long';
 import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { noiseHigh } from './noise-high';
+import { hearing } from './hearing';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -62,6 +63,7 @@ export const CHECKS: Check[] = [
   clipConverter,
   noiseHigh,
   gainAtWrongStage,
+  hearing,
   usbCableTooLong,
   dataLeadTooLong,
   adapterChainBroken,

@@ -11,6 +11,8 @@ export const DEFAULT_ASSUMPTIONS: Assumptions = {
 export const DEFAULT_PROGRAMME_LIKENESS = 0.4;
 /** Speech at −18 dBFS over a floor of −60. Common practice, no published source. */
 export const DEFAULT_LEAST_OVER_NOISE_DB = 42;
+/** Two or three sittings. Common practice, no published source. */
+export const DEFAULT_LISTENING_HOURS = 6;
 export const DEFAULT_EARTH_HUM_MILLIVOLTS = 5;
 export const DEFAULT_INTERFERENCE_NANOAMPS_PER_M = 1;
 

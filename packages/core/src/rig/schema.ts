@@ -146,6 +146,8 @@ const ASSUMPTIONS = closed({
   programmeLikeness: Optional(number(-1, 1)),
   /** How far a voice must be over the hiss where it is kept or sent, dB. Common practice; absent: 42. */
   leastOverNoiseDb: Optional(number(0, 120)),
+  /** How long people listen by headphones or loudspeakers here, hours a week. Absent: 6. */
+  listeningHours: Optional(number(0.1, 168)),
 });
 export type Assumptions = Static<typeof ASSUMPTIONS>;
 

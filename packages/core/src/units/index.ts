@@ -6,3 +6,4 @@ export * from './speech';
 export * from './sensitivity';
 export * from './speech-spectrum';
 export * from './loudness';
+export * from './hearing';

@@ -1,0 +1,85 @@
+import { controlOf } from '../catalogue';
+import { wayTo, type Sink } from '../flow';
+import { DEFAULT_LISTENING_HOURS, setControl, settingOf } from '../rig';
+import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+
+/** What a week allows in less than this is danger at once, hours. Common practice, no published source. */
+const AT_ONCE_HOURS = 0.5;
+
+const timeText = (hours: number): string =>
+  hours >= 1 ? `${figureText(hours, 1)} hours` : `${figureText(hours * 60, 0)} minutes`;
+
+/** Controls on the way of a sound to an ear, the one next to the ear first. */
+const controlsBefore = ({ find, heard, graph }: Solved, source: string, sink: string) => {
+  const index = graph.sources.findIndex(({ node }) => node === source);
+  return wayTo(heard.ways[index]!, source, sink)
+    .reverse()
+    .flatMap(({ controls }) => controls)
+    .flatMap(({ device, control: id }) => {
+      const control = controlOf(find.modelOf(device), id);
+      if (control?.kind !== 'gain' && control?.kind !== 'fader') return [];
+      const value = settingOf(find.device(device)!, control);
+      return typeof value === 'number' ? [{ device, control, value }] : [];
+    });
+};
+
+const turnDown = (solved: Solved, sources: readonly string[], sink: string, byDb: number): Fix[] => {
+  const [loudest] = sources;
+  if (loudest === undefined) return [];
+  return controlsBefore(solved, loudest, sink).flatMap(({ device, control, value }): Fix[] => {
+    const to = Math.floor((value - byDb) / control.stepDb) * control.stepDb;
+    if (to < control.minDb) return [];
+    return [
+      {
+        label: `Turn ${control.label} of ${solved.find.device(device)!.name} down to ${figureText(to, 0)} dB`,
+        edit: setControl(solved.rig, device, control.id, Number(to.toFixed(6))),
+      },
+    ];
+  });
+};
+
+/** Headphones and loudspeakers so loud that they hurt before the week is over. */
+export const hearing: Check = (solved) => {
+  const hours = solved.rig.assumptions.listeningHours ?? DEFAULT_LISTENING_HOURS;
+  const bySink = new Map<string, { source: string; level: number }[]>();
+  for (const { sink, source, level } of solved.heard.arrivals)
+    bySink.set(sink, [...(bySink.get(sink) ?? []), { source, level }]);
+  /** The louder side of each thing people hear by. */
+  const worst = new Map<string, { sink: Sink; dba: number; sources: string[] }>();
+  for (const sink of solved.heard.sinks) {
+    if (sink.kind !== 'ears' && sink.kind !== 'room') continue;
+    if (solved.graph.nodes.get(sink.node)?.unit !== 'dB SPL') continue;
+    const arrivals = [...(bySink.get(sink.node) ?? [])].sort((a, b) => b.level - a.level);
+    if (arrivals.length === 0) continue;
+    const dba = powerSumDb(arrivals.map(({ level }) => level)) + SPEECH_A_DB;
+    if (dba > (worst.get(sink.device)?.dba ?? -Infinity))
+      worst.set(sink.device, { sink, dba, sources: arrivals.map(({ source }) => source) });
+  }
+  return [...worst.values()].flatMap(({ sink, dba, sources }): Found[] => {
+    const safe = safeHoursAt(dba);
+    if (safe >= hours) return [];
+    const name = solved.find.device(sink.device)?.name ?? sink.label;
+    const best = safeLevelFor(hours);
+    return [
+      finding({
+        code: 'hearing',
+        severity: safe < AT_ONCE_HOURS ? 'danger' : 'caution',
+        title: `${name}: ${figureText(dba, 0)} dB(A) at the ear, safe for ${timeText(safe)} a week`,
+        why: `At that level a week’s allowance for ears is used up in ${timeText(safe)}; at ${figureText(best, 0)} dB(A) it lasts the ${figureText(hours, 0)} hours that are listened here. Turn down before anyone puts them on, and up from there. What ears have lost does not come back; whoever hears ringing afterwards should see a doctor.`,
+        places: [{ device: sink.device }],
+        figures: [
+          {
+            label: 'At the ear',
+            value: dba,
+            unit: 'dB(A)',
+            from: 'all that arrives there together, speech weighted A',
+          },
+          { label: 'Allowed for it', value: safe, unit: 'h a week', from: 'WHO-ITU H.870, adults' },
+          { label: 'Listened', value: hours, unit: 'h a week', from: 'assumption' },
+        ],
+        propose: () => turnDown(solved, sources, sink.node, dba - best),
+      }),
+    ];
+  });
+};
