@@ -93,6 +93,22 @@ row(
   1.3,
 );
 
+say('Gains, solved and proven');
+{
+  const highs = await createRequire(join(ROOT, 'packages/core/package.json'))('highs')();
+  const solver = core.solverOf(highs);
+  const plan = (rig, runs) => {
+    const memory = core.makeEngineMemory();
+    return time(() => core.planGains(rig, solver, memory), runs, 3);
+  };
+  row('every gain of the demo rig', plan(demo, 15), 'ms', 100);
+  const stage = core.generateStage();
+  const sixteen = { ...stage, people: stage.people.slice(0, 16), placements: stage.placements.slice(0, 16) };
+  const streamed = { ...sixteen, apps: sixteen.apps.filter(({ kind }) => kind === 'encoder'), intents: [] };
+  row('16 channels × gain, pad, trim, fader to a stream', plan(streamed, 5), 'ms', 1000);
+  row('16 channels to recorder, stream and two calls', plan(sixteen, 3), 'ms');
+}
+
 say('What the first page loads');
 const assets = join(ROOT, 'apps/web/dist/assets');
 const page = readFileSync(join(ROOT, 'apps/web/dist/index.html'), 'utf8');

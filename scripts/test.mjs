@@ -7,7 +7,7 @@ const results = join(ROOT, 'test-results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
-await ensurePrograms({ chromium: 'chromium', ngspice: 'ngspice' });
+await ensurePrograms({ chromium: 'chromium', ngspice: 'ngspice', cbc: 'coinor-cbc', ffmpeg: 'ffmpeg' });
 await ensureInstalled();
 await ensureBuilt();
 

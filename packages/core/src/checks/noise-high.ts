@@ -39,7 +39,6 @@ export const noiseHigh: Check = (solved) => {
     const gain = firstGain(solved, strand);
     const maker = makerOf(solved, strand);
     const missing = least - over;
-    const better = earlier(solved.find, solved.graph, strand);
     return [
       finding({
         code: 'noise-high',
@@ -66,11 +65,14 @@ export const noiseHigh: Check = (solved) => {
           { label: 'Wanted over it', value: least, unit: 'dB', from: 'assumption: common practice' },
         ],
         about: [{ person: strand.person ?? strand.source }],
-        propose: () => [
-          ...(better ? [earlierFix(solved, better)] : []),
-          ...moveTalker(solved, placement?.id, missing + 1),
-          ...(gain ? addBooster(solved, placement?.device, gain, 0) : []),
-        ],
+        propose: () => {
+          const better = earlier(solved.find, solved.graph, strand);
+          return [
+            ...(better ? [earlierFix(solved, better)] : []),
+            ...moveTalker(solved, placement?.id, missing + 1),
+            ...(gain ? addBooster(solved, placement?.device, gain, 0) : []),
+          ];
+        },
       }),
     ];
   });
