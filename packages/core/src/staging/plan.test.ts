@@ -2,7 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import * as fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
+import { verdictOf } from '../gain';
 import { controlsOf } from '../catalogue';
 import { ordinaryDesks } from '../checks/desks.testing';
 import { DEMO_RIGS, skerryLight } from '../demo';
@@ -62,6 +64,50 @@ describe('a desk whose gains are all wrong', () => {
 
   it('solved again it has nothing to move', () => {
     for (const [, rig] of desks.slice(0, 10)) expect(plan(done(spoiled(rig, 0))).moves).toEqual([]);
+  });
+});
+
+describe('desks turned at random', () => {
+  const turned = fc.record({
+    desk: fc.nat({ max: desks.length - 1 }),
+    turns: fc.array(
+      fc.record({ device: fc.nat(), control: fc.nat(), share: fc.double({ min: 0, max: 1, noNaN: true }) }),
+      {
+        minLength: 1,
+        maxLength: 12,
+      },
+    ),
+  });
+
+  it('what the plan says is so once it is done, and nothing grave has come', () => {
+    fc.assert(
+      fc.property(turned, ({ desk, turns }) => {
+        const rig = turns.reduce((now, { device, control, share }) => {
+          const { id } = now.devices[device % now.devices.length]!;
+          const dials = controlsOf(lookup(now).modelOf(id)!).flatMap((one) =>
+            one.kind === 'gain' || one.kind === 'trim' || one.kind === 'fader' ? [one] : [],
+          );
+          const dial = dials[control % Math.max(1, dials.length)];
+          if (!dial) return now;
+          const { minDb, maxDb, stepDb } = dial;
+          const value = minDb + Math.floor((share * (maxDb - minDb)) / stepDb) * stepDb;
+          return after(now, (one) => setControl(one, id, dial.id, value));
+        }, desks[desk]![1]);
+        const { sounds, unmet, proof, edit } = plan(rig);
+        expect(proof.isProven).toBe(true);
+        const then = edit ? applyEdit(rig, edit).rig : rig;
+        const strands = new Map(solveRig(then).strands.map((strand) => [strand.id, strand]));
+        for (const { strand, after: said } of sounds)
+          expect(verdictOf(strands.get(strand)!)).toEqual(said.verdict);
+        if (unmet.length === 0)
+          for (const { after: said } of sounds) expect(said.verdict.kind).toBe('on-target');
+        const grave = (one: Rig) =>
+          solveRig(one).findings.filter(({ severity }) => severity === 'danger' || severity === 'fault')
+            .length;
+        expect(grave(then)).toBeLessThanOrEqual(grave(rig));
+      }),
+      { numRuns: 40, seed: 9 },
+    );
   });
 });
 
