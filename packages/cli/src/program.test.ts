@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { condenserOnAdapter, skerryLight, usbTooFar, type Rig } from '@diaphon/core';
 import type { CheckReport } from './check';
+import type { GainsReport } from './gains';
 import type { LevelsReport } from './levels';
 import { EXIT, program } from './program';
 
@@ -28,6 +29,45 @@ const run = async (...args: string[]) => {
 
 /** The museum rig with its lead mended: nothing grave left. */
 const mended: Rig = { ...skerryLight, leads: skerryLight.leads.filter(({ id }) => id !== 'caller-lead') };
+
+describe('diaphon gains', () => {
+  const museum = () => fileOf('gains.json', JSON.stringify(skerryLight));
+
+  it('says what to turn, what it comes to, and that it is proven', async () => {
+    const { out, code } = await run('gains', museum());
+    expect(code).toBe(EXIT.clear);
+    expect(out).toContain('1. Gain 2 of Lamp room mixer: 44 dB → 48 dB');
+    expect(out).toMatch(/Guest +Track Guest +−19\.6 +−15\.6/);
+    expect(out).toContain('Proven: no other setting does better.');
+  });
+
+  it('as JSON has a shape of its own, with what would help', async () => {
+    const far = {
+      ...skerryLight,
+      placements: skerryLight.placements.map((one) => ({ ...one, distanceM: 2 })),
+    };
+    const { out, code } = await run('gains', fileOf('far.json', JSON.stringify(far)), '--json');
+    const report = JSON.parse(out) as GainsReport;
+    expect(code).toBe(EXIT.findings);
+    expect(report).toMatchObject({ report: 'diaphon-gains', version: 1, isProven: true });
+    expect(report.unmet[0]!.helps.length).toBeGreaterThan(0);
+    expect(JSON.stringify(report)).not.toContain('"steps"');
+  });
+
+  it('set, the rig has nothing more to turn', async () => {
+    const { out } = await run('gains', museum(), '--set');
+    const again = await run('gains', fileOf('set.json', out));
+    expect(again.out).toContain('Every control stands where it belongs.');
+  });
+
+  it('the gain sheet is CSV', async () => {
+    const { out } = await run('gains', museum(), '--sheet');
+    expect(out.split('\r\n')[0]).toBe(
+      'Sound,From,Place,Into,Phantom,Pad,Gain,On the knob,Also set,Should read,Lights,Arrives at',
+    );
+    expect(out).toContain('54 dB,9.3 of 10');
+  });
+});
 
 describe('diaphon check', () => {
   it('says what is wrong, why, with figures and fixes; ends with 1', async () => {

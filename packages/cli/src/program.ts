@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { printable, withPrintableNames, type Rig } from '@diaphon/core';
 import { checkReport, checkText, isClear } from './check';
 import { convert, type ConvertOptions } from './convert';
+import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
 import { readRigFile } from './read-file';
 
@@ -22,10 +23,10 @@ export const program = (out: Out, err: Out): Command => {
       throw error;
     });
 
-  const withRig = async (file: string, use: (rig: Rig) => void) => {
+  const withRig = async (file: string, use: (rig: Rig) => void | Promise<void>) => {
     const read = await readRigFile(file);
     if (read.ok) {
-      use(read.rig);
+      await use(read.rig);
       return;
     }
     for (const { where, found, expected, cure } of read.problems) {
@@ -58,6 +59,32 @@ export const program = (out: Out, err: Out): Command => {
         const report = levelsReport(options.json ? rig : withPrintableNames(rig));
         out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : levelsText(report));
         process.exitCode = EXIT.clear;
+      }),
+    );
+  root
+    .command('gains')
+    .description('every gain, pad and fader solved at once; exit code 1 when not everything can be had')
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--json', 'print the plan as JSON')
+    .option('--set', 'print the rig with everything set so')
+    .option('--sheet', 'print the gain sheet of the rig as it stands, as CSV')
+    .action((file: string, options: { json?: boolean; set?: boolean; sheet?: boolean }) =>
+      withRig(file, async (rig) => {
+        if (options.sheet) {
+          out.write(sheetOf(rig));
+          process.exitCode = EXIT.clear;
+          return;
+        }
+        const isData = options.json === true || options.set === true;
+        const { set, ...report } = gainsReport(isData ? rig : withPrintableNames(rig), await loadSolver());
+        out.write(
+          options.set
+            ? `${JSON.stringify(set, null, 2)}\n`
+            : options.json
+              ? `${JSON.stringify(report, null, 2)}\n`
+              : gainsText(report),
+        );
+        process.exitCode = report.unmet.length === 0 ? EXIT.clear : EXIT.findings;
       }),
     );
   root
