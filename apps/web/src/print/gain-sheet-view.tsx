@@ -8,11 +8,12 @@ import { Waiting } from '../page/waiting';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 
+/** Every column but the name. */
 const COLUMNS = (Object.keys(GAIN_SHEET_HEADINGS) as (keyof GainSheetRow)[]).filter(
   (column) => column !== 'who',
 );
 
-const Row = ({ row }: { row: GainSheetRow }) => (
+const Row = ({ row, columns }: { row: GainSheetRow; columns: (keyof GainSheetRow)[] }) => (
   <tr
     role="row"
     className="break-inside-avoid border-b border-hair align-top max-[820px]:block max-[820px]:border-b-2 max-[820px]:py-2"
@@ -20,7 +21,7 @@ const Row = ({ row }: { row: GainSheetRow }) => (
     <th scope="row" className="py-1 pr-2 text-left max-[820px]:block max-[820px]:text-[16px]">
       {row.who}
     </th>
-    {COLUMNS.map((column) => (
+    {columns.map((column) => (
       <td
         key={column}
         className={`py-1 pr-2 max-[820px]:flex max-[820px]:gap-2 ${column === 'gain' || column === 'knob' ? 'text-[15px] font-bold whitespace-nowrap' : ''} ${row[column] === '' ? 'max-[820px]:hidden' : ''}`}
@@ -41,6 +42,8 @@ export const GainSheetView = () => {
   const { answer: rows, failure } = useAsked('gainSheet', []);
   if (failure) return <p className="p-5 text-fault">The sheet could not be worked out: {failure}</p>;
   if (!rows) return <Waiting words="Reading off the gains" />;
+  // What no sound has takes no room on paper.
+  const columns = COLUMNS.filter((column) => rows.some((row) => row[column] !== ''));
   return (
     <main className="min-h-0 flex-1 overflow-y-auto p-5 print:overflow-visible print:p-0">
       <div className="mb-3 flex flex-wrap gap-2 print:hidden">
@@ -74,7 +77,7 @@ export const GainSheetView = () => {
               <th scope="col" className="py-1 pr-2">
                 {GAIN_SHEET_HEADINGS.who}
               </th>
-              {COLUMNS.map((column) => (
+              {columns.map((column) => (
                 <th key={column} scope="col" className="py-1 pr-2">
                   {GAIN_SHEET_HEADINGS[column]}
                 </th>
@@ -83,7 +86,7 @@ export const GainSheetView = () => {
           </thead>
           <tbody className="max-[820px]:block">
             {rows.map((row) => (
-              <Row key={row.who} row={row} />
+              <Row key={row.who} row={row} columns={columns} />
             ))}
           </tbody>
         </table>
