@@ -1,30 +1,10 @@
-import { controlOf, controlValue, lookup, type Rig, type Stage, type Strand } from '@diaphon/core';
+import { lookup, turnedAt, type Rig, type Stage, type Strand, type Turned } from '@diaphon/core';
 
-/** A control of a stage that is turned in dB, as it stands in the document. */
-export interface Turnable {
-  device: string;
-  control: string;
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  step: number;
-}
-
-/** What is turned on the way into a stage: the first gain, trim or fader there. */
-export const turnableAt = (rig: Rig, stage: Stage): Turnable | undefined => {
+/** What is turned on the way into a stage: the first gain, trim or fader there, named with its device. */
+export const turnableAt = (rig: Rig, stage: Stage): Turned | undefined => {
   const find = lookup(rig);
-  for (const { device: id, control: controlId } of stage.controls) {
-    const [device, model] = [find.device(id), find.modelOf(id)];
-    const control = controlOf(model, controlId);
-    if (!device || !model || !control) continue;
-    if (control.kind !== 'gain' && control.kind !== 'trim' && control.kind !== 'fader') continue;
-    const value = controlValue(device, model, controlId);
-    if (typeof value !== 'number') continue;
-    const { minDb: min, maxDb: max, stepDb: step, label } = control;
-    return { device: id, control: controlId, label: `${label}, ${device.name}`, value, min, max, step };
-  }
-  return undefined;
+  const [first] = turnedAt(find, stage);
+  return first && { ...first, label: `${first.label}, ${find.device(first.device)!.name}` };
 };
 
 /** How far a control has been turned since the engine looked at it, dB. */
@@ -62,7 +42,7 @@ export const ahead = (rig: Rig, strand: Strand): Strand => {
 };
 
 /** Where a control comes to when it is moved by some dB, in its steps and range. */
-export const turnedBy = ({ value, min, max, step }: Turnable, db: number): number => {
+export const turnedBy = ({ value, min, max, step }: Turned, db: number): number => {
   const steps = Math.round((value + db - min) / step);
   return Math.min(max, Math.max(min, Number((min + steps * step).toFixed(6))));
 };

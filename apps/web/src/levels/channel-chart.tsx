@@ -1,7 +1,7 @@
-import { NARROW_HEADROOM_DB, type Aim, type Strand, type StrandRow } from '@diaphon/core';
+import { NARROW_HEADROOM_DB, type Aim, type Strand, type StrandRow, type Turned } from '@diaphon/core';
 import { useMemo } from 'react';
 import { figure, quantity } from '../look/figures';
-import type { Turnable } from './ahead';
+import { levelText, levelWords, type Shown } from './level-words';
 import { useGrip } from './use-grip';
 import { channelOf, drawnStages, isSilent, onScale } from './channel-scale';
 import { useWidth } from './use-width';
@@ -10,11 +10,12 @@ interface ChannelChartProps {
   strand: Strand;
   aim: Aim | null;
   height: number;
+  shown: Shown;
   chosen: number | null;
   onChoose: (stage: number) => void;
   /** What can be turned at a stage, if anything. */
-  turnable: (stage: number) => Turnable | undefined;
-  onTurn: (turnable: Turnable, value: number) => void;
+  turnable: (stage: number) => Turned | undefined;
+  onTurn: (turnable: Turned, value: number) => void;
   deviceName: (id: string | null) => string;
 }
 
@@ -29,6 +30,7 @@ export const ChannelChart = ({
   strand,
   aim,
   height,
+  shown,
   chosen,
   onChoose,
   turnable,
@@ -119,7 +121,7 @@ export const ChannelChart = ({
               {...grip(index)}
               onClick={() => !isHeld() && onChoose(index)}
               aria-pressed={chosen === index}
-              aria-label={`${stage.label}: level ${quantity(stage.typical, stage.unit)}, peaks ${quantity(stage.peak, stage.unit)}, noise ${quantity(stage.noise, stage.unit)}, ceiling ${quantity(stage.ceiling, stage.unit)}, room ${isSilent(stage) ? '–' : quantity(stage.headroomDb, 'dB')}${turnable(index) ? `. Arrow up and down turn ${turnable(index)!.label}` : ''}`}
+              aria-label={`${stage.label}: level ${levelText(stage.typical, stage.unit, shown)}, peaks ${levelText(stage.peak, stage.unit, shown)}, noise ${levelText(stage.noise, stage.unit, shown)}, ceiling ${levelText(stage.ceiling, stage.unit, shown)}, room ${isSilent(stage) ? '–' : quantity(stage.headroomDb, 'dB')}${turnable(index) ? `. Arrow up and down turn ${turnable(index)!.label}` : ''}`}
               className={`${turnable(index) ? 'cursor-ns-resize touch-none' : ''} flex h-full w-full flex-col justify-between px-1 py-1 text-center -outline-offset-2 ${chosen === index ? 'bg-focus/10 shadow-[inset_0_-4px_0_var(--focus)]' : 'hover:bg-focus/5'}`}
             >
               <span className="block text-[12px] leading-[1.2]">
@@ -128,9 +130,11 @@ export const ChannelChart = ({
               </span>
               <span className="block text-[12px] leading-[1.25]">
                 <span className={`block font-bold ${index === stages.length - 1 ? 'text-[14px]' : ''}`}>
-                  {figure(stage.typical)}
+                  {levelWords(stage.typical, stage.unit, shown)[0]}
                 </span>
-                <span className="block text-[11.5px] text-ink">{stage.unit}</span>
+                <span className="block text-[11.5px] text-ink">
+                  {levelWords(stage.typical, stage.unit, shown)[1]}
+                </span>
               </span>
             </button>
           </li>

@@ -9,7 +9,7 @@ import {
   type Target,
 } from '@diaphon/core';
 import { lazy, Suspense, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { Waiting } from '../page/waiting';
 import { useAsked } from '../store/use-asked';
 import { Button } from '../look/button';
@@ -24,6 +24,7 @@ import { ahead, turnableAt } from './ahead';
 import { AimField } from './aim-field';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
+import { isShown, type Shown } from './level-words';
 import { HissDetail } from './hiss-detail';
 import { StageDetail } from './stage-detail';
 import { StrandList } from './strand-list';
@@ -34,6 +35,19 @@ const TARGET_OPTIONS: { value: Target; label: string }[] = [
   { value: 'recording', label: 'Recording' },
   { value: 'live', label: 'Live' },
 ];
+
+const SHOWN_OPTIONS: { value: Shown; label: string }[] = [
+  { value: 'decibels', label: 'dB' },
+  { value: 'volts', label: 'Volts' },
+];
+
+/** An address with one of its values changed; an empty one is left out. */
+const withParam = (params: URLSearchParams, key: string, value: string): URLSearchParams => {
+  const to = new URLSearchParams(params);
+  if (value === '') to.delete(key);
+  else to.set(key, value);
+  return to;
+};
 
 /** Everything that moves one strand: the voice, the gains and switches on its way. */
 const StrandControls = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
@@ -77,6 +91,9 @@ export const LevelsView = () => {
   const isWorkedOut = useAppSelector((state) => state.readings.readings !== null);
   const [selection, select] = useSelection();
   const [stage, setStage] = useState<number | null>(null);
+  const [params, setParams] = useSearchParams();
+  const asked = params.get('in');
+  const shown: Shown = isShown(asked) ? asked : 'decibels';
   const [isPlanning, setIsPlanning] = useState(false);
   const edit = useEdit();
   const { answer: levels } = useAsked('levels', [selection.strand]);
@@ -112,8 +129,8 @@ export const LevelsView = () => {
         </p>
       ) : (
         <div className="min-w-0 flex-1 overflow-y-auto p-3 max-[820px]:flex-none max-[820px]:overflow-visible">
-          <header className="mb-2 flex items-start gap-x-5 gap-y-1 max-[820px]:flex-wrap">
-            <div className="min-w-0 flex-1 max-[820px]:basis-full">
+          <header className="mb-2 flex flex-wrap items-end gap-x-5 gap-y-1.5">
+            <div className="min-w-0 basis-full">
               <h2 className="text-[17px] leading-tight font-bold">
                 {strand.sourceName} to {strand.sinkLabel}
               </h2>
@@ -125,19 +142,27 @@ export const LevelsView = () => {
                     : 'This sound does not arrive. The findings in Wiring say why.'}
               </p>
             </div>
-            <div className="flex flex-wrap gap-2">
-              <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
-              <ButtonLink to={`/rigs/${id}/gains`}>Gain sheet</ButtonLink>
-            </div>
             {strand.at && strand.sinkKind && isDestination(strand.sinkKind) && (
               <AimField rig={rig} at={strand.at} sinkLabel={strand.sinkLabel} sinkKind={strand.sinkKind} />
             )}
+            <Choice
+              label="Shown in"
+              value={shown}
+              options={SHOWN_OPTIONS}
+              onChange={(next) =>
+                setParams((now) => withParam(now, 'in', next === 'decibels' ? '' : next), { replace: true })
+              }
+            />
             <Choice
               label="Rig aims for"
               value={rig.target}
               options={TARGET_OPTIONS}
               onChange={(target) => edit((now) => setTarget(now, target))}
             />
+            <div className="ml-auto flex flex-wrap gap-2 max-[820px]:ml-0">
+              <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
+              <ButtonLink to={`/rigs/${id}/gains`}>Gain sheet</ButtonLink>
+            </div>
           </header>
           <div className="overflow-x-auto">
             <div style={{ minWidth: Math.max(320, strand.stages.length * 84) }}>
@@ -145,6 +170,7 @@ export const LevelsView = () => {
                 strand={strand}
                 aim={strand.person ? strand.aim : null}
                 height={340}
+                shown={shown}
                 chosen={shownStage}
                 onChoose={setStage}
                 turnable={(index) => turnableAt(rig, strand.stages[index]!)}
@@ -158,7 +184,7 @@ export const LevelsView = () => {
           <div className="mt-3 grid grid-cols-[minmax(250px,1fr)_minmax(250px,1fr)_minmax(300px,1.4fr)] items-start gap-x-6 gap-y-3 max-[1100px]:grid-cols-2 max-[820px]:grid-cols-1">
             <StrandControls rig={rig} strand={strand} />
             <div className="space-y-4">
-              <StageDetail rig={rig} strand={strand} index={shownStage} />
+              <StageDetail rig={rig} strand={strand} index={shownStage} shown={shown} />
               <HissDetail strand={strand.id} />
             </div>
             <details>

@@ -1,8 +1,18 @@
 import { explainStage, lookup, type Rig, type Strand } from '@diaphon/core';
-import { quantity } from '../look/figures';
+import { levelText, type Shown } from './level-words';
 
 /** Every figure of one stage, and where it comes from. */
-export const StageDetail = ({ rig, strand, index }: { rig: Rig; strand: Strand; index: number }) => {
+export const StageDetail = ({
+  rig,
+  strand,
+  index,
+  shown,
+}: {
+  rig: Rig;
+  strand: Strand;
+  index: number;
+  shown: Shown;
+}) => {
   const stage = strand.stages[index];
   if (!stage) return null;
   return (
@@ -16,7 +26,7 @@ export const StageDetail = ({ rig, strand, index }: { rig: Rig; strand: Strand; 
               <span className="block text-[12.5px] leading-snug text-faint">{from}</span>
             </dt>
             <dd className="border-t border-hair py-0.5 text-right whitespace-nowrap">
-              {quantity(value, unit)}
+              {levelText(value, unit, shown)}
             </dd>
           </div>
         ))}

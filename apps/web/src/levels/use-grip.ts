@@ -1,5 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { turnedBy, type Turnable } from './ahead';
+import type { Turned } from '@diaphon/core';
+import { turnedBy } from './ahead';
 import type { Channel } from './channel-scale';
 
 /** Nearer than this to where it began a press is a press, not a drag, pixels. */
@@ -8,7 +9,7 @@ const STILL_PX = 4;
 const PAGE = 6;
 
 interface Held {
-  turnable: Turnable;
+  turnable: Turned;
   startY: number;
   pixelsPerDb: number;
   isDragged: boolean;
@@ -22,8 +23,8 @@ const KEYS: Record<string, number> = { ArrowUp: 1, ArrowDown: -1, PageUp: PAGE, 
  */
 export const useGrip = (
   channel: Channel,
-  turnable: (stage: number) => Turnable | undefined,
-  onTurn: (turnable: Turnable, value: number) => void,
+  turnable: (stage: number) => Turned | undefined,
+  onTurn: (turnable: Turned, value: number) => void,
 ) => {
   const held = useRef<Held | null>(null);
   const wasDragged = useRef(false);

@@ -1,45 +1,27 @@
-import { controlOf } from '../catalogue';
 import { edgesInto, inputNoise, type FlowGraph } from '../flow';
-import { controlValue, type Lookup } from '../rig';
+import type { Lookup } from '../rig';
 import type { Db } from '../units';
 import { noiseShares } from './noise-shares';
 import type { Strand } from './strand';
 import { NARROW_HEADROOM_DB } from './target';
+import { turnedAt, type Turned } from './turned';
 
-/** A control on a way that is turned in dB. */
-export interface Turned {
-  device: string;
-  control: string;
-  label: string;
+/** A control on a way, and the stage it leads into. */
+interface Placed extends Turned {
   stage: number;
-  value: number;
-  min: number;
-  max: number;
-  step: number;
 }
 
 /** Level made at one control instead of a later one: the same at the end, and further over the noise. */
 export interface Earlier {
-  early: Turned;
-  late: Turned;
+  early: Placed;
+  late: Placed;
   byDb: Db;
   /** How much further over its noise the sound then is, dB. */
   betterDb: Db;
 }
 
-const turnedOn = (find: Lookup, { stages }: Strand): Turned[] =>
-  stages.flatMap(({ controls }, stage) =>
-    controls.flatMap(({ device: id, control: controlId }): Turned[] => {
-      const [device, model] = [find.device(id), find.modelOf(id)];
-      const control = controlOf(model, controlId);
-      if (!device || !model || !control) return [];
-      if (control.kind !== 'gain' && control.kind !== 'trim' && control.kind !== 'fader') return [];
-      const value = controlValue(device, model, controlId);
-      if (typeof value !== 'number') return [];
-      const { label, minDb: min, maxDb: max, stepDb: step } = control;
-      return [{ device: id, control: controlId, label, stage, value, min, max, step }];
-    }),
-  );
+const turnedOn = (find: Lookup, { stages }: Strand): Placed[] =>
+  stages.flatMap((one, stage) => turnedAt(find, one).map((turned) => ({ ...turned, stage })));
 
 /** How much less noise an amplifier on the way into a stage has at its input when its gain changes, dB; undefined: no amplifier. */
 const quieterBy = (
@@ -68,7 +50,7 @@ const overNoise = (
   find: Lookup,
   graph: FlowGraph,
   strand: Strand,
-  { early, late }: { early: Turned; late?: Turned },
+  { early, late }: { early: Placed; late?: Placed },
   byDb: Db,
 ): Db => {
   const shares = noiseShares(graph, strand);
@@ -98,7 +80,7 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
   const now = strand.stages.at(-1)!.signalToNoiseDb;
   if (now === null) return undefined;
   const limit = find.rig.assumptions.gainTravelLimit;
-  const inside = ({ min, max }: Turned) => min + limit * (max - min);
+  const inside = ({ min, max }: Placed) => min + limit * (max - min);
   for (const early of all)
     for (const late of all) {
       if (late.stage <= early.stage) continue;

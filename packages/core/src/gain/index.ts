@@ -5,3 +5,4 @@ export * from './explain';
 export * from './target';
 export * from './noise-shares';
 export { earlier, oneDbAtEach, type Earlier, type OneDb } from './earlier';
+export { turnedAt, type Turned } from './turned';
