@@ -115,7 +115,9 @@ export const sheetOf = (rig: Rig): string => gainSheetCsv(gainSheet(solve(rig)))
 export const gainsText = ({ rig, moves, sounds, unmet, isProven }: GainsReport): string => {
   const turn =
     moves.length === 0
-      ? 'Every control stands where it belongs.'
+      ? sounds.length === 0
+        ? 'No voice reaches a track, a call or a stream by a control, so there is nothing to set.'
+        : 'Every control stands where it belongs.'
       : moves
           .map(
             ({ label, deviceName, from, to, words }, at) =>

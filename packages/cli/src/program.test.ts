@@ -60,6 +60,13 @@ describe('diaphon gains', () => {
     expect(again.out).toContain('Every control stands where it belongs.');
   });
 
+  it('where no voice reaches anything it does not call that right', async () => {
+    const silent = { ...skerryLight, placements: [], apps: [], intents: [] };
+    const { out } = await run('gains', fileOf('silent.json', JSON.stringify(silent)));
+    expect(out).toContain('there is nothing to set');
+    expect(out).not.toContain('stands where it belongs');
+  });
+
   it('the gain sheet is CSV', async () => {
     const { out } = await run('gains', museum(), '--sheet');
     expect(out.split('\r\n')[0]).toBe(

@@ -8,7 +8,7 @@ import { SeverityMark } from '../look/severity';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
 
-const summary = ({ moves, unmet, proof }: GainPlan): string => {
+const summary = ({ moves, sounds, unmet, proof }: GainPlan): string => {
   const best = proof.isProven
     ? 'Proven: no other setting does better.'
     : 'The best found in the time there was; not proven to be the best there is.';
@@ -16,6 +16,8 @@ const summary = ({ moves, unmet, proof }: GainPlan): string => {
     return moves.length > 0
       ? `Not everything can be had. ${count(moves.length, 'control')} to turn bring it as near as it gets. ${best}`
       : `Not everything can be had, and every control stands as near as it gets. ${best}`;
+  if (sounds.length === 0)
+    return 'No voice reaches a track, a call or a stream by a control yet, so there is nothing to set. The findings in Wiring say why.';
   if (moves.length === 0) return `Every control stands where it belongs. ${best}`;
   return `${count(moves.length, 'control')} to turn, and every voice is where its listeners want it. ${best}`;
 };
