@@ -42,6 +42,7 @@ test('what cannot be had is said with its reason, and what would help is tried a
   await expect(closer).toContainText('which is enough');
   await axe(page);
   await closer.getByRole('button', { name: 'Do this' }).click();
+  await expect(page.getByRole('button', { name: /^Guest to Track Guest/ })).toContainText('on target');
   await page.getByRole('button', { name: 'Set every gain' }).click();
   await expect(page.getByRole('dialog').getByRole('status')).not.toContainText('Not everything can be had');
 });

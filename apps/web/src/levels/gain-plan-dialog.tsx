@@ -1,4 +1,11 @@
-import type { GainPlan, Move, SoundChange, Standing, Unmet } from '@diaphon/core';
+import {
+  combineEdits,
+  type GainPlan,
+  type Move,
+  type SoundChange,
+  type Standing,
+  type Unmet,
+} from '@diaphon/core';
 import { useState } from 'react';
 import { ChangesList } from '../findings/changes-list';
 import { Button } from '../look/button';
@@ -98,8 +105,8 @@ const Helps = ({ plan, unmet, onDone }: { plan: GainPlan; unmet: Unmet; onDone: 
           </span>
           <Button
             onClick={() => {
-              if (plan.edit) edit(() => plan.edit!);
-              edit(() => help.edit, { announce: true });
+              const both = plan.edit ? combineEdits(help.words, plan.edit, help.edit) : help.edit;
+              edit(() => both, { announce: true });
               onDone();
             }}
           >

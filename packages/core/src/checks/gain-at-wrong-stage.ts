@@ -1,4 +1,4 @@
-import { earlier, verdictOf } from '../gain';
+import { CLEAN_DB, earlier, verdictOf } from '../gain';
 import { DEFAULT_LEAST_OVER_NOISE_DB } from '../rig';
 import { earlierFix } from './fixes/earlier';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -6,8 +6,6 @@ import { voices } from './voice-gain';
 
 /** Less than this is not worth turning two knobs for, dB. Common practice, no published source. */
 const WORTH_DB = 3;
-/** A voice so far over its noise has no hiss anyone hears, dB. Common practice, no published source. */
-const CLEAN_DB = 60;
 
 /** Level that is made late, where an earlier control could make it with less hiss. */
 export const gainAtWrongStage: Check = (solved) => {

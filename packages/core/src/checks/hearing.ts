@@ -1,6 +1,6 @@
-import { controlOf } from '../catalogue';
 import { wayTo, type Sink } from '../flow';
-import { DEFAULT_LISTENING_HOURS, setControl, settingOf } from '../rig';
+import { turnedAt } from '../gain';
+import { DEFAULT_LISTENING_HOURS, setControl } from '../rig';
 import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 
@@ -10,33 +10,23 @@ const AT_ONCE_HOURS = 0.5;
 const timeText = (hours: number): string =>
   hours >= 1 ? `${figureText(hours, 1)} hours` : `${figureText(hours * 60, 0)} minutes`;
 
-/** Controls on the way of a sound to an ear, the one next to the ear first. */
-const controlsBefore = ({ find, heard, graph }: Solved, source: string, sink: string) => {
+/** Turns down what stands on the way of a sound to an ear, what is next to the ear first. */
+const turnDown = (solved: Solved, source: string, sink: string, byDb: number): Fix[] => {
+  const { find, heard, graph, rig } = solved;
   const index = graph.sources.findIndex(({ node }) => node === source);
   return wayTo(heard.ways[index]!, source, sink)
     .reverse()
-    .flatMap(({ controls }) => controls)
-    .flatMap(({ device, control: id }) => {
-      const control = controlOf(find.modelOf(device), id);
-      if (control?.kind !== 'gain' && control?.kind !== 'fader') return [];
-      const value = settingOf(find.device(device)!, control);
-      return typeof value === 'number' ? [{ device, control, value }] : [];
+    .flatMap((edge) => turnedAt(find, edge))
+    .flatMap(({ device, control, label, value, min, step }): Fix[] => {
+      const to = Number((Math.floor((value - byDb) / step) * step).toFixed(6));
+      if (to < min) return [];
+      return [
+        {
+          label: `Turn ${label} of ${find.device(device)!.name} down to ${figureText(to, 0)} dB`,
+          edit: setControl(rig, device, control, to),
+        },
+      ];
     });
-};
-
-const turnDown = (solved: Solved, sources: readonly string[], sink: string, byDb: number): Fix[] => {
-  const [loudest] = sources;
-  if (loudest === undefined) return [];
-  return controlsBefore(solved, loudest, sink).flatMap(({ device, control, value }): Fix[] => {
-    const to = Math.floor((value - byDb) / control.stepDb) * control.stepDb;
-    if (to < control.minDb) return [];
-    return [
-      {
-        label: `Turn ${control.label} of ${solved.find.device(device)!.name} down to ${figureText(to, 0)} dB`,
-        edit: setControl(solved.rig, device, control.id, Number(to.toFixed(6))),
-      },
-    ];
-  });
 };
 
 /** Headphones and loudspeakers so loud that they hurt before the week is over. */
@@ -46,7 +36,7 @@ export const hearing: Check = (solved) => {
   for (const { sink, source, level } of solved.heard.arrivals)
     bySink.set(sink, [...(bySink.get(sink) ?? []), { source, level }]);
   /** The louder side of each thing people hear by. */
-  const worst = new Map<string, { sink: Sink; dba: number; sources: string[] }>();
+  const worst = new Map<string, { sink: Sink; dba: number; loudest: string }>();
   for (const sink of solved.heard.sinks) {
     if (sink.kind !== 'ears' && sink.kind !== 'room') continue;
     if (solved.graph.nodes.get(sink.node)?.unit !== 'dB SPL') continue;
@@ -54,9 +44,9 @@ export const hearing: Check = (solved) => {
     if (arrivals.length === 0) continue;
     const dba = powerSumDb(arrivals.map(({ level }) => level)) + SPEECH_A_DB;
     if (dba > (worst.get(sink.device)?.dba ?? -Infinity))
-      worst.set(sink.device, { sink, dba, sources: arrivals.map(({ source }) => source) });
+      worst.set(sink.device, { sink, dba, loudest: arrivals[0]!.source });
   }
-  return [...worst.values()].flatMap(({ sink, dba, sources }): Found[] => {
+  return [...worst.values()].flatMap(({ sink, dba, loudest }): Found[] => {
     const safe = safeHoursAt(dba);
     if (safe >= hours) return [];
     const name = solved.find.device(sink.device)?.name ?? sink.label;
@@ -78,7 +68,7 @@ export const hearing: Check = (solved) => {
           { label: 'Allowed for it', value: safe, unit: 'h a week', from: 'WHO-ITU H.870, adults' },
           { label: 'Listened', value: hours, unit: 'h a week', from: 'assumption' },
         ],
-        propose: () => turnDown(solved, sources, sink.node, dba - best),
+        propose: () => turnDown(solved, loudest, sink.node, dba - best),
       }),
     ];
   });

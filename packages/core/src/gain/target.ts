@@ -134,6 +134,9 @@ export const onTarget = (aim: Aim, typical: number, peak: number): boolean =>
 /** Less room than this over the peaks is a narrow passage, dB. Common practice, no published source. */
 export const NARROW_HEADROOM_DB = 6;
 
+/** A voice so far over its noise has no hiss anyone hears, dB. Common practice, no published source. */
+export const CLEAN_DB = 60;
+
 /** How a voice stands on its track. */
 export interface Verdict {
   kind: 'on-target' | 'too-quiet' | 'too-loud' | 'not-arriving';

@@ -1,11 +1,12 @@
 import { DEVICE_MODELS, type DeviceModel } from '../catalogue';
 import { runChecks, SEVERITIES } from '../checks';
 import { insertBooster } from '../checks/fixes/insert';
+import { CLOSEST_M } from '../checks/fixes/level';
 import type { Strand } from '../gain';
 import { solve, type EngineMemory, type Steps } from '../offers';
-import { lookup, put, putPlacement, swapModel, tryEdit, type Edit, type Rig } from '../rig';
+import { combineEdits, lookup, put, putPlacement, swapModel, tryEdit, type Edit, type Rig } from '../rig';
 import { ratioFromDb, SPEECH_LEVEL_AT_1_M, VOICE_EFFORTS, type Db } from '../units';
-import { missingIn } from './work-out';
+import { nearestOf } from './work-out';
 import type { Solver } from './linear';
 
 /** What would help a voice that cannot be brought to its level, tried on the whole desk with everything set anew. */
@@ -15,11 +16,10 @@ export interface Help {
   byDb: Db;
   /** Nothing is missed any more. */
   isEnough: boolean;
+  /** It, and every gain set anew for it. */
   edit: Edit;
 }
 
-/** Closer than this to a microphone a talker's breath is the problem, metres. Common practice. */
-const CLOSEST_M = 0.05;
 /** Less than this is no help, dB. */
 const SLIGHT_DB = 0.5;
 
@@ -98,7 +98,7 @@ export function* helpsInSteps(
   solver: Solver,
   memory: EngineMemory,
 ): Steps<Help[]> {
-  const before = missingIn(rig, solver, memory);
+  const { missingDb: before } = nearestOf(rig, solver, memory);
   const gravity = gravest(rig, memory);
   const all = solve(rig, memory)
     .strands.filter(({ id }) => strands.includes(id))
@@ -108,10 +108,15 @@ export function* helpsInSteps(
     yield { done, of: all.length };
     const tried = tryEdit(rig, edit);
     if (!tried.ok || gravest(tried.rig, memory) < gravity) continue;
-    const left = missingIn(tried.rig, solver, memory);
+    const { missingDb: left, edit: gains } = nearestOf(tried.rig, solver, memory);
     const byDb = before - left;
     if (byDb >= SLIGHT_DB && !helps.some((one) => one.words === words))
-      helps.push({ words, byDb, isEnough: left < SLIGHT_DB, edit: { ...edit, label: words } });
+      helps.push({
+        words,
+        byDb,
+        isEnough: left < SLIGHT_DB,
+        edit: combineEdits(words, edit, ...(gains ? [gains] : [])),
+      });
   }
   return helps.sort((a, b) => Number(b.isEnough) - Number(a.isEnough)).slice(0, MOST_HELPS);
 }

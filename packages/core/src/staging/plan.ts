@@ -69,8 +69,8 @@ export function* planGainsInSteps(
   const was = new Map(solved.strands.map((strand) => [strand.id, strand]));
   const then = new Map(solve(set, memory).strands.map((strand) => [strand.id, strand]));
   const unmet: Unmet[] = [];
-  for (const { part, missingDb } of parts) {
-    if (missingDb === 0) continue;
+  for (const { part, isMet, missingDb } of parts) {
+    if (isMet) continue;
     yield { done: parts.length, of: parts.length };
     unmet.push({ ...smallestClash(part, solver), missingDb });
   }

@@ -1,4 +1,4 @@
-import { NARROW_HEADROOM_DB, type Aim } from '../gain';
+import { CLEAN_DB, NARROW_HEADROOM_DB, type Aim } from '../gain';
 import type { Solved } from '../checks';
 import { isDestination, type FlowSource } from '../flow';
 import type { Db } from '../units';
@@ -30,8 +30,6 @@ const wantsLevel = ({ find }: Solved, { person, device, app }: FlowSource): bool
  * Common practice, no published source: enough at the first amplifier, every later stage near unity.
  */
 const COSTS = { aim: 1, room: 1.5, topOfRange: 2, rest: 0.3, hiss: 0.6, moved: 0.01, pad: 0.5 } as const;
-/** A voice so far over its noise has no hiss anyone hears, dB. Common practice, no published source. */
-const CLEAN_DB = 60;
 /** From the lowest to the highest that is right, where the aim is narrowest, dB. */
 const NARROWEST_AIM_DB = 6;
 /** A clipped dB is as bad as so many that are missing. */
@@ -47,9 +45,11 @@ export interface Part {
   demands: Demand[];
 }
 
-/** What a part comes to: where each lever stands, what its demands miss together, and how far that is proven. */
+/** What a part comes to: where each lever stands, what its demands miss and its ceilings are passed by, and how far that is proven. */
 export interface PartSolution {
   values: number[];
+  /** False: not all demands can be had, or something clips at the nearest. */
+  isMet: boolean;
   missingDb: Db;
   proof: { value: number; bound: number };
 }
@@ -265,6 +265,27 @@ const best = (part: Part, missingDb: Db, travelLimit: number): Programme => {
   return make.finish();
 };
 
+/** What demands miss and ceilings are passed by with the levers so, dB: the plain sum, without what each weighs. */
+const missedBy = (part: Part, values: readonly number[]): Db => {
+  const at = ({ now, by }: Affine): Db =>
+    [...by].reduce((sum, [lever, times]) => sum + times * (values[lever]! - part.levers[lever]!.now), now);
+  const wrong = part.demands.reduce((sum, demand) => {
+    const level = at(levelOf(demand));
+    const short = demand.isLimit ? 0 : Math.max(0, demand.aim.lowest - level);
+    return sum + short + Math.max(0, level - highestFor(demand));
+  }, 0);
+  const over = part.courses.map(({ strand, levels }) =>
+    strand.stages.reduce(
+      (most, { ceiling, peak, typical }, index) =>
+        ceiling === null || levels[index]!.by.size === 0
+          ? most
+          : Math.max(most, at(levels[index]!) + peak - typical - ceiling),
+      0,
+    ),
+  );
+  return over.reduce((sum, one) => sum + one, wrong);
+};
+
 const isProven = ({ isSolved, value, bound }: Optimum): boolean =>
   isSolved && Math.abs(value - bound) <= 1e-6 * Math.max(1, Math.abs(value));
 
@@ -277,9 +298,11 @@ export const solvePart = (part: Part, travelLimit: number, solver: Solver): Part
   const settled = (second: Optimum, first?: Optimum): PartSolution => {
     const value = (first?.value ?? 0) + second.value;
     const isBest = isProven(second) && (!first || isProven(first));
+    const values = part.levers.map(({ lowest, step }, at) => lowest + Math.round(second.values[at]!) * step);
     return {
-      values: part.levers.map(({ lowest, step }, at) => lowest + Math.round(second.values[at]!) * step),
-      missingDb: first?.value ?? 0,
+      values,
+      isMet: first === undefined,
+      missingDb: first ? missedBy(part, values) : 0,
       proof: { value, bound: isBest ? value : (first?.bound ?? 0) + second.bound },
     };
   };

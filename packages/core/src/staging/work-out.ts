@@ -17,11 +17,15 @@ export interface Proof {
 
 interface Round {
   solved: Solved;
-  parts: { part: Part; missingDb: Db }[];
-  /** The rig with everything set. */
+  parts: { part: Part; isMet: boolean; missingDb: Db }[];
+  /** What sets everything, if anything has to move; and the rig with it. */
+  edit: Edit | null;
   set: Rig;
   proof: Proof;
 }
+
+const editOf = (rig: Rig, placed: readonly Placed[]): Edit | null =>
+  placed.length > 0 ? combineEdits('Set the gains', ...placed.map((one) => placeLever(rig, one))) : null;
 
 function* oneRound(rig: Rig, solver: Solver, memory: EngineMemory): Steps<Round> {
   const solved = solve(rig, memory);
@@ -37,7 +41,7 @@ function* oneRound(rig: Rig, solver: Solver, memory: EngineMemory): Steps<Round>
       proof.isProven = false;
       continue;
     }
-    done.push({ part, missingDb: solution.missingDb });
+    done.push({ part, isMet: solution.isMet, missingDb: solution.missingDb });
     proof.value += solution.proof.value;
     proof.bound += solution.proof.bound;
     part.levers.forEach(({ now, step }, lever) => {
@@ -46,18 +50,15 @@ function* oneRound(rig: Rig, solver: Solver, memory: EngineMemory): Steps<Round>
     });
   }
   proof.isProven &&= Math.abs(proof.value - proof.bound) <= 1e-6 * Math.max(1, proof.value);
-  const edits = placed.map((one) => placeLever(rig, one));
-  const set = edits.length > 0 ? applyEdit(rig, combineEdits('Set the gains', ...edits)).rig : rig;
-  return { solved, parts: done, set, proof };
+  const edit = editOf(rig, placed);
+  return { solved, parts: done, edit, set: edit ? applyEdit(rig, edit).rig : rig, proof };
 }
 
 /** What is sure in the programme and is not so in the rig: sounds that meet themselves do not add in dB. */
 const isOff = ({ parts, set }: Round, memory: EngineMemory): boolean => {
   const sure = new Set(
-    parts.flatMap(({ part, missingDb }) =>
-      missingDb > 0
-        ? []
-        : part.demands.filter(({ isLimit }) => !isLimit).map(({ course }) => course.strand.id),
+    parts.flatMap(({ part, isMet }) =>
+      !isMet ? [] : part.demands.filter(({ isLimit }) => !isLimit).map(({ course }) => course.strand.id),
     ),
   );
   return solve(set, memory).strands.some(
@@ -71,7 +72,6 @@ const MOST_ROUNDS = 3;
 export interface WorkedOut extends Round {
   /** Every lever that moves, in the order a hand would do it. */
   placed: Placed[];
-  edit: Edit | null;
 }
 
 /**
@@ -93,11 +93,15 @@ export function* workOut(rig: Rig, solver: Solver, memory: EngineMemory): Steps<
       }),
     ),
   );
-  const edit =
-    placed.length > 0 ? combineEdits('Set the gains', ...placed.map((one) => placeLever(rig, one))) : null;
-  return { ...last, solved: first.solved, placed, edit };
+  return { ...last, solved: first.solved, placed, edit: editOf(rig, placed) };
 }
 
-/** What the demands of a rig miss at the nearest possible, dB. */
-export const missingIn = (rig: Rig, solver: Solver, memory: EngineMemory): Db =>
-  finish(oneRound(rig, solver, memory)).parts.reduce((sum, { missingDb }) => sum + missingDb, 0);
+/** What a rig's demands miss at the nearest possible, dB, and what brings it there. */
+export const nearestOf = (
+  rig: Rig,
+  solver: Solver,
+  memory: EngineMemory,
+): { missingDb: Db; edit: Edit | null } => {
+  const { parts, edit } = finish(oneRound(rig, solver, memory));
+  return { missingDb: parts.reduce((sum, { missingDb }) => sum + missingDb, 0), edit };
+};

@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -56,7 +56,6 @@ describe('the loudness of speech, against ffmpeg’s ebur128', () => {
     [-15, 2],
     [-27.5, 1],
   ] as const)('%f dBFS in %i channels', (level, channels) => {
-    expect(execFileSync('ffmpeg', ['-version']).length).toBeGreaterThan(0);
     const file = join(folder, 'speech.wav');
     writeSpeech(file, level, channels);
     const { stderr } = spawnSync('ffmpeg', [

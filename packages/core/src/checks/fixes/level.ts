@@ -9,7 +9,7 @@ import { insertBooster } from './insert';
 /** What the catalogue's booster adds, dB. */
 const boosterDb = (): number => boosters()[0]?.paths.reduce((sum, { gainDb }) => sum + (gainDb ?? 0), 0) ?? 0;
 /** Closer than this to a microphone a talker's breath is the problem, metres. Common practice. */
-const CLOSEST_M = 0.05;
+export const CLOSEST_M = 0.05;
 
 export const setGain = (rig: Rig, gain: VoiceGain, value: number): Fix => {
   const snapped = snapGain(gain.control, value);
