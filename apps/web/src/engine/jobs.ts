@@ -19,8 +19,8 @@ import {
   pinView,
   planGainsInSteps,
   previewEdit,
+  readingsOf,
   solve as solveAll,
-  solveRig,
   traceSocket,
   tryModel,
   type Answers,
@@ -34,6 +34,7 @@ import {
   type Progress,
   type Readings,
   type Rig,
+  type Solved,
   type Solver,
   type Steps,
 } from '@diaphon/core';
@@ -46,6 +47,7 @@ interface Held {
   rig: Rig;
   /** Which state of the document it is, as the page counts. */
   stamp: number;
+  solved: Solved;
   readings: Readings;
   /** What the page has been sent. */
   sent: PageReadings;
@@ -67,7 +69,7 @@ const ABOUT_A_RIG = {
   /** The ways to mend a finding, each tried; asked for when its card is opened. */
   fixes: ({ rig, memory }: Held, finding: string) => fixesInSteps(rig, finding, memory),
   /** What makes the hiss under a strand. */
-  hiss: ({ rig, memory }: Held, strand: string) => hissPage(solveAll(rig, memory), strand) ?? null,
+  hiss: ({ solved }: Held, strand: string) => hissPage(solved, strand) ?? null,
   /** Every strand in short and one of them whole; asked for where the levels are looked at. */
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),
@@ -87,7 +89,7 @@ const ABOUT_A_RIG = {
     ) as Record<string, string[]>,
   preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
   /** What is set for each sound, as it is taken to the desk. */
-  gainSheet: ({ rig, memory }: Held) => gainSheet(solveAll(rig, memory)),
+  gainSheet: ({ solved }: Held) => gainSheet(solved),
   /** Where every gain, pad and fader belongs. */
   gains: async ({ rig, memory, tools }: Held) => planGainsInSteps(rig, await tools.solver(), memory),
   /** What would help voices that cannot have all they want, once every gain is set as near as it gets. */
@@ -138,9 +140,10 @@ export const makeEngine = (pause: () => Promise<void>, tools: Tools) => {
 
   const solve = (key: string, rig: Rig, stamp: number, before: Held | undefined): ReadingsChange => {
     const memory = before?.memory ?? makeEngineMemory();
-    const readings = solveRig(rig, memory);
+    const solved = solveAll(rig, memory);
+    const readings = readingsOf(solved);
     const sent = pageReadings(readings);
-    held.set(key, { rig, stamp, readings, sent, memory, tools });
+    held.set(key, { rig, stamp, solved, readings, sent, memory, tools });
     return changeBetween(before?.sent, sent);
   };
 

@@ -1,5 +1,7 @@
 import {
+  DELIVERIES,
   lookup,
+  OWN_START_DBFS,
   setAim,
   statedAim,
   type AimChoice,
@@ -11,23 +13,14 @@ import { useId } from 'react';
 import { NumberField } from '../look/number-field';
 import { useEdit } from '../store/use-edit';
 
-/** Loudness as programmes are delivered: AES TD1004, EBU R 128 (from memory), and the mono twin of −16. */
-const DELIVERIES: { key: string; label: string; aim: AimChoice }[] = [
-  { key: 'lufs-16', label: '−16 LUFS, stereo podcast', aim: { lufs: -16, channels: 2 } },
-  { key: 'lufs-18', label: '−18 LUFS, stereo', aim: { lufs: -18, channels: 2 } },
-  { key: 'lufs-19', label: '−19 LUFS, mono podcast', aim: { lufs: -19, channels: 1 } },
-  { key: 'lufs-23', label: '−23 LUFS, broadcast', aim: { lufs: -23, channels: 2 } },
-];
-const OWN_START_DBFS = -18;
+const deliveryKey = ({ lufs }: { lufs: number }): string => `lufs${lufs}`;
 
 const keyOf = (aim: AimChoice | undefined): string => {
   if (!aim) return 'usual';
   if ('school' in aim) return aim.school;
   if ('averageDbfs' in aim) return 'own';
-  return (
-    DELIVERIES.find(({ aim: one }) => 'lufs' in one && one.lufs === aim.lufs && one.channels === aim.channels)
-      ?.key ?? 'other'
-  );
+  const isListed = DELIVERIES.some((one) => one.aim.lufs === aim.lufs && one.aim.channels === aim.channels);
+  return isListed ? deliveryKey(aim) : 'other';
 };
 
 interface AimFieldProps {
@@ -49,7 +42,7 @@ export const AimField = ({ rig, at, sinkLabel, sinkKind }: AimFieldProps) => {
         ? { school: next }
         : next === 'own'
           ? { averageDbfs: OWN_START_DBFS }
-          : DELIVERIES.find((one) => one.key === next)?.aim;
+          : DELIVERIES.find((one) => deliveryKey(one.aim) === next)?.aim;
     edit((now) => setAim(now, at, aim));
   };
   return (
@@ -64,7 +57,7 @@ export const AimField = ({ rig, at, sinkLabel, sinkKind }: AimFieldProps) => {
         <option value="recording">Recording</option>
         <option value="live">Live</option>
         {DELIVERIES.map((one) => (
-          <option key={one.key} value={one.key}>
+          <option key={one.label} value={deliveryKey(one.aim)}>
             {one.label}
           </option>
         ))}

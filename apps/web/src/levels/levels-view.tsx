@@ -1,9 +1,11 @@
 import {
+  ahead,
   isDestination,
   lookup,
   setControl,
   setTarget,
   strandControls,
+  turnableAt,
   type Rig,
   type Strand,
   type Target,
@@ -20,7 +22,6 @@ import { useEdit } from '../store/use-edit';
 import { useSelection } from '../store/use-selection';
 import { ControlField } from '../fields/control-field';
 import { VoiceFields } from '../fields/talkers';
-import { ahead, turnableAt } from './ahead';
 import { AimField } from './aim-field';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';

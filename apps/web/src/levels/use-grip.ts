@@ -1,6 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Turned } from '@diaphon/core';
-import { turnedBy } from './ahead';
+import { turnedBy, type Turned } from '@diaphon/core';
 import type { Channel } from './channel-scale';
 
 /** Nearer than this to where it began a press is a press, not a drag, pixels. */

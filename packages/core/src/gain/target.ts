@@ -53,6 +53,17 @@ const SENT: Partial<Record<SinkKind, Aim>> = {
   },
 };
 
+/** Loudness as programmes are delivered: AES TD1004, EBU R 128 (from memory), and the mono twin of −16. */
+export const DELIVERIES: { label: string; aim: { lufs: number; channels: 1 | 2 } }[] = [
+  { label: '−16 LUFS, stereo podcast', aim: { lufs: -16, channels: 2 } },
+  { label: '−18 LUFS, stereo', aim: { lufs: -18, channels: 2 } },
+  { label: '−19 LUFS, mono podcast', aim: { lufs: -19, channels: 1 } },
+  { label: '−23 LUFS, broadcast', aim: { lufs: -23, channels: 2 } },
+];
+
+/** Where an average of one's own begins, dBFS: the quietest the recording school has. */
+export const OWN_START_DBFS = AIMS.recording.lowest;
+
 /** A delivery's own peaks, dBTP: EBU R 128 and AES TD1004 (from memory). */
 const DELIVERY_PEAK_DBTP = -1;
 /** A voice this near to a loudness is there, dB. Common practice, no published source. */

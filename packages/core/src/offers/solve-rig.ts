@@ -84,22 +84,23 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
   };
 };
 
+/** What the views show of a solved rig. */
+export const readingsOf = (solved: Solved): Readings => ({
+  findings: runChecks(solved).map(plainFinding),
+  toDo: toDoOf(solved),
+  meant: meantOf(solved),
+  isHeard: isSomethingArriving(solved),
+  strands: solved.strands,
+  arrivals: solved.heard.arrivals,
+  sinks: solved.heard.sinks,
+  loops: solved.heard.loops,
+  circuit: solved.circuit,
+  usbLinks: solved.usb.links,
+});
+
 /**
  * One full pass of the engine. The rig must be one that `readRigValue` accepts.
  * @param conditions faults to suppose, laid over the rig
  */
-export const solveRig = (rig: Rig, memory?: EngineMemory, conditions?: readonly Condition[]): Readings => {
-  const solved = solve(rig, memory, conditions);
-  return {
-    findings: runChecks(solved).map(plainFinding),
-    toDo: toDoOf(solved),
-    meant: meantOf(solved),
-    isHeard: isSomethingArriving(solved),
-    strands: solved.strands,
-    arrivals: solved.heard.arrivals,
-    sinks: solved.heard.sinks,
-    loops: solved.heard.loops,
-    circuit: solved.circuit,
-    usbLinks: solved.usb.links,
-  };
-};
+export const solveRig = (rig: Rig, memory?: EngineMemory, conditions?: readonly Condition[]): Readings =>
+  readingsOf(solve(rig, memory, conditions));

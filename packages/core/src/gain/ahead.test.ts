@@ -1,4 +1,6 @@
-import { applyEdit, setControl, skerryLight, solveRig, type Rig } from '@diaphon/core';
+import { skerryLight } from '../demo';
+import { solveRig } from '../offers';
+import { applyEdit, setControl, type Rig } from '../rig';
 import { ahead, turnableAt, turnedBy } from './ahead';
 
 const keeper = (rig: Rig) => solveRig(rig).strands.find(({ sink }) => sink.endsWith('#keeper'))!;

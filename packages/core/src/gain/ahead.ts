@@ -1,4 +1,6 @@
-import { lookup, turnedAt, type Rig, type Stage, type Strand, type Turned } from '@diaphon/core';
+import { lookup, type Rig } from '../rig';
+import type { Stage, Strand } from './strand';
+import { turnedAt, type Turned } from './turned';
 
 /** What is turned on the way into a stage: the first gain, trim or fader there, named with its device. */
 export const turnableAt = (rig: Rig, stage: Stage): Turned | undefined => {
