@@ -1,3 +1,4 @@
+import { readTable } from '../units';
 import type { GainControl, Knob, Light } from './types';
 
 /** Gains as a hand sees them: where a knob points, which of a meter's lights are lit. */
@@ -25,24 +26,15 @@ export const USUAL_LIGHTS: Light[] = [
   { label: 'clip', atDbfs: 0 },
 ];
 
-/** Reads a table of rising pairs between its rows; beyond them as at its ends. */
-const between = (rows: readonly (readonly [x: number, y: number])[], at: number): number => {
-  const next = rows.findIndex(([x]) => x >= at);
-  if (next < 0) return rows[rows.length - 1]![1];
-  if (next === 0) return rows[0]![1];
-  const [[x0, y0], [x1, y1]] = [rows[next - 1]!, rows[next]!];
-  return x1 === x0 ? y1 : y0 + ((at - x0) * (y1 - y0)) / (x1 - x0);
-};
-
 /** Share of a knob's travel at a gain, 0 to 1; undefined for a control that shows its dB itself. */
 export const knobShare = ({ knob, minDb, maxDb }: GainControl, db: number): number | undefined => {
   const turned = knob?.table.map(([share, part]) => [part, share] as const);
-  return turned && between(turned, (db - minDb) / (maxDb - minDb));
+  return turned && readTable(turned, (db - minDb) / (maxDb - minDb));
 };
 
 /** The gain at a share of a knob's travel, dB. */
 export const gainAtShare = ({ knob, minDb, maxDb }: GainControl, share: number): number =>
-  minDb + (knob ? between(knob.table, share) : share) * (maxDb - minDb);
+  minDb + (knob ? readTable(knob.table, share) : share) * (maxDb - minDb);
 
 /** Knobs without marks go from seven o'clock to five: 300 degrees. Common practice, no published source. */
 const CLOCK = { firstHour: 7, hours: 10 } as const;

@@ -7,3 +7,4 @@ export * from './sensitivity';
 export * from './speech-spectrum';
 export * from './loudness';
 export * from './hearing';
+export * from './table';

@@ -1,21 +1,14 @@
 import { portOfPin, type DeviceModel, type Path } from '../../catalogue';
 import { isActive } from '../../circuit';
 import type { Device, Lookup } from '../../rig';
-import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, type Db } from '../../units';
+import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, readTable, type Db } from '../../units';
 import type { GraphMaker } from '../graph';
 import { pointId } from '../ids';
 import { controlTerm, law, type Term } from '../law';
 import { lowerDesk } from './desk';
 
 /** Equivalent input noise at a gain, between the table's rows, dBu. */
-export const einAt = (table: [number, number][], gainDb: Db): number => {
-  const upper = table.findIndex(([gain]) => gain >= gainDb);
-  if (upper < 0) return table[table.length - 1]![1];
-  if (upper === 0) return table[0]![1];
-  const [g0, e0] = table[upper - 1]!;
-  const [g1, e1] = table[upper]!;
-  return e0 + ((e1 - e0) * (gainDb - g0)) / (g1 - g0);
-};
+export const einAt = (table: [number, number][], gainDb: Db): number => readTable(table, gainDb);
 
 /** The data sheet's figure includes the 150 Ω it was measured with; the source at hand brings its own. */
 const excessNoise = (ein: number): number => powerDifferenceDb(ein, dbuFromVolts(johnsonNoiseVolts(150)));
