@@ -1,10 +1,11 @@
-import { edgesInto, inputNoise, type FlowGraph } from '../flow';
+import { inputNoise, type FlowGraph } from '../flow';
 import type { Lookup } from '../rig';
 import type { Db } from '../units';
 import { noiseShares } from './noise-shares';
 import type { Strand } from './strand';
 import { NARROW_HEADROOM_DB } from './target';
 import { turnedAt, type Turned } from './turned';
+import { amplifierNoise, wayInto } from './way-into';
 
 /** A control on a way, and the stage it leads into. */
 interface Placed extends Turned {
@@ -31,14 +32,9 @@ const quieterBy = (
   stage: number,
   byDb: Db,
 ): Db | undefined => {
-  const [before, here] = [stages[stage - 1], stages[stage]!];
-  const edge = before && edgesInto(graph, here.node).find(({ from }) => from === before.node);
-  const noise = find
-    .modelOf(here.device ?? '')
-    ?.paths.find(
-      ({ from, to }) => before?.node === `${here.device}:${from}` && here.node === `${here.device}:${to}`,
-    )?.noise;
-  if (!edge || noise?.kind !== 'ein') return undefined;
+  const edge = wayInto(graph, stages, stage);
+  const noise = edge && amplifierNoise(find, stages[stage]!.device, edge);
+  if (!noise) return undefined;
   return inputNoise(noise.table, edge.gainDb) - inputNoise(noise.table, edge.gainDb + byDb);
 };
 

@@ -7,3 +7,4 @@ export * from './noise-shares';
 export { earlier, oneDbAtEach, type Earlier, type OneDb } from './earlier';
 export { turnedAt, type Turned } from './turned';
 export { ahead, turnableAt, turnedBy } from './ahead';
+export { amplifierNoise, pathOf, wayInto } from './way-into';

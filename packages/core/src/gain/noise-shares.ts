@@ -1,6 +1,7 @@
-import { edgesInto, type FlowGraph } from '../flow';
+import type { FlowGraph } from '../flow';
 import type { Db } from '../units';
 import type { Strand } from './strand';
+import { wayInto } from './way-into';
 
 /** One source of the noise under a sound, and how far the sound is over it alone. */
 export interface NoiseShare {
@@ -24,8 +25,7 @@ export const noiseShares = (graph: FlowGraph, { stages }: Strand): NoiseShare[] 
   stages.forEach((stage, index) => {
     const own = graph.nodes.get(stage.node)?.noise;
     if (own !== undefined) found.push({ stage: index, isOnTheWay: false, overDb: stage.typical - own });
-    const before = stages[index - 1];
-    const edge = before && edgesInto(graph, stage.node).find(({ from }) => from === before.node);
+    const edge = wayInto(graph, stages, index);
     if (edge?.noise !== undefined)
       found.push({ stage: index, isOnTheWay: true, overDb: stage.typical - edge.noise });
   });

@@ -6,9 +6,9 @@ import {
   type TrimControl,
 } from '../catalogue';
 import type { Solved } from '../checks';
-import { edgesInto, inputNoise, pointId, type FlowEdge } from '../flow';
-import type { Stage, Strand } from '../gain';
-import { settingOf, type Lookup } from '../rig';
+import { inputNoise, type FlowEdge } from '../flow';
+import { amplifierNoise, pathOf, wayInto, type Stage, type Strand } from '../gain';
+import { settingOf } from '../rig';
 import type { Db } from '../units';
 
 /** A control that may be moved to bring sounds to their levels. Its value is in dB; a switch is 0 or 1. */
@@ -49,18 +49,6 @@ const plus = ({ now, by }: Affine, times: ReadonlyMap<number, number>): Affine =
   const sum = new Map(by);
   for (const [lever, one] of times) sum.set(lever, (sum.get(lever) ?? 0) + one);
   return { now, by: sum };
-};
-
-/** The way in a device that leads from one of its places to another, as its model has it. */
-const pathOf = (find: Lookup, edge: FlowEdge) => {
-  const { from, to } = edge;
-  for (const { device } of edge.controls) {
-    const path = find
-      .modelOf(device)
-      ?.paths.find((one) => pointId(device, one.from) === from && pointId(device, one.to) === to);
-    if (path) return path;
-  }
-  return undefined;
 };
 
 /** Keeps the levers of a desk, each once. */
@@ -106,12 +94,13 @@ const makeLevers = ({ find }: Solved) => {
 const effectsOf = (
   solved: Solved,
   levers: ReturnType<typeof makeLevers>,
+  device: string | null,
   edge: FlowEdge | undefined,
   isBehind: boolean,
 ): Map<number, number> => {
   const effects = new Map<number, number>();
   if (!edge) return effects;
-  const onDb = new Map(pathOf(solved.find, edge)?.controls?.map((one) => [one.control, one.onDb]));
+  const onDb = new Map(pathOf(solved.find, device, edge)?.controls?.map((one) => [one.control, one.onDb]));
   for (const { because } of edge.terms) {
     if (because.kind !== 'control') continue;
     const control = controlOf(solved.find.modelOf(because.device), because.control);
@@ -125,9 +114,9 @@ const effectsOf = (
 };
 
 /** How much less noise an amplifier has at its input at the rows of its data sheet than as it stands. */
-const amplifierOf = (solved: Solved, edge: FlowEdge, gain: Affine) => {
-  const noise = pathOf(solved.find, edge)?.noise;
-  if (noise?.kind !== 'ein') return undefined;
+const amplifierOf = (solved: Solved, device: string | null, edge: FlowEdge, gain: Affine) => {
+  const noise = amplifierNoise(solved.find, device, edge);
+  if (!noise) return undefined;
   const here = inputNoise(noise.table, gain.now);
   return { gain, table: noise.table.map(([at]): [Db, Db] => [at, here - inputNoise(noise.table, at)]) };
 };
@@ -139,9 +128,8 @@ const courseOf = (solved: Solved, levers: ReturnType<typeof makeLevers>, strand:
   let by: ReadonlyMap<number, number> = new Map();
   let isBehind = false;
   stages.forEach((stage: Stage, index) => {
-    const before = stages[index - 1];
-    const edge = before && edgesInto(solved.graph, stage.node).find(({ from }) => from === before.node);
-    const effects = effectsOf(solved, levers, edge, isBehind);
+    const edge = wayInto(solved.graph, stages, index);
+    const effects = effectsOf(solved, levers, stage.device, edge, isBehind);
     isBehind = isBehind || [...effects.keys()].some((lever) => levers.levers[lever]!.control.kind === 'gain');
     const level = plus({ now: stage.typical, by }, effects);
     by = level.by;
@@ -150,7 +138,7 @@ const courseOf = (solved: Solved, levers: ReturnType<typeof makeLevers>, strand:
     if (own !== undefined) noises.push({ over: { now: stage.typical - own, by } });
     if (edge?.noise === undefined) return;
     const gain: Affine = { now: edge.gainDb, by: effects };
-    const amplifier = amplifierOf(solved, edge, gain);
+    const amplifier = amplifierOf(solved, stage.device, edge, gain);
     const over = stage.typical - edge.noise;
     noises.push(
       amplifier
