@@ -1,4 +1,4 @@
-import { useReactFlow, useStore } from '@xyflow/react';
+import { getViewportForBounds, useReactFlow, useStore, useStoreApi } from '@xyflow/react';
 import { useEffect, useRef } from 'react';
 import type { Selection } from '../store/use-selection';
 import type { ChartBox, ChartModel } from './chart-model';
@@ -62,12 +62,24 @@ const changedBoxes = ({ boxes, lines }: ChartModel, layout: ChartLayout, before:
   return boxes.filter(({ id }) => joined.has(id) || hasMoved(before.boxes[id], layout.boxes[id]));
 };
 
-/** The least rectangle around boxes, in the chart's own pixels. */
-const around = (boxes: readonly ChartBox[], layout: ChartLayout) => {
-  const corners = boxes.flatMap(({ id, width, height }) => {
+/** A rectangle in the chart's own pixels. */
+type Area = Corner & { width: number; height: number };
+
+/** Where boxes stand. */
+const areasOf = (boxes: readonly ChartBox[], layout: ChartLayout): Area[] =>
+  boxes.flatMap(({ id, width, height }) => {
     const at = layout.boxes[id];
-    return at ? [{ left: at.x, top: at.y, right: at.x + width, bottom: at.y + height }] : [];
+    return at ? [{ ...at, width, height }] : [];
   });
+
+/** The least rectangle around some. */
+const around = (areas: readonly Area[]): Area => {
+  const corners = areas.map(({ x, y, width, height }) => ({
+    left: x,
+    top: y,
+    right: x + width,
+    bottom: y + height,
+  }));
   const least = (side: 'left' | 'top') => Math.min(...corners.map((corner) => corner[side]));
   const most = (side: 'right' | 'bottom') => Math.max(...corners.map((corner) => corner[side]));
   const [x, y] = [least('left'), least('top')];
@@ -87,13 +99,21 @@ export const useChartView = (
   places: Places,
   selection: Selection,
 ): void => {
-  const { fitView, setCenter, getViewport } = useReactFlow();
+  const { setCenter, setViewport, getViewport } = useReactFlow();
   const isShown = useIsShown(layout);
   const shown = useStore(({ width, height }) => ({ width, height }), sameSize);
+  const store = useStoreApi();
   const last = useRef<Shown | null>(null);
+  // From the layout itself: the library's own fit would use nodes that may not have been placed yet.
+  const showAll = () => {
+    const { width, height, minZoom } = store.getState();
+    if (!layout || model.boxes.length === 0 || width === 0) return;
+    const all = around([...areasOf(model.boxes, layout), ...Object.values(layout.places)]);
+    void setViewport(getViewportForBounds(all, width, height, minZoom, FIT.maxZoom, FIT.padding));
+  };
   const show = (boxes: readonly ChartBox[]) => {
     if (!layout) return;
-    const { x, y, width, height } = around(boxes, layout);
+    const { x, y, width, height } = around(areasOf(boxes, layout));
     const zoom = Math.min(
       Math.max(getViewport().zoom, farZoom(true)),
       (FILLED * shown.width) / width,
@@ -106,14 +126,14 @@ export const useChartView = (
     const mode = `${places.isGrouped} ${[...places.shut].join()}`;
     const before = last.current;
     last.current = { mode, boxes: layout.boxes, lines: new Set(model.lines.map(({ id }) => id)) };
-    if (before?.mode !== mode) requestAnimationFrame(() => void fitView(FIT));
+    if (before?.mode !== mode) requestAnimationFrame(showAll);
     else {
       const changed = changedBoxes(model, layout, before);
       if (changed.every(isShown)) return;
-      requestAnimationFrame(() => (isLargeChart(model) ? show(changed) : void fitView(FIT)));
+      requestAnimationFrame(() => (isLargeChart(model) ? show(changed) : showAll()));
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new layout moves the chart
-  }, [layout, fitView]);
+  }, [layout]);
 
   // What is selected from a list or a finding comes into sight.
   const selected =
