@@ -3,6 +3,7 @@ export * from './a-weighting';
 export * from './johnson-noise';
 export * from './power-sum';
 export * from './speech';
+export * from './room';
 export * from './sensitivity';
 export * from './speech-spectrum';
 export * from './loudness';

@@ -1,4 +1,4 @@
-import { distanceLossDb, offAxisLossDb, SPEECH_LEVEL_AT_1_M } from './speech';
+import { distanceLossDb, mouthLossDb, offAxisLossDb, patternFactor, SPEECH_LEVEL_AT_1_M } from './speech';
 
 describe('speech (ANSI S3.5-1997, from memory)', () => {
   it.each([
@@ -35,5 +35,31 @@ describe('first-order patterns, ω + (1 − ω)·cos θ', () => {
   it('a null is bounded: no microphone rejects everything', () => {
     expect(offAxisLossDb(0.5, 180)).toBe(-40);
     expect(offAxisLossDb(0, 90)).toBe(-40);
+  });
+});
+
+describe('what is behind a pattern', () => {
+  it.each([
+    ['supercardioid', 0.37, 126],
+    ['hypercardioid', 0.25, 109.5],
+    ['figure of eight', 0, 90],
+  ])('%s turns the sound over beyond its null (definition, arithmetic)', (_name, omniPart, nullDeg) => {
+    expect(patternFactor(omniPart, nullDeg)).toBeCloseTo(0, 2);
+    expect(patternFactor(omniPart, nullDeg - 5)).toBeGreaterThan(0);
+    expect(patternFactor(omniPart, nullDeg + 5)).toBeLessThan(0);
+  });
+
+  it('a figure of eight hears as well behind', () => {
+    expect(offAxisLossDb(0, 180)).toBe(0);
+  });
+});
+
+describe('a mouth (from memory: 7 dB less behind)', () => {
+  it.each([
+    [0, 0],
+    [90, -2.81],
+    [180, -7],
+  ])('%f° beside its front: %f dB', (degrees, db) => {
+    expect(mouthLossDb(degrees)).toBeCloseTo(db, 2);
   });
 });

@@ -15,10 +15,25 @@ export const SPEECH_LEVEL_AT_1_M: Record<VoiceEffort, DbSpl> = {
 export const distanceLossDb = (distanceM: number): Db => -dbFromRatio(distanceM);
 
 /**
- * Loss of a first-order microphone off its axis, dB (negative or zero).
+ * What a first-order pattern makes of sound from an angle, against sound from straight ahead: ω + (1 − ω)·cos θ.
+ * Behind a figure of eight and its relatives it is negative: the sound is turned over.
  * @param omniPart 1 omnidirectional, 0.5 cardioid, 0 figure of eight
  */
-export const offAxisLossDb = (omniPart: number, offAxisDeg: number): Db => {
-  const response = omniPart + (1 - omniPart) * Math.cos((offAxisDeg * Math.PI) / 180);
-  return Math.max(-40, dbFromRatio(response));
-};
+export const patternFactor = (omniPart: number, offAxisDeg: number): number =>
+  omniPart + (1 - omniPart) * Math.cos((offAxisDeg * Math.PI) / 180);
+
+/** The deepest any microphone turns away from a sound, over the band of speech, dB. Common practice, no published source. */
+const DEEPEST_DB = -40;
+
+/** Loss of a first-order microphone off its axis, dB (negative or zero). @param omniPart see `patternFactor` */
+export const offAxisLossDb = (omniPart: number, offAxisDeg: number): Db =>
+  Math.max(DEEPEST_DB, dbFromRatio(patternFactor(omniPart, offAxisDeg)));
+
+/** A mouth sends about so much less to the back than to the front, over the band of speech, dB. From memory: talkers measured in free field. */
+const BEHIND_A_MOUTH_DB = -7;
+/** The first-order pattern that has that behind it: −2.8 dB at the side. */
+const MOUTH_PATTERN = (1 + 10 ** (BEHIND_A_MOUTH_DB / 20)) / 2;
+
+/** Loss beside or behind the one who speaks, dB (negative or zero). @param offMouthDeg 0 straight in front of the mouth */
+export const mouthLossDb = (offMouthDeg: number): Db =>
+  dbFromRatio(patternFactor(MOUTH_PATTERN, offMouthDeg));
