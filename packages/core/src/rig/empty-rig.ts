@@ -13,6 +13,11 @@ export const DEFAULT_PROGRAMME_LIKENESS = 0.4;
 export const DEFAULT_LEAST_OVER_NOISE_DB = 42;
 /** Two or three sittings. Common practice, no published source. */
 export const DEFAULT_LISTENING_HOURS = 6;
+/** A neighbour at three times the distance: 20·log₁₀ 3. */
+export const DEFAULT_LEAST_APART_DB = 9.5;
+/** A furnished living room. Common practice, no published source. */
+export const DEFAULT_ROOM_VOLUME_M3 = 50;
+export const DEFAULT_ROOM_REVERB_S = 0.4;
 export const DEFAULT_EARTH_HUM_MILLIVOLTS = 5;
 export const DEFAULT_INTERFERENCE_NANOAMPS_PER_M = 1;
 

@@ -3,6 +3,8 @@ export * from './empty-rig';
 export * from './problem';
 export * from './edit';
 export * from './commands';
+export * from './seating';
+export * from './seating-moves';
 export * from './condition';
 export { adoptModel, newerModel } from './adopt-model';
 export { duplicateDevice, swapModel } from './swap-model';

@@ -71,6 +71,10 @@ const APP = closed({
 });
 export type App = Static<typeof APP>;
 
+/** A place on the plan of the table, and which way it faces: degrees, clockwise from straight up the plan. */
+const SPOT = closed({ xM: number(-100, 100), yM: number(-100, 100), turnDeg: number(-360, 360) });
+export type Spot = Static<typeof SPOT>;
+
 const DEVICE = closed({
   id: ID,
   name: NAME,
@@ -78,6 +82,8 @@ const DEVICE = closed({
   /** Where it stands: desk, rack, guest room. */
   place: Unsafe<string>({ type: 'string', maxLength: 200 }),
   settings: named(SETTING, Unsafe<ControlValue>({ type: ['number', 'boolean', 'string'] }), 3000),
+  /** Where a loudspeaker stands on the plan of the table. */
+  spot: Optional(SPOT),
   /** What is wanted on the tracks of a camera or recorder; absent: usual for it, or as the rig. */
   aim: Optional(AIM),
 });
@@ -114,7 +120,13 @@ const LEAD = closed({
 });
 export type Lead = Static<typeof LEAD>;
 
-const PERSON = closed({ id: ID, name: NAME, effort: oneOf(VOICE_EFFORTS) });
+const PERSON = closed({
+  id: ID,
+  name: NAME,
+  effort: oneOf(VOICE_EFFORTS),
+  /** Where the mouth is on the plan of the table; absent: nobody has said. */
+  spot: Optional(SPOT),
+});
 export type Person = Static<typeof PERSON>;
 
 /** Someone speaking into a capsule of a device. */
@@ -124,7 +136,10 @@ const PLACEMENT = closed({
   device: ID,
   capsule: POINT,
   distanceM: number(0.01, 20),
-  offAxisDeg: number(0, 180),
+  /** How far the microphone is turned away from the mouth: to the right of it, or, below 0, to the left. */
+  offAxisDeg: number(-180, 180),
+  /** Where the microphone is, seen from the mouth: degrees to the right of straight ahead. Absent: 0. */
+  bearingDeg: Optional(number(-180, 180)),
 });
 export type Placement = Static<typeof PLACEMENT>;
 
@@ -146,6 +161,12 @@ const ASSUMPTIONS = closed({
   programmeLikeness: Optional(number(-1, 1)),
   /** How far a voice must be over the hiss where it is kept or sent, dB. Common practice; absent: 42. */
   leastOverNoiseDb: Optional(number(0, 120)),
+  /** How far a neighbour must be under the one who speaks into a microphone, dB. The 3:1 rule; absent: 9.5. */
+  leastApartDb: Optional(number(0, 60)),
+  /** Volume of the room that voices are in, m³. Absent: 50. */
+  roomVolumeM3: Optional(number(1, 100_000)),
+  /** How long that room rings, seconds (reverberation time). Common practice for a furnished room; absent: 0.4. */
+  roomReverbS: Optional(number(0.05, 10)),
   /** How long people listen by headphones or loudspeakers here, hours a week. Absent: 6. */
   listeningHours: Optional(number(0.1, 168)),
 });

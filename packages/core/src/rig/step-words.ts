@@ -34,6 +34,8 @@ const FIELD_WORDS: Record<string, string> = {
   broken: 'Broken wires',
   distanceM: 'Distance',
   offAxisDeg: 'Angle',
+  bearingDeg: 'Side',
+  spot: 'Place on the plan',
   effort: 'Voice',
   channel: 'Channel',
   input: 'Input',
