@@ -58,7 +58,7 @@ export interface FlowEdge {
   kind: 'air' | 'device' | 'circuit' | 'digital' | 'usb' | 'app';
   /** Controls at work on this edge. */
   controls: { device: string; control: string }[];
-  /** What a shared wire lets through: heard, but not what the way is for. */
+  /** What a shared wire lets through, or the air brings from a neighbour: heard, but nobody means it to be. */
   isCrosstalk?: true;
 }
 

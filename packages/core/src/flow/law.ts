@@ -10,6 +10,8 @@ export type Because =
   | { kind: 'circuit' }
   | { kind: 'distance'; placement: string }
   | { kind: 'direction'; placement: string }
+  | { kind: 'mouth'; placement: string }
+  | { kind: 'air'; words: string }
   | { kind: 'app'; app: string; words: string }
   | { kind: 'data' };
 

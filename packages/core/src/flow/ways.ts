@@ -1,8 +1,12 @@
 import { dbFromRatio, type Db } from '../units';
 import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from './graph';
 
+/** What nobody means to be heard is a sound's main way only where what is meant is weaker by more than this, dB. */
+const MEANT_FIRST_DB = 60;
+
 /** The level of an edge that a way is chosen by: without what only changes the unit. */
-const weight = ({ gainDb, unitShiftDb }: FlowEdge): Db => gainDb - unitShiftDb;
+const weight = ({ gainDb, unitShiftDb, isCrosstalk }: FlowEdge): Db =>
+  gainDb - unitShiftDb - (isCrosstalk ? MEANT_FIRST_DB : 0);
 
 /** The edge by which each place mainly hears a source; undefined where it does not. */
 export interface MainWay {

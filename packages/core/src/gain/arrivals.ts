@@ -37,8 +37,10 @@ export interface Arrival {
   lateMs: number;
   /** It comes by more than one way. */
   isDoubled: boolean;
-  /** It comes only through what a shared wire lets over. */
+  /** It comes only through what a shared wire lets over, or by the air from a neighbour. */
   isCrosstalk: boolean;
+  /** It comes only by the air, into a microphone that is not meant for it. */
+  isStray: boolean;
 }
 
 /** So far below one way alone means that the ways have taken each other away, dB. Common practice, no published source. */
@@ -65,6 +67,10 @@ export interface Heardness {
 
 /** Weaker than this against its start (unit changes aside), a sound does not count as arriving, dB. */
 export const LOST_DB = -90;
+
+/** Through the air, where nobody means it to go. */
+export const isStrayAir = ({ kind, isCrosstalk }: FlowEdge): boolean =>
+  kind === 'air' && isCrosstalk === true;
 
 const decibels = (power: number): Db => 10 * Math.log10(Math.max(1e-30, power));
 
@@ -98,6 +104,7 @@ const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number,
       lateMs: firstLateMs(heard) ?? sum((edge) => edge.delayMs),
       isDoubled: !('taps' in heard) || heard.taps.length > 1,
       isCrosstalk: way.some((edge) => edge.isCrosstalk),
+      isStray: way.some(isStrayAir),
     },
   ];
 };

@@ -50,7 +50,11 @@ const becauseWords = (find: Lookup, because: Because): string => {
     case 'distance':
       return `${Math.round((placementOf(because.placement)?.distanceM ?? 1) * 100)} cm away (inverse-square law)`;
     case 'direction':
-      return `${placementOf(because.placement)?.offAxisDeg ?? 0}° off axis`;
+      return `${placementOf(because.placement)?.offAxisDeg ?? 0}° off axis`.replace('-', '');
+    case 'mouth':
+      return `${placementOf(because.placement)?.bearingDeg ?? 0}° beside the mouth`.replace('-', '');
+    case 'air':
+      return because.words;
     case 'app':
       return `${find.app(because.app)?.name ?? 'the program'} ${because.words}`;
     case 'data':

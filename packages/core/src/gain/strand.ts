@@ -12,7 +12,7 @@ import {
 import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { aimAt, type Aim } from './target';
-import { LOST_DB, type Arrival, type Heardness } from './arrivals';
+import { isStrayAir, LOST_DB, type Arrival, type Heardness } from './arrivals';
 
 /** One stage a sound passes: its level there, the noise under it, the ceiling over it. Levels in `unit`. */
 export interface Stage {
@@ -152,7 +152,9 @@ const toSink = (find: Lookup, heard: Heardness, index: number, arrival: Arrival,
 const unfinished = (find: Lookup, heard: Heardness, index: number): Strand => {
   const source: FlowSource = heard.graph.sources[index]!;
   const by = heard.ways[index]!;
-  const ends = by.places().map((id) => ({ id, way: wayTo(by, source.node, id) }));
+  const all = by.places().map((id) => ({ id, way: wayTo(by, source.node, id) }));
+  const meant = all.filter(({ way }) => !way.some(isStrayAir));
+  const ends = meant.length > 0 ? meant : all;
   const furthest = ends.reduce((best, end) => (end.way.length > best.way.length ? end : best), ends[0]!);
   const stages = stagesAlong(heard, index, furthest.way);
   return {
@@ -172,7 +174,7 @@ const unfinished = (find: Lookup, heard: Heardness, index: number): Strand => {
 
 /**
  * Every sound at every destination it reaches; one that reaches none, at the ears and in the room; one that reaches nobody,
- * as far as it gets. Views of the arrivals, a source and a sink each.
+ * as far as it gets. Views of the arrivals, a source and a sink each; what only strays into a neighbour's microphone is none.
  */
 export const strandsOf = (find: Lookup, heard: Heardness): Strand[] => {
   const sinks = new Map(heard.sinks.map((sink) => [sink.node, sink]));
@@ -184,7 +186,7 @@ export const strandsOf = (find: Lookup, heard: Heardness): Strand[] => {
   }
   return heard.graph.sources.flatMap((source, index): Strand[] => {
     if (!heard.graph.out.has(source.node)) return [];
-    const own = bySource.get(source.node) ?? [];
+    const own = (bySource.get(source.node) ?? []).filter(({ isStray }) => !isStray);
     const kept = own.filter(({ sink }) => isDestination(sinks.get(sink)!.kind));
     const shown = kept.some(({ isCrosstalk }) => !isCrosstalk) ? kept : own;
     if (shown.every(({ isCrosstalk }) => isCrosstalk)) return [unfinished(find, heard, index)];

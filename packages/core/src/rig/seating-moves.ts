@@ -1,6 +1,15 @@
 import { putPerson, putPlacement } from './commands';
 import { applyEdit, combineEdits, revise, type Edit } from './edit';
-import { between, capsulePoses, placeAt, seatedPeople, towards, wrapDeg, type CapsulePose } from './seating';
+import {
+  between,
+  capsulePoses,
+  placeAt,
+  placementsAt,
+  seatedPeople,
+  towards,
+  wrapDeg,
+  type CapsulePose,
+} from './seating';
 import type { Device, Placement, Rig, Spot } from './types';
 
 /** Moves on the plan of the table: distances and angles follow what is where. */
@@ -29,11 +38,9 @@ const placedAt = (placement: Placement, mouth: Spot, pose: Spot): Placement => {
 
 /** Distances and angles of everyone who speaks into a capsule, once it is where it is said to be. */
 const follow = (rig: Rig, pose: CapsulePose, people = seatedPeople(rig)): Edit[] =>
-  rig.placements.flatMap((placement) => {
+  placementsAt(rig, pose).flatMap((placement) => {
     const person = people.find(({ id }) => id === placement.person);
-    return person && placement.device === pose.device && placement.capsule === pose.capsule
-      ? [putPlacement(rig, placedAt(placement, person.spot, pose))]
-      : [];
+    return person ? [putPlacement(rig, placedAt(placement, person.spot, pose))] : [];
   });
 
 /** Moves or turns a microphone; whoever speaks into it stays where they are. */
@@ -52,10 +59,8 @@ export const moveSeat = (rig: Rig, person: string, spot: Spot): Edit => {
   if (!before) throw new Error(`There is no person "${person}" in this rig.`);
   const moved = { ...before, spot: roundedSpot(spot) };
   const people = seatedPeople({ ...rig, people: rig.people.map((one) => (one === before ? moved : one)) });
-  const isShared = ({ device, capsule }: CapsulePose) =>
-    people.filter(({ id }) =>
-      rig.placements.some((one) => one.person === id && one.device === device && one.capsule === capsule),
-    ).length > 1;
+  const isShared = (pose: CapsulePose) =>
+    placementsAt(rig, pose).filter((one) => people.some(({ id }) => id === one.person)).length > 1;
   const standing = capsulePoses(rig).filter(isShared);
   return combineEdits(
     `Move ${before.name}`,
@@ -82,12 +87,13 @@ const BESIDE_DEG = 60;
 /** Where someone sits who speaks into a microphone that stands for another already: as far from it as they are said to be. */
 const besideAt = (rig: Rig, person: string): Spot | undefined => {
   for (const placement of rig.placements.filter((one) => one.person === person)) {
-    const isHere = ({ device, capsule }: { device: string; capsule: string }) =>
-      device === placement.device && capsule === placement.capsule;
-    const pose = capsulePoses(rig).find((one) => isHere(one) && one.owner !== person);
+    const pose = capsulePoses(rig).find(
+      (one) => one.device === placement.device && one.capsule === placement.capsule && one.owner !== person,
+    );
     if (!pose) continue;
+    const here = new Set(placementsAt(rig, pose).map((one) => one.person));
     const taken = seatedPeople(rig)
-      .filter(({ id }) => rig.placements.some((one) => one.person === id && isHere(one)))
+      .filter(({ id }) => here.has(id))
       .map(({ spot }) => towards(pose, spot));
     let side = pose.turnDeg - placement.offAxisDeg;
     for (let n = 0; n < 360 / BESIDE_DEG; n += 1) {
@@ -103,8 +109,7 @@ const besideAt = (rig: Rig, person: string): Spot | undefined => {
 /** Seats everyone who speaks into a microphone round a table, facing its middle; those who share one, round that. */
 export const seatRound = (rig: Rig): Edit => {
   const speaking = rig.people.filter(({ id }) => rig.placements.some(({ person }) => person === id));
-  const first = (one: Placement) =>
-    rig.placements.find(({ device, capsule }) => device === one.device && capsule === one.capsule) === one;
+  const first = (one: Placement) => placementsAt(rig, one)[0] === one;
   const hasOwn = (id: string) => rig.placements.some((one) => one.person === id && first(one));
   const round = speaking.filter(({ id }) => hasOwn(id));
   const beside = speaking.filter(({ id }) => !hasOwn(id));

@@ -1,11 +1,10 @@
+import { DEFAULT_LEAST_APART_DB, DEFAULT_ROOM_REVERB_S, DEFAULT_ROOM_VOLUME_M3 } from './empty-rig';
 import type { Person, Placement, Rig, Spot } from './types';
 
 /** Where everyone and every microphone is on the plan of the table. Metres, y down; degrees clockwise from straight up. */
 
 /** A capsule on the plan: where it is and which way it is turned. */
-export interface CapsulePose extends Spot {
-  device: string;
-  capsule: string;
+export interface CapsulePose extends Spot, CapsuleRef {
   /** Whose distance and angle it is placed by. */
   owner: string;
 }
@@ -46,6 +45,16 @@ const isSeated = (person: Person): person is Seated => person.spot !== undefined
 /** Everyone who has a place. */
 export const seatedPeople = ({ people }: Rig): Seated[] => people.filter(isSeated);
 
+/** A capsule as a rig names it. */
+export interface CapsuleRef {
+  device: string;
+  capsule: string;
+}
+
+/** Who speaks into a capsule: their placements. */
+export const placementsAt = ({ placements }: Rig, { device, capsule }: CapsuleRef): Placement[] =>
+  placements.filter((one) => one.device === device && one.capsule === capsule);
+
 const poseFrom = ({ device, capsule, distanceM, offAxisDeg, bearingDeg = 0 }: Placement, owner: Seated) => {
   const ahead = owner.spot.turnDeg + bearingDeg;
   const turnDeg = wrapDeg(ahead + 180 + offAxisDeg);
@@ -63,3 +72,13 @@ export const capsulePoses = (rig: Rig): CapsulePose[] => {
   }
   return [...poses.values()];
 };
+
+/** How far a neighbour must be under whoever a microphone is for, dB: what the rig says, or the 3:1 rule. */
+export const leastApartOf = ({ assumptions }: Rig): number =>
+  assumptions.leastApartDb ?? DEFAULT_LEAST_APART_DB;
+
+/** The room voices are in: what the rig says, or what is common. */
+export const roomOf = ({ assumptions }: Rig) => ({
+  volumeM3: assumptions.roomVolumeM3 ?? DEFAULT_ROOM_VOLUME_M3,
+  reverbS: assumptions.roomReverbS ?? DEFAULT_ROOM_REVERB_S,
+});

@@ -1,8 +1,27 @@
-import type { Lookup } from '../../rig';
-import { distanceLossDb, offAxisLossDb, SPEECH_LEVEL_AT_1_M } from '../../units';
-import type { GraphMaker } from '../graph';
+import {
+  between,
+  capsulePoses,
+  placementsAt,
+  roomOf,
+  seatedPeople,
+  type CapsulePose,
+  type Lookup,
+  type Spot,
+} from '../../rig';
+import {
+  distanceLossDb,
+  fromAllAroundDb,
+  mouthLossDb,
+  offAxisLossDb,
+  patternFactor,
+  powerSumDb,
+  roomAnswerDb,
+  SPEECH_LEVEL_AT_1_M,
+  type Db,
+} from '../../units';
+import type { FlowEdge, GraphMaker } from '../graph';
 import { pointId, voiceId } from '../ids';
-import { law } from '../law';
+import { law, type Term } from '../law';
 
 /** Speed of sound at 20 °C, metres per second. */
 const SPEED_OF_SOUND = 343;
@@ -21,24 +40,90 @@ export const lowerVoices = (graph: GraphMaker, { rig }: Lookup) => {
   }
 };
 
+/** What a capsule makes of sound from an angle: how much is left, and whether it is turned over. */
+const directionOf = (find: Lookup, device: string, capsule: string, offAxisDeg: number) => {
+  const omniPart = find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
+  return {
+    db: offAxisLossDb(omniPart, offAxisDeg),
+    sign: patternFactor(omniPart, offAxisDeg) < 0 ? -1 : 1,
+    omniPart,
+  };
+};
+
+/** A way through the air, which a capsule may turn over. */
+const airLaw = (
+  row: Pick<FlowEdge, 'from' | 'to' | 'terms'> & { distanceM: number; sign: number; isCrosstalk?: true },
+) => {
+  const { distanceM, sign, ...rest } = row;
+  const edge = law({ ...rest, kind: 'air', delayMs: (distanceM / SPEED_OF_SOUND) * 1000 });
+  return sign < 0 ? { ...edge, re: -edge.re } : edge;
+};
+
 /** From mouths to capsules: weaker with distance and off the axis, later by the way. */
 export const lowerAir = (graph: GraphMaker, find: Lookup) => {
-  for (const { id, person, device, capsule, distanceM, offAxisDeg } of find.rig.placements) {
-    const point = find.modelOf(device)?.points.find((one) => one.id === capsule);
-    graph.edge(
-      law({
-        from: voiceId(person),
-        to: pointId(device, capsule),
-        kind: 'air',
-        terms: [
-          { db: distanceLossDb(distanceM), because: { kind: 'distance', placement: id } },
-          {
-            db: offAxisLossDb(point?.omniPart ?? 1, offAxisDeg),
-            because: { kind: 'direction', placement: id },
-          },
-        ],
-        delayMs: (distanceM / SPEED_OF_SOUND) * 1000,
-      }),
-    );
+  for (const { id, person, device, capsule, distanceM, offAxisDeg, bearingDeg } of find.rig.placements) {
+    const { db, sign } = directionOf(find, device, capsule, offAxisDeg);
+    const terms: Term[] = [
+      { db: distanceLossDb(distanceM), because: { kind: 'distance', placement: id } },
+      { db, because: { kind: 'direction', placement: id } },
+    ];
+    if (bearingDeg) terms.push({ db: mouthLossDb(bearingDeg), because: { kind: 'mouth', placement: id } });
+    graph.edge(airLaw({ from: voiceId(person), to: pointId(device, capsule), terms, distanceM, sign }));
   }
+};
+
+/** How sound comes straight from a place to a capsule it is not meant for. */
+const strayLaw = (find: Lookup, from: Spot, { device, capsule, ...pose }: CapsulePose) => {
+  const { distanceM, bearingDeg, offAxisDeg } = between(from, pose);
+  const { db, sign, omniPart } = directionOf(find, device, capsule, offAxisDeg);
+  const away = `${Math.round(distanceM * 100)} cm away, not meant to be heard`;
+  const terms = [
+    because(distanceLossDb(distanceM), away),
+    because(db, `${Math.round(Math.abs(offAxisDeg))}° off the microphone’s axis`),
+  ];
+  return { row: { to: pointId(device, capsule), terms, distanceM, sign }, bearingDeg, omniPart };
+};
+
+const because = (db: Db, words: string): Term => ({ db, because: { kind: 'air', words } });
+
+/** From every mouth with a place to every capsule it does not speak into. */
+const lowerSpill = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose[]) => {
+  for (const pose of poses) {
+    const own = new Set(placementsAt(find.rig, pose).map(({ person }) => person));
+    for (const { id, spot } of seatedPeople(find.rig)) {
+      if (own.has(id)) continue;
+      const { row, bearingDeg } = strayLaw(find, spot, pose);
+      const mouth = because(mouthLossDb(bearingDeg), `${Math.round(Math.abs(bearingDeg))}° beside the mouth`);
+      graph.edge(airLaw({ ...row, from: voiceId(id), terms: [...row.terms, mouth], isCrosstalk: true }));
+    }
+  }
+};
+
+/** From every loudspeaker with a place to every capsule with one: straight, and by the room. */
+const lowerLoudspeakers = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose[]) => {
+  const { volumeM3, reverbS } = roomOf(find.rig);
+  const answerDb = roomAnswerDb(volumeM3, reverbS);
+  for (const { id, spot } of find.rig.devices) {
+    if (!spot) continue;
+    const drivers = find.modelOf(id)?.points.filter(({ role }) => role === 'driver') ?? [];
+    for (const driver of drivers) {
+      for (const pose of poses) {
+        const { row, omniPart } = strayLaw(find, spot, pose);
+        const straightDb = row.terms.reduce((sum, { db }) => sum + db, 0);
+        const room = because(
+          powerSumDb([straightDb, answerDb + fromAllAroundDb(omniPart)]) - straightDb,
+          'what the room sends back (volume and reverberation are assumptions)',
+        );
+        const from = pointId(id, driver.id);
+        graph.edge(airLaw({ ...row, from, terms: [...row.terms, room], isCrosstalk: true }));
+      }
+    }
+  }
+};
+
+/** What nobody means to be heard: neighbours, and loudspeakers, in open microphones. */
+export const lowerStrayAir = (graph: GraphMaker, find: Lookup) => {
+  const poses = capsulePoses(find.rig);
+  lowerSpill(graph, find, poses);
+  lowerLoudspeakers(graph, find, poses);
 };

@@ -1,0 +1,125 @@
+import { solveCircuit } from '../circuit';
+import { lookup, moveLoudspeaker, moveMicrophone, moveSeat, setAssumptions, type Rig } from '../rig';
+import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { buildFlow, loopsOf, pointId, voiceId } from '.';
+import { usbTree } from './usb-links';
+
+/** Ann and Bob, each at a microphone of a kind, on one desk; a loudspeaker on its main output. */
+const rig = (mic = 'mic-dynamic-hand'): Rig =>
+  rigOf({
+    devices: [
+      { id: 'mic-ann', model: mic },
+      { id: 'mic-bob', model: mic },
+      { id: 'desk', model: 'mixer-4-usb', settings: { gain1: 40, gain2: 40, 'main-volume': 0 } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1, 2])] },
+      { id: 'wedge', model: 'loudspeaker' },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic-ann.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'xlr', ends: ['mic-bob.out', 'desk.in2'], lengthM: 3 },
+      { kind: 'usb-c-b', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 },
+      { kind: 'trs-635', ends: ['desk.outL', 'wedge.in'], lengthM: 3 },
+    ],
+    people: people('ann', 'bob'),
+    placements: [seat('ann', 'mic-ann', 0.1), seat('bob', 'mic-bob', 0.1)],
+  });
+
+/** Bob two metres to the right of Ann; both look up the plan. */
+const seated = (mic?: string): Rig =>
+  after(
+    rig(mic),
+    (now) => moveSeat(now, 'ann', { xM: 0, yM: 0, turnDeg: 0 }),
+    (now) => moveSeat(now, 'bob', { xM: 2, yM: 0, turnDeg: 0 }),
+  );
+
+const flowOf = (of: Rig) => {
+  const find = lookup(of);
+  return buildFlow(find, solveCircuit(find), usbTree(find));
+};
+
+const wayOf = (of: Rig, from: string, device: string) =>
+  (flowOf(of).out.get(from) ?? []).find(({ to }) => to === pointId(device, 'capsule'));
+
+describe('a neighbour in a microphone', () => {
+  it('is nowhere while nobody has said where people sit', () => {
+    expect(wayOf(rig(), voiceId('ann'), 'mic-bob')).toBeUndefined();
+    expect(
+      wayOf(
+        after(rig(), (now) => moveSeat(now, 'ann', { xM: 0, yM: 0, turnDeg: 0 })),
+        voiceId('ann'),
+        'mic-bob',
+      ),
+    ).toBeUndefined();
+  });
+
+  it('comes by distance, the side of the mouth and the side of the microphone (arithmetic)', () => {
+    const way = wayOf(seated(), voiceId('ann'), 'mic-bob')!;
+    // From (0, 0) to (2, −0.1): 2.0025 m, 87.1° to the right of Ann, and as far off the cardioid that faces down the plan.
+    const distanceM = Math.hypot(2, 0.1);
+    const cos = Math.cos(((90 - 2.862) * Math.PI) / 180);
+    const mouth = (1 + 10 ** (-7 / 20)) / 2;
+    const expected =
+      -20 * Math.log10(distanceM) +
+      20 * Math.log10(0.5 + 0.5 * cos) +
+      20 * Math.log10(mouth + (1 - mouth) * cos);
+    expect(way.gainDb).toBeCloseTo(expected, 3);
+    expect(way.delayMs).toBeCloseTo((distanceM / 343) * 1000, 6);
+    expect(way.isCrosstalk).toBe(true);
+  });
+
+  it('comes upside down from behind a figure of eight', () => {
+    const turned = after(seated('mic-ribbon'), (now) =>
+      moveMicrophone(now, 'mic-bob', 'capsule', { xM: 2, yM: -0.1, turnDeg: 90 }),
+    );
+    const way = wayOf(turned, voiceId('ann'), 'mic-bob')!;
+    expect(way.re).toBeCloseTo(-(10 ** (way.gainDb / 20)), 9);
+    expect(wayOf(seated('mic-ribbon'), voiceId('ann'), 'mic-bob')!.re).toBeGreaterThan(0);
+  });
+
+  it('whoever speaks past their microphone loses what a mouth sends to the side', () => {
+    const [ahead, aside] = [0, 90].map((bearingDeg) => ({
+      ...rig(),
+      placements: rig().placements.map((one) => ({ ...one, bearingDeg })),
+    }));
+    const gain = (of: Rig) => wayOf(of, voiceId('ann'), 'mic-ann')!.gainDb;
+    expect(gain(aside!) - gain(ahead!)).toBeCloseTo(-2.81, 2);
+  });
+});
+
+describe('a loudspeaker in an open microphone', () => {
+  const withWedge = (now: Rig, volumeM3: number, reverbS: number): Rig =>
+    after(
+      now,
+      (one) => moveLoudspeaker(one, 'wedge', { xM: 0, yM: -2.1, turnDeg: 180 }),
+      (one) => setAssumptions(one, { ...one.assumptions, roomVolumeM3: volumeM3, roomReverbS: reverbS }),
+    );
+
+  it('makes a ring whose gain is what its pieces add up to, and which rings where its delay fits', () => {
+    const dry = flowOf(withWedge(seated(), 100_000, 0.05));
+    const way = wayOf(withWedge(seated(), 100_000, 0.05), pointId('wedge', 'driver'), 'mic-ann')!;
+    // Two metres, from behind Ann’s cardioid: as deep as any microphone goes; the room, 114 m critical distance, as much again.
+    const straight = 10 ** ((-6.02 - 40) / 10);
+    const room = 10 ** ((-20 * Math.log10(114) - 4.77) / 10);
+    expect(way.gainDb).toBeCloseTo(10 * Math.log10(straight + room), 1);
+    const [loop] = loopsOf(dry).filter(({ nodes }) => nodes.includes(pointId('mic-ann', 'capsule')));
+    const round = loop!.nodes.map((id, at) => {
+      const to = loop!.nodes[(at + 1) % loop!.nodes.length]!;
+      return dry.out.get(id)!.find((edge) => edge.to === to)!.gainDb;
+    });
+    expect(loop!.gainDb).toBeCloseTo(
+      round.reduce((sum, db) => sum + db, 0),
+      6,
+    );
+    expect(loop!.delayMs).toBeGreaterThan((2 / 343) * 1000);
+  });
+
+  it('comes by the room too: in a hard one all of it', () => {
+    const wet = wayOf(withWedge(seated(), 50, 0.4), pointId('wedge', 'driver'), 'mic-ann')!;
+    // 0.057·√(2·50/0.4) = 0.90 m: +0.9 dB against 1 m, −4.8 dB by the cardioid’s directivity.
+    expect(wet.gainDb).toBeCloseTo(0.9 - 4.77, 1);
+  });
+
+  it('is no ring where it has no place', () => {
+    expect(loopsOf(flowOf(seated()))).toEqual([]);
+  });
+});
