@@ -33,6 +33,7 @@ export const FINDING_CODES = [
   'noise-high',
   'gain-at-wrong-stage',
   'hearing',
+  'spill',
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',

@@ -18,6 +18,7 @@ import { dataLeadTooLong } from './data-lead-too-long';
 import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { noiseHigh } from './noise-high';
 import { hearing } from './hearing';
+import { spill } from './spill';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -64,6 +65,7 @@ export const CHECKS: Check[] = [
   noiseHigh,
   gainAtWrongStage,
   hearing,
+  spill,
   usbCableTooLong,
   dataLeadTooLong,
   adapterChainBroken,
@@ -91,6 +93,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'wrong-stream',
   'caller-echo',
   'leak',
+  'spill',
   'gain-short',
   'gain-top-of-range',
   'clip-input',

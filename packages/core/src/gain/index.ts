@@ -8,3 +8,4 @@ export { earlier, oneDbAtEach, type Earlier, type OneDb } from './earlier';
 export { turnedAt, type Turned } from './turned';
 export { ahead, turnableAt, turnedBy } from './ahead';
 export { amplifierNoise, pathOf, wayInto } from './way-into';
+export * from './spill';

@@ -1,0 +1,85 @@
+import { spillsOf, type Spill, type Strand } from '../../gain';
+import {
+  capsulePoses,
+  combineEdits,
+  leastApartOf,
+  moveMicrophone,
+  moveSeat,
+  placeAt,
+  placementsAt,
+  seatedPeople,
+  towards,
+} from '../../rig';
+import { dbFromRatio, offAxisLossDb, powerSumDb, ratioFromDb, type Db } from '../../units';
+import { figureText, type Fix, type Solved } from '../finding';
+import { firstGain } from '../voice-gain';
+import { moveTalker, setGain } from './level';
+
+/** Moving and turning what stands at a table, so that voices come apart. */
+
+/** A little more than is asked for, dB: places are rounded. */
+const TO_SPARE_DB = 0.3;
+
+/** Has someone speak from nearer, the gain turned down by as much. */
+export const comeCloser = (solved: Solved, strand: Strand, placementId: string, missingDb: Db): Fix[] =>
+  moveTalker(solved, placementId, missingDb + TO_SPARE_DB).map((closer) => {
+    const gain = firstGain(solved, strand);
+    const before = solved.rig.placements.find(({ id }) => id === placementId)!;
+    const distance = closer.edit.steps.find(({ path }) => path[0] === 'distanceM');
+    if (!gain || typeof distance?.to !== 'number') return closer;
+    const down = setGain(solved.rig, gain, gain.value - dbFromRatio(before.distanceM / distance.to));
+    const label = `${closer.label}, ${down.label[0]!.toLowerCase()}${down.label.slice(1)}`;
+    return { label, edit: combineEdits(label, closer.edit, down.edit) };
+  });
+
+/** Further off its axis nobody is asked to speak: −2 dB and a duller sound. Common practice, no published source. */
+const MOST_OFF_AXIS_DB = -2;
+const STEP_DEG = 5;
+
+/** Turns a microphone so that its neighbours come from where it hears least, as little as that needs. */
+export const turnAway = ({ find, heard, rig }: Solved, { device, capsule }: Spill): Fix[] => {
+  const pose = capsulePoses(rig).find((one) => one.device === device && one.capsule === capsule);
+  const omniPart = find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
+  if (!pose || omniPart === 1) return [];
+  const loss = (offAxisDeg: number) => offAxisLossDb(omniPart, offAxisDeg);
+  const own = placementsAt(rig, pose);
+  const neighbours = spillsOf(find, heard).filter((one) => one.device === device && one.capsule === capsule);
+  const isEnough = (byDeg: number): boolean =>
+    own.every(({ offAxisDeg }) => loss(offAxisDeg + byDeg) >= MOST_OFF_AXIS_DB) &&
+    neighbours.every(({ straightDb, roomDb, ownDb, offAxisDeg, owner }) => {
+      const ownDeg = own.find(({ person }) => person === owner)?.offAxisDeg ?? 0;
+      const straight = straightDb + loss(offAxisDeg + byDeg) - loss(offAxisDeg);
+      const there = ownDb + loss(ownDeg + byDeg) - loss(ownDeg);
+      return powerSumDb([straight, roomDb]) - there < -leastApartOf(rig) - TO_SPARE_DB;
+    });
+  for (let size = STEP_DEG; size <= 90; size += STEP_DEG) {
+    const byDeg = [size, -size].find(isEnough);
+    if (byDeg === undefined) continue;
+    const label = `Turn ${find.device(device)!.name} ${size}° to the ${byDeg > 0 ? 'right' : 'left'}`;
+    const { steps } = moveMicrophone(rig, device, capsule, { ...pose, turnDeg: pose.turnDeg + byDeg });
+    return [{ label, edit: { label, steps } }];
+  }
+  return [];
+};
+
+/** Nobody is sent further than this from a table, metres. Common practice, no published source. */
+const FURTHEST_SEAT_M = 3;
+
+/** Seats the neighbour so far from the microphone that what comes straight is weak enough; what the room answers stays. */
+export const sitFurther = ({ find, rig }: Solved, spill: Spill): Fix[] => {
+  const pose = capsulePoses(rig).find(
+    ({ device, capsule }) => device === spill.device && capsule === spill.capsule,
+  );
+  const person = seatedPeople(rig).find(({ id }) => id === spill.person);
+  const allowedDb = spill.ownDb - leastApartOf(rig) - TO_SPARE_DB;
+  const straight = 10 ** (allowedDb / 10) - 10 ** (spill.roomDb / 10);
+  if (!pose || !person || straight <= 0) return [];
+  const exact = spill.distanceM * ratioFromDb(spill.straightDb - 10 * Math.log10(straight));
+  const distanceM = Math.ceil(exact * 10) / 10;
+  if (distanceM > FURTHEST_SEAT_M) return [];
+  const place = placeAt(pose, towards(pose, person.spot), distanceM);
+  const label = `Seat ${person.name} ${figureText(distanceM)} m from ${find.device(spill.device)!.name}`;
+  return [
+    { label, edit: { ...moveSeat(rig, person.id, { ...place, turnDeg: person.spot.turnDeg }), label } },
+  ];
+};
