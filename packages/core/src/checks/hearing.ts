@@ -1,33 +1,14 @@
 import { wayTo, type Sink } from '../flow';
-import { turnedAt } from '../gain';
-import { DEFAULT_LISTENING_HOURS, setControl } from '../rig';
+import { DEFAULT_LISTENING_HOURS } from '../rig';
 import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
-import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { figureText, finding, type Check, type Found } from './finding';
+import { turnDownAlong } from './fixes/turn-down';
 
 /** What a week allows in less than this is danger at once, hours. Common practice, no published source. */
 const AT_ONCE_HOURS = 0.5;
 
 const timeText = (hours: number): string =>
   hours >= 1 ? `${figureText(hours, 1)} hours` : `${figureText(hours * 60, 0)} minutes`;
-
-/** Turns down what stands on the way of a sound to an ear, what is next to the ear first. */
-const turnDown = (solved: Solved, source: string, sink: string, byDb: number): Fix[] => {
-  const { find, heard, graph, rig } = solved;
-  const index = graph.sources.findIndex(({ node }) => node === source);
-  return wayTo(heard.ways[index]!, source, sink)
-    .reverse()
-    .flatMap((edge) => turnedAt(find, edge))
-    .flatMap(({ device, control, label, value, min, step }): Fix[] => {
-      const to = Number((Math.floor((value - byDb) / step) * step).toFixed(6));
-      if (to < min) return [];
-      return [
-        {
-          label: `Turn ${label} of ${find.device(device)!.name} down to ${figureText(to, 0)} dB`,
-          edit: setControl(rig, device, control, to),
-        },
-      ];
-    });
-};
 
 /** Headphones and loudspeakers so loud that they hurt before the week is over. */
 export const hearing: Check = (solved) => {
@@ -68,7 +49,10 @@ export const hearing: Check = (solved) => {
           { label: 'Allowed for it', value: safe, unit: 'h a week', from: 'WHO-ITU H.870, adults' },
           { label: 'Listened', value: hours, unit: 'h a week', from: 'assumption' },
         ],
-        propose: () => turnDown(solved, loudest, sink.node, dba - best),
+        propose: () => {
+          const index = solved.graph.sources.findIndex(({ node }) => node === loudest);
+          return turnDownAlong(solved, wayTo(solved.heard.ways[index]!, loudest, sink.node), dba - best);
+        },
       }),
     ];
   });
