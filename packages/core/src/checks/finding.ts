@@ -34,6 +34,7 @@ export const FINDING_CODES = [
   'gain-at-wrong-stage',
   'hearing',
   'spill',
+  'off-axis',
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',

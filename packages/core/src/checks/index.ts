@@ -19,6 +19,7 @@ import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { noiseHigh } from './noise-high';
 import { hearing } from './hearing';
 import { spill } from './spill';
+import { offAxis } from './off-axis';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -66,6 +67,7 @@ export const CHECKS: Check[] = [
   gainAtWrongStage,
   hearing,
   spill,
+  offAxis,
   usbCableTooLong,
   dataLeadTooLong,
   adapterChainBroken,
@@ -94,6 +96,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'caller-echo',
   'leak',
   'spill',
+  'off-axis',
   'gain-short',
   'gain-top-of-range',
   'clip-input',

@@ -93,7 +93,7 @@ const besideAt = (rig: Rig, person: string): Spot | undefined => {
     if (!pose) continue;
     const here = new Set(placementsAt(rig, pose).map((one) => one.person));
     const taken = seatedPeople(rig)
-      .filter(({ id }) => here.has(id))
+      .filter(({ id }) => id !== person && here.has(id))
       .map(({ spot }) => towards(pose, spot));
     let side = pose.turnDeg - placement.offAxisDeg;
     for (let n = 0; n < 360 / BESIDE_DEG; n += 1) {
@@ -104,6 +104,17 @@ const besideAt = (rig: Rig, person: string): Spot | undefined => {
     return { ...place, turnDeg: towards(place, pose) };
   }
   return undefined;
+};
+
+/** Seats someone who shares a microphone at its front, beside the others; nothing where they share none. */
+export const seatBeside = (rig: Rig, person: string): Edit => {
+  const name = rig.people.find(({ id }) => id === person)?.name ?? person;
+  // At its front: as if that had been said.
+  const isTheirs = (one: Placement) => one.person === person;
+  const placements = rig.placements.map((one) => (isTheirs(one) ? { ...one, offAxisDeg: 0 } : one));
+  const aimed = { ...rig, placements };
+  const spot = besideAt(aimed, person);
+  return spot ? moveSeat(rig, person, spot) : { label: `Seat ${name} beside the others`, steps: [] };
 };
 
 /** Seats everyone who speaks into a microphone round a table, facing its middle; those who share one, round that. */

@@ -1,8 +1,9 @@
 import { controlOf, boosters, contactsBetween, type SignalKind } from '../../catalogue';
 import { combineEdits, putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
-import { ratioFromDb } from '../../units';
+import type { Strand } from '../../gain';
+import { ratioFromDb, type Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
-import { snapGain, type VoiceGain } from '../voice-gain';
+import { firstGain, snapGain, type VoiceGain } from '../voice-gain';
 import { turnControl } from './turn-control';
 import { insertBooster } from './insert';
 
@@ -17,6 +18,15 @@ export const setGain = (rig: Rig, gain: VoiceGain, value: number): Fix => {
     label: `Set ${gain.control.label} to ${figureText(snapped, Number.isInteger(snapped) ? 0 : 1)} dB`,
     edit: setControl(rig, gain.device, gain.control.id, snapped),
   };
+};
+
+/** A fix that makes a voice so much louder, with the first gain it meets turned down by as much: nothing clips by it. */
+export const withGainDown = (solved: Solved, strand: Strand, fix: Fix, byDb: Db): Fix => {
+  const gain = firstGain(solved, strand);
+  if (!gain || byDb <= 0) return fix;
+  const down = setGain(solved.rig, gain, gain.value - byDb);
+  const label = `${fix.label}, ${down.label[0]!.toLowerCase()}${down.label.slice(1)}`;
+  return { ...fix, label, edit: combineEdits(label, fix.edit, down.edit) };
 };
 
 /** Takes a pad out, with a gain turned to what is then needed. */

@@ -1,7 +1,6 @@
 import { spillsOf, type Spill, type Strand } from '../../gain';
 import {
   capsulePoses,
-  combineEdits,
   leastApartOf,
   moveMicrophone,
   moveSeat,
@@ -12,8 +11,7 @@ import {
 } from '../../rig';
 import { dbFromRatio, offAxisLossDb, powerSumDb, ratioFromDb, type Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
-import { firstGain } from '../voice-gain';
-import { moveTalker, setGain } from './level';
+import { moveTalker, withGainDown } from './level';
 
 /** Moving and turning what stands at a table, so that voices come apart. */
 
@@ -23,13 +21,10 @@ const TO_SPARE_DB = 0.3;
 /** Has someone speak from nearer, the gain turned down by as much. */
 export const comeCloser = (solved: Solved, strand: Strand, placementId: string, missingDb: Db): Fix[] =>
   moveTalker(solved, placementId, missingDb + TO_SPARE_DB).map((closer) => {
-    const gain = firstGain(solved, strand);
     const before = solved.rig.placements.find(({ id }) => id === placementId)!;
-    const distance = closer.edit.steps.find(({ path }) => path[0] === 'distanceM');
-    if (!gain || typeof distance?.to !== 'number') return closer;
-    const down = setGain(solved.rig, gain, gain.value - dbFromRatio(before.distanceM / distance.to));
-    const label = `${closer.label}, ${down.label[0]!.toLowerCase()}${down.label.slice(1)}`;
-    return { label, edit: combineEdits(label, closer.edit, down.edit) };
+    const to = closer.edit.steps.find(({ path }) => path[0] === 'distanceM')?.to;
+    const byDb = typeof to === 'number' ? dbFromRatio(before.distanceM / to) : 0;
+    return withGainDown(solved, strand, closer, byDb);
   });
 
 /** Further off its axis nobody is asked to speak: −2 dB and a duller sound. Common practice, no published source. */

@@ -1,0 +1,107 @@
+import { modelById } from '../catalogue';
+import { fixesFor, makeEngineMemory, solveRig, tuned } from '../offers';
+import { applyEdit, putPlacement, seatRound, type Rig } from '../rig';
+import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { ordinaryDesks } from './desks.testing';
+import type { Finding } from './finding';
+import { tableOf } from './table.testing';
+
+const offAxisIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'off-axis');
+
+/** Every fix that is offered ends it; how many there are. */
+const pressed = (rig: Rig, { id }: Finding): number => {
+  const fixes = fixesFor(rig, id, makeEngineMemory());
+  for (const { edit, label } of fixes)
+    expect({ label, left: offAxisIn(applyEdit(rig, edit).rig).some((one) => one.id === id) }).toEqual({
+      label,
+      left: false,
+    });
+  return fixes.length;
+};
+
+/** All who speak turned so far off their microphones. */
+const turned = (rig: Rig, offAxisDeg: number): Rig =>
+  rig.placements.reduce((now, one) => after(now, (is) => putPlacement(is, { ...one, offAxisDeg })), rig);
+
+const omniPartOf = (rig: Rig, device: string, capsule: string): number =>
+  modelById(rig.devices.find(({ id }) => id === device)!.model).points.find(({ id }) => id === capsule)!
+    .omniPart ?? 1;
+
+describe('speaking past a microphone', () => {
+  it.each(ordinaryDesks())(
+    '%s: nothing is said of 30°, and of 120° where the microphone is deaf there',
+    (_name, rig) => {
+      expect(offAxisIn(turned(rig, 30))).toEqual([]);
+      const aside = turned(rig, 120);
+      const found = offAxisIn(aside);
+      // 120° off axis, by the definition of the pattern: a cardioid keeps a quarter, a figure of eight a half.
+      const deaf = solveRig(aside)
+        .strands.filter(({ arrives, person }) => arrives && person !== null)
+        .map(({ person }) => rig.placements.find((one) => one.person === person)!)
+        .filter(({ device, capsule }) => {
+          const a = omniPartOf(rig, device, capsule);
+          return Math.abs(a - (1 - a) / 2) < 0.7;
+        });
+      expect(new Set(found.flatMap(({ places }) => places[0]!.person))).toEqual(
+        new Set(deaf.map(({ person }) => person)),
+      );
+      for (const one of found) expect(pressed(aside, one)).toBeGreaterThan(0);
+    },
+  );
+
+  it.each([2, 3, 4])('%i people, each turned away on the plan: the microphone is turned to them', (count) => {
+    const rig = tableOf({ mic: 'mic-condenser-large', count, distanceM: 0.2, offAxisDeg: -100 });
+    const found = offAxisIn(rig);
+    expect(found).toHaveLength(count);
+    for (const one of found) expect(pressed(rig, one)).toBe(1);
+  });
+});
+
+/** So many people at one microphone, so far round it from one another. */
+const shared = (mic: string, angles: number[], isSeated: boolean): Rig => {
+  const names = ['ann', 'bob', 'cleo'].slice(0, angles.length);
+  const rig = rigOf({
+    devices: [
+      { id: 'mic', model: mic },
+      { id: 'desk', model: 'interface-2', settings: { phantom1: mic !== 'mic-ribbon' } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 },
+    ],
+    people: people(...names),
+    placements: names.map((name, at) => seat(name, 'mic', 0.15, 'capsule', angles[at])),
+  });
+  return tuned(isSeated ? after(rig, seatRound) : rig);
+};
+
+describe('several at one microphone', () => {
+  it.each([
+    ['either side of a figure of eight', 'mic-ribbon', [0, 180]],
+    ['in front of a cardioid', 'mic-condenser-large', [-30, 30]],
+    ['a little aside of a cardioid', 'mic-condenser-large', [-60, 60]],
+    ['all round a boundary microphone', 'mic-boundary', [0, 120, -120]],
+  ])('%s: nothing is said', (_name, mic, angles) => {
+    for (const isSeated of [false, true]) expect(offAxisIn(shared(mic, angles, isSeated))).toEqual([]);
+  });
+
+  it('either side of a cardioid: the one behind is said, and may sit beside the other', () => {
+    for (const isSeated of [false, true]) {
+      const rig = shared('mic-condenser-large', [0, 180], isSeated);
+      const found = offAxisIn(rig);
+      expect(found.map(({ title }) => title)).toEqual([
+        expect.stringMatching(/^BOB speaks 180° off the axis of .*: 40 dB lost$/),
+      ]);
+      expect(pressed(rig, found[0]!)).toBeGreaterThan(0);
+    }
+  });
+
+  it('at the side of one who is in front: turned between both', () => {
+    const rig = shared('mic-condenser-large', [0, 100], true);
+    const [found] = offAxisIn(rig);
+    const labels = fixesFor(rig, found!.id, makeEngineMemory()).map(({ label }) => label);
+    expect(labels[0]).toMatch(/^Turn .* 50° to the left, between those who share it$/);
+    expect(pressed(rig, found!)).toBe(2);
+  });
+});
