@@ -35,6 +35,7 @@ export const FINDING_CODES = [
   'hearing',
   'spill',
   'off-axis',
+  'comb',
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',

@@ -20,6 +20,7 @@ import { noiseHigh } from './noise-high';
 import { hearing } from './hearing';
 import { spill } from './spill';
 import { offAxis } from './off-axis';
+import { comb } from './comb';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -68,6 +69,7 @@ export const CHECKS: Check[] = [
   hearing,
   spill,
   offAxis,
+  comb,
   usbCableTooLong,
   dataLeadTooLong,
   adapterChainBroken,
@@ -97,6 +99,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'leak',
   'spill',
   'off-axis',
+  'comb',
   'gain-short',
   'gain-top-of-range',
   'clip-input',

@@ -9,3 +9,4 @@ export { turnedAt, type Turned } from './turned';
 export { ahead, turnableAt, turnedBy } from './ahead';
 export { amplifierNoise, pathOf, wayInto } from './way-into';
 export * from './spill';
+export * from './comb';

@@ -1,5 +1,5 @@
 import { controlOf, OFF, type Control, type ControlValue } from '../../catalogue';
-import { edgesFrom, reachable, waysBetween, type FlowEdge } from '../../flow';
+import { edgesFrom, reachable, waysBetween, type FlowEdge, type Way } from '../../flow';
 import { combineEdits, settingOf } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { turnControl } from './turn-control';
@@ -119,18 +119,41 @@ export const shutBy = (solved: Solved, reached: ReadonlySet<string>, ends: Reado
   return [...new Set(labels)];
 };
 
-/**
- * What shuts the way by which a sound gets from one place to another: each control on it, the one nearest the listener first,
- * since the least else goes with it.
- */
-export const shutBetween = (solved: Solved, from: string, to: string): Fix[] => {
-  const [way] = waysBetween(solved.graph, from, to);
-  const met = [...(way?.edges ?? [])].reverse().flatMap(({ controls }) => controls);
+/** Whether a switch only makes a way weaker or louder: a pad. */
+const isPad = ({ find }: Solved, device: string, id: string): boolean =>
+  find
+    .modelOf(device)
+    ?.paths.some(({ controls }) =>
+      controls?.some(({ control, onDb }) => control === id && onDb !== undefined),
+    ) ?? false;
+
+/** What shuts a way: each control on it, the one nearest the listener first, since the least else goes with it. */
+const shutAlong = (solved: Solved, { edges }: Pick<Way, 'edges'>): (Turn & { fix: Fix })[] => {
+  const met = [...edges].reverse().flatMap(({ controls }) => controls);
   const once = [...new Map(met.map((one) => [`${one.device} ${one.control}`, one])).values()];
   return once.flatMap(({ device, control }) => {
     const at = standing(solved, device, control);
-    return at
-      ? shuttings(at.control, at.value).map((value) => turnAll(solved, [{ device, control, value }]))
+    return at && !isPad(solved, device, control)
+      ? shuttings(at.control, at.value).map((value) => {
+          const turn = { device, control, value };
+          return { ...turn, fix: turnAll(solved, [turn]) };
+        })
       : [];
   });
+};
+
+/** What shuts the way by which a sound gets from one place to another. */
+export const shutBetween = (solved: Solved, from: string, to: string): Fix[] => {
+  const [way] = waysBetween(solved.graph, from, to);
+  return way ? shutAlong(solved, way).map(({ fix }) => fix) : [];
+};
+
+/** What shuts one way and not another. */
+export const shutOnly = (solved: Solved, way: Pick<Way, 'edges'>, other: Pick<Way, 'edges'>): Fix[] => {
+  const kept = new Set(
+    other.edges.flatMap(({ controls }) => controls.map(({ device, control }) => `${device} ${control}`)),
+  );
+  return shutAlong(solved, way)
+    .filter(({ device, control }) => !kept.has(`${device} ${control}`))
+    .map(({ fix }) => fix);
 };

@@ -1,0 +1,71 @@
+import { waysBetween, type FlowGraph, type Heard, type Way } from '../flow';
+import { dbFromRatio, ratioFromDb, type Db } from '../units';
+
+/** One voice that comes to one place by two microphones. */
+export interface Comb {
+  /** The strongest way, and the strongest by another microphone. */
+  first: Way;
+  second: Way;
+  /** The second against the first, dB. */
+  againstDb: Db;
+  apartMs: number;
+  /** From the deepest notch up to the highest crest, dB. */
+  rippleDb: Db;
+  /** The lowest notch, Hz; the others follow every 1 / delay. */
+  notchHz: number;
+}
+
+/**
+ * Ripple of a sound and a weaker copy of it, dB: (1 + a) / (1 − a).
+ * @param againstDb level of the copy against the sound, below 0
+ */
+export const rippleDb = (againstDb: Db): Db => {
+  const a = ratioFromDb(againstDb);
+  return dbFromRatio((1 + a) / Math.max(1e-3, 1 - a));
+};
+
+/** Closer together than this they are one sound up to the top of the band, ms: notches from 20 kHz. */
+const TOGETHER_MS = 0.025;
+
+/** Whether two of the ways a sound came by are as strong and as far apart as combs need. Quick, before ways are followed. */
+const mayComb = (heard: Heard, leastDb: Db): boolean => {
+  if (!('taps' in heard)) return true;
+  const sizes = heard.taps.map(({ re, im }) => Math.hypot(re, im)).sort((a, b) => b - a);
+  return sizes.length > 1 && sizes[1]! >= sizes[0]! * ratioFromDb(leastDb);
+};
+
+const capsuleOf = (graph: FlowGraph, { edges }: Way): string | undefined =>
+  edges.map(({ to }) => to).find((id) => graph.nodes.get(id)?.role === 'capsule');
+
+/**
+ * What a voice's ways by two microphones make of it at a place.
+ * @param leastDb a second way weaker than this against the first is none
+ */
+export const combAt = (
+  graph: FlowGraph,
+  heard: Heard | undefined,
+  source: string,
+  place: string,
+  leastDb: Db,
+): Comb | undefined => {
+  if (!heard || !mayComb(heard, leastDb)) return undefined;
+  const [first, ...others] = waysBetween(graph, source, place);
+  if (!first) return undefined;
+  const own = capsuleOf(graph, first);
+  const second = others.find(
+    (way) => capsuleOf(graph, way) !== own && Math.abs(way.lateMs - first.lateMs) > TOGETHER_MS,
+  );
+  const againstDb = second ? second.gainDb - first.gainDb : -Infinity;
+  if (!second || againstDb < leastDb) return undefined;
+  const apartMs = Math.abs(second.lateMs - first.lateMs);
+  // Turned over against one another they are furthest apart where a whole turn lies between, else where half a turn does.
+  const isOver = first.re * second.re < 0;
+  return {
+    first,
+    second,
+    againstDb,
+    apartMs,
+    rippleDb: rippleDb(againstDb),
+    notchHz: (isOver ? 1 : 0.5) * (1000 / apartMs),
+  };
+};
