@@ -36,6 +36,7 @@ export const FINDING_CODES = [
   'spill',
   'off-axis',
   'comb',
+  'feedback-near',
   'usb-cable-too-long',
   'data-lead-too-long',
   'mains-lead-broken',

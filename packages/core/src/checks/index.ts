@@ -21,6 +21,7 @@ import { hearing } from './hearing';
 import { spill } from './spill';
 import { offAxis } from './off-axis';
 import { comb } from './comb';
+import { feedbackNear } from './feedback-near';
 import { gainShort } from './gain-short';
 import { gainTopOfRange } from './gain-top-of-range';
 import { legLost } from './leg-lost';
@@ -70,6 +71,7 @@ export const CHECKS: Check[] = [
   spill,
   offAxis,
   comb,
+  feedbackNear,
   usbCableTooLong,
   dataLeadTooLong,
   adapterChainBroken,
@@ -100,6 +102,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'spill',
   'off-axis',
   'comb',
+  'feedback-near',
   'gain-short',
   'gain-top-of-range',
   'clip-input',

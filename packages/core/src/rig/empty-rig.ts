@@ -15,6 +15,8 @@ export const DEFAULT_LEAST_OVER_NOISE_DB = 42;
 export const DEFAULT_LISTENING_HOURS = 6;
 /** A neighbour at three times the distance: 20·log₁₀ 3. */
 export const DEFAULT_LEAST_APART_DB = 9.5;
+/** Common practice, no published source. */
+export const DEFAULT_HOWL_MARGIN_DB = 6;
 /** A furnished living room. Common practice, no published source. */
 export const DEFAULT_ROOM_VOLUME_M3 = 50;
 export const DEFAULT_ROOM_REVERB_S = 0.4;

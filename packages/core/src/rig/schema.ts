@@ -163,6 +163,8 @@ const ASSUMPTIONS = closed({
   leastOverNoiseDb: Optional(number(0, 120)),
   /** How far a neighbour must be under the one who speaks into a microphone, dB. The 3:1 rule; absent: 9.5. */
   leastApartDb: Optional(number(0, 60)),
+  /** How far a loudspeaker in an open microphone is kept from howling, dB. Common practice; absent: 6. */
+  howlMarginDb: Optional(number(0, 40)),
   /** Volume of the room that voices are in, m³. Absent: 50. */
   roomVolumeM3: Optional(number(1, 100_000)),
   /** How long that room rings, seconds (reverberation time). Common practice for a furnished room; absent: 0.4. */

@@ -1,0 +1,90 @@
+import { edgesFrom, type FlowEdge, type FlowLoop } from '../flow';
+import { isStrayAir } from '../gain';
+import { DEFAULT_HOWL_MARGIN_DB } from '../rig';
+import { powerSumDb } from '../units';
+import { figureText, finding, type Check, type Found, type Solved } from './finding';
+import { shutOnly } from './fixes/routing';
+import { turnDownAlong } from './fixes/turn-down';
+
+/** The ways a loop is made of, from the microphone on to the loudspeaker and back through the air. */
+const edgesOf = ({ graph }: Solved, { nodes }: FlowLoop): FlowEdge[] => {
+  const edges = nodes.map((id, at) =>
+    edgesFrom(graph, id)
+      .filter(({ to }) => to === nodes[(at + 1) % nodes.length])
+      .reduce((a, b) => (b.gainDb > a.gainDb ? b : a)),
+  );
+  const air = edges.findIndex(isStrayAir);
+  return [...edges.slice(air + 1), ...edges.slice(0, air + 1)];
+};
+
+/** One loudspeaker and all the microphones it comes back by. */
+interface Return {
+  loudspeaker: string;
+  loops: { edges: FlowEdge[]; loop: FlowLoop }[];
+}
+
+const returnsOf = (solved: Solved): Return[] => {
+  const by = new Map<string, Return>();
+  for (const loop of solved.heard.loops) {
+    const edges = edgesOf(solved, loop);
+    const air = edges.at(-1)!;
+    const loudspeaker = solved.graph.nodes.get(air.from)?.device;
+    if (!isStrayAir(air) || !loudspeaker) continue;
+    const one = by.get(loudspeaker) ?? { loudspeaker, loops: [] };
+    one.loops.push({ edges, loop });
+    by.set(loudspeaker, one);
+  }
+  return [...by.values()];
+};
+
+/** A loudspeaker so loud in an open microphone that it howls, or nearly does. */
+export const feedbackNear: Check = (solved) => {
+  const margin = solved.rig.assumptions.howlMarginDb ?? DEFAULT_HOWL_MARGIN_DB;
+  return returnsOf(solved).flatMap(({ loudspeaker, loops }): Found[] => {
+    const [worst] = loops;
+    const gainDb = powerSumDb(loops.map(({ loop }) => loop.gainDb));
+    const microphone = worst && solved.graph.nodes.get(worst.edges.at(-1)!.to)?.device;
+    if (!worst || !microphone || gainDb <= -margin) return [];
+    const isHowling = gainDb >= 0;
+    const nameOf = (id: string) => solved.find.device(id)?.name ?? id;
+    const open = loops.length > 1 ? ` and ${loops.length - 1} more ways` : '';
+    return [
+      finding({
+        code: 'feedback-near',
+        severity: isHowling ? 'fault' : 'caution',
+        title: isHowling
+          ? `${nameOf(loudspeaker)} howls through ${nameOf(microphone)}`
+          : `${nameOf(loudspeaker)} is ${figureText(-gainDb, 0)} dB from howling through ${nameOf(microphone)}`,
+        why: `What it plays comes back by ${nameOf(microphone)}${open} and is played again, ${isHowling ? `${figureText(gainDb, 0)} dB louder each time` : `only ${figureText(-gainDb, 0)} dB weaker each time`}. Keep ${figureText(margin, 0)} dB: before it howls it rings on every word, and a howl hurts ears and loudspeakers. Take the microphone out of what it plays, turn it down, or move it behind the microphones.`,
+        places: [{ device: loudspeaker }, { device: microphone }],
+        about: [{ device: loudspeaker }],
+        figures: [
+          {
+            label: 'Once round',
+            value: gainDb,
+            unit: 'dB',
+            from: 'powers of all ways round, each the sum of its stages',
+          },
+          {
+            label: 'Round in',
+            value: worst.loop.delayMs,
+            unit: 'ms',
+            from: 'air at 343 m/s, converters and buffers',
+          },
+          {
+            label: 'Would ring first near',
+            value: worst.loop.ringsAtHz,
+            unit: 'Hz',
+            from: 'where one turn fits its delay; every multiple may ring as well',
+          },
+          { label: 'Kept from it', value: margin, unit: 'dB', from: 'assumption: common practice' },
+        ],
+        propose: () => {
+          const toLoudspeaker = worst.edges.slice(0, -1);
+          const turned = turnDownAlong(solved, toLoudspeaker, gainDb + margin + 0.5);
+          return [...shutOnly(solved, { edges: toLoudspeaker }, { edges: [] }), ...turned];
+        },
+      }),
+    ];
+  });
+};
