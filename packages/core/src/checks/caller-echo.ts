@@ -15,7 +15,9 @@ export const callerEcho: Check = (solved) => {
       const source = heard.graph.sources.find((one) => one.app === app.id);
       const sink = heard.sinks.find((one) => one.app === app.id && one.kind === 'call');
       const back = heard.arrivals.find(
-        (one) => one.source === source?.node && one.sink === sink?.node && isReallyHeard(one),
+        // Out of a loudspeaker and into a microphone it is heard as well as by any wire.
+        (one) =>
+          one.source === source?.node && one.sink === sink?.node && (one.isStray || isReallyHeard(one)),
       );
       if (!source || !sink || !back || back.level < source.level - UNNOTICED_DB) return [];
       const computer = find.device(app.computer)?.name ?? app.computer;

@@ -1,0 +1,38 @@
+import { leadKindById, modelById } from '../catalogue';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { addDevice, applyEdit, connect, moveLoudspeaker, seatRound, type Rig } from '../rig';
+import { after } from '../rig/testing';
+import { ordinaryDesks } from './desks.testing';
+
+const echoIn = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'caller-echo');
+
+/** A desk whose call leaves itself out, with a loudspeaker on its main output. */
+const desk = (): Rig => {
+  const [, rig] = ordinaryDesks().find(([name]) => /main mix minus own/.test(name))!;
+  return after(
+    rig,
+    (now) => addDevice(now, modelById('loudspeaker'), { id: 'wedge', settings: { level: 0 } }),
+    (now) =>
+      connect(now, leadKindById('trs-635'), [
+        { device: 'desk', port: 'outL' },
+        { device: 'wedge', port: 'in' },
+      ]),
+    seatRound,
+  );
+};
+
+describe('a caller who comes out of a loudspeaker', () => {
+  it('hears nothing of it while the loudspeaker stands in another room', () => {
+    expect(echoIn(desk())).toEqual([]);
+  });
+
+  it('hears itself through the microphone in front of it, and each fix that is offered ends that', () => {
+    const rig = after(desk(), (now) => moveLoudspeaker(now, 'wedge', { xM: 1, yM: 0, turnDeg: -90 }));
+    const [found] = echoIn(rig);
+    expect(found!.title).toMatch(/^The far end of .* hears itself \d+ ms late$/);
+    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const { edit, label } of fixes)
+      expect({ label, left: echoIn(applyEdit(rig, edit).rig) }).toEqual({ label, left: [] });
+  });
+});
