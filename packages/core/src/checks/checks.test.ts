@@ -1,9 +1,20 @@
 import { DEMO_RIGS, skerryLight } from '../demo';
-import { buildRig, type RigRows, applyEdit, readRigValue, setControl, type Rig } from '../rig';
-import { recorder } from '../rig/testing';
-import { fixesFor, previewEdit, solveRig } from '../offers';
+import {
+  buildRig,
+  type RigRows,
+  applyEdit,
+  moveLoudspeaker,
+  putPlacement,
+  readRigValue,
+  seatRound,
+  setControl,
+  type Rig,
+} from '../rig';
+import { after, recorder } from '../rig/testing';
+import { fixesFor, previewEdit, solveRig, tuned } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
+import { tableOf } from './table.testing';
 
 interface VoiceRows {
   mic?: string;
@@ -364,7 +375,63 @@ const headphonesAt = (volumeDb: number): Rig =>
     placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.08, offAxisDeg: 0 }],
   });
 
+/** Ann and Bob across a table, Bob close to his condenser, Ann so far from hers. */
+const across = (annM: number, offAxisDeg = 0): Rig => {
+  const rig = tableOf({ mic: 'mic-condenser-large', count: 2, distanceM: 0.2 });
+  const [ann] = rig.placements;
+  return tuned(after(rig, (now) => putPlacement(now, { ...ann!, distanceM: annM, offAxisDeg })));
+};
+
+/** Ann at a microphone of a podcast mixer whose main mix is recorded; another hears her too, or stands apart. */
+const heardTwice = (isTwice: boolean): Rig =>
+  buildRig({
+    name: 'two microphones in one mix',
+    devices: [
+      { id: 'near', model: 'mic-dynamic-hand' },
+      { id: 'far', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-podcast', settings: { gain1: 36, gain2: 42 } },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('desk', [1], 'main')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['near.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'xlr', ends: ['far.out', 'desk.in2'], lengthM: 3 },
+      { kind: 'usb-c-c', ends: ['computer.usb1', 'desk.usb1'], lengthM: 1 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: [
+      { person: 'ann', device: 'near', capsule: 'capsule', distanceM: 0.1, offAxisDeg: 0 },
+      ...(isTwice
+        ? [{ person: 'ann', device: 'far', capsule: 'capsule', distanceM: 0.2, offAxisDeg: 0 }]
+        : []),
+    ],
+  });
+
+/** A microphone and a loudspeaker of a small mixer in one room, its main output turned so far. */
+const loudspeakerNear = (mainDb: number): Rig => {
+  const rig = buildRig({
+    name: 'a loudspeaker in the room',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-4-usb', settings: { gain1: 52, 'main-volume': mainDb } },
+      { id: 'wedge', model: 'loudspeaker', settings: { level: 0 } },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('desk')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'trs-635', ends: ['desk.outL', 'wedge.in'], lengthM: 3 },
+      { kind: 'usb-c-b', ends: ['computer.usb1', 'desk.usb'], lengthM: 1 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.08, offAxisDeg: 0 }],
+  });
+  return after(rig, seatRound, (now) => moveLoudspeaker(now, 'wedge', { xM: -0.6, yM: -1, turnDeg: 180 }));
+};
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
+  ['spill', 'sixty centimetres from a condenser at a table | twenty', across(0.6), across(0.2)],
+  ['off-axis', 'a condenser turned away by 100° | by 30°', across(0.2, 100), across(0.2, 30)],
+  ['comb', 'one voice by two microphones in one mix | by one', heardTwice(true), heardTwice(false)],
+  ['feedback-near', 'a loudspeaker turned up | down', loudspeakerNear(0), loudspeakerNear(-50)],
   ['hearing', 'headphones at full volume | turned down', headphonesAt(0), headphonesAt(-30)],
   [
     'noise-high',
