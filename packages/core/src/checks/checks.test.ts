@@ -428,7 +428,7 @@ const loudspeakerNear = (mainDb: number): Rig => {
 };
 
 const ROWS: [FindingCode, string, Rig, Rig][] = [
-  ['spill', 'sixty centimetres from a condenser at a table | twenty', across(0.6), across(0.2)],
+  ['spill', 'eighty centimetres from a condenser at a table | twenty', across(0.8), across(0.2)],
   ['off-axis', 'a condenser turned away by 100° | by 30°', across(0.2, 100), across(0.2, 30)],
   ['comb', 'one voice by two microphones in one mix | by one', heardTwice(true), heardTwice(false)],
   ['feedback-near', 'a loudspeaker turned up | down', loudspeakerNear(0), loudspeakerNear(-50)],
@@ -887,6 +887,7 @@ describe('the demo', () => {
     expect(shown['mistake-receiver-on-one-input']).toContain('mono-cancel');
     expect(shown['mistake-quiet-broadcaster']).toContain('gain-short');
     expect(shown['mistake-usb-too-far']).toContain('usb-cable-too-long');
+    expect(shown['mistake-microphones-in-the-middle']).toEqual(['spill', 'spill', 'spill']);
   });
 });
 

@@ -35,7 +35,7 @@ export const spill: Check = (solved) => {
         code: 'spill',
         severity: 'caution',
         title: `${nameOf(one.person)} is ${comparedWords(one.againstDb)} ${nameOf(one.owner)} in ${name}`,
-        why: `Keep ${figureText(least)} dB or more: that is a neighbour three times as far away. What is in both microphones can be turned down in neither, and heard together, a moment apart, it sounds hollow. Come closer to the microphone, turn its deaf side to the neighbour, or sit further apart.`,
+        why: `Keep ${figureText(least)} dB or more: in an ordinary room that is a neighbour three times as far away. What is in both microphones can be turned down in neither, and heard together, a moment apart, it sounds hollow. Come closer to the microphone, turn its deaf side to the neighbour, or sit further apart.`,
         places: [{ device: one.device, person: one.owner }, { person: one.person }],
         about: [{ device: one.device, port: one.capsule }],
         figures: [
@@ -57,7 +57,12 @@ export const spill: Check = (solved) => {
             unit: 'dB SPL',
             from: 'assumption: volume and reverberation of the room',
           },
-          { label: 'Wanted under', value: least, unit: 'dB', from: 'assumption: the 3:1 rule, arithmetic' },
+          {
+            label: 'Wanted under',
+            value: least,
+            unit: 'dB',
+            from: 'assumption: the 3:1 rule in an ordinary room',
+          },
         ],
         propose: () => [
           ...(placement ? comeCloser(solved, strand, placement.id, missing) : []),

@@ -14,6 +14,7 @@ export interface Table {
   offAxisDeg?: number;
   reverbS?: number;
   volumeM3?: number;
+  leastApartDb?: number;
 }
 
 const NAMES = ['ann', 'bob', 'cleo', 'dan', 'eve'];
@@ -59,6 +60,7 @@ export const tableOf = (table: Table): Rig => {
     setAssumptions(rig, {
       ...rig.assumptions,
       ...(table.reverbS === undefined ? {} : { roomReverbS: table.reverbS }),
+      ...(table.leastApartDb === undefined ? {} : { leastApartDb: table.leastApartDb }),
       ...(table.volumeM3 === undefined ? {} : { roomVolumeM3: table.volumeM3 }),
     }),
   );

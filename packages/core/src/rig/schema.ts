@@ -161,7 +161,7 @@ const ASSUMPTIONS = closed({
   programmeLikeness: Optional(number(-1, 1)),
   /** How far a voice must be over the hiss where it is kept or sent, dB. Common practice; absent: 42. */
   leastOverNoiseDb: Optional(number(0, 120)),
-  /** How far a neighbour must be under the one who speaks into a microphone, dB. The 3:1 rule; absent: 9.5. */
+  /** How far a neighbour must be under the one who speaks into a microphone, dB. The 3:1 rule in an ordinary room; absent: 8. */
   leastApartDb: Optional(number(0, 60)),
   /** How far a loudspeaker in an open microphone is kept from howling, dB. Common practice; absent: 6. */
   howlMarginDb: Optional(number(0, 40)),

@@ -73,7 +73,7 @@ export const capsulePoses = (rig: Rig): CapsulePose[] => {
   return [...poses.values()];
 };
 
-/** How far a neighbour must be under whoever a microphone is for, dB: what the rig says, or the 3:1 rule. */
+/** How far a neighbour must be under whoever a microphone is for, dB: what the rig says, or the 3:1 rule in an ordinary room. */
 export const leastApartOf = ({ assumptions }: Rig): number =>
   assumptions.leastApartDb ?? DEFAULT_LEAST_APART_DB;
 
