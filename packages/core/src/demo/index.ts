@@ -1,5 +1,11 @@
 import type { Rig } from '../rig';
-import { condenserOnAdapter, quietBroadcaster, receiverOnOneInput, usbTooFar } from './mistakes';
+import {
+  condenserOnAdapter,
+  microphonesInTheMiddle,
+  quietBroadcaster,
+  receiverOnOneInput,
+  usbTooFar,
+} from './mistakes';
 import { skerryLight } from './skerry-light';
 
 export { skerryLight } from './skerry-light';
@@ -14,4 +20,5 @@ export const DEMO_RIGS: { key: string; rig: Rig }[] = [
   { key: 'mistake-receiver-on-one-input', rig: receiverOnOneInput },
   { key: 'mistake-quiet-broadcaster', rig: quietBroadcaster },
   { key: 'mistake-usb-too-far', rig: usbTooFar },
+  { key: 'mistake-microphones-in-the-middle', rig: microphonesInTheMiddle },
 ];

@@ -1,6 +1,6 @@
-import { buildRig } from '../rig';
+import { buildRig, placeAt } from '../rig';
 
-/** Four small rigs, each with one classic mistake. */
+/** Small rigs, each with one classic mistake. */
 
 const recorder = (device: string, stream: string, channels: [name: string, channel: number][]) => ({
   id: 'recorder',
@@ -95,4 +95,69 @@ export const usbTooFar = buildRig({
   leads: [{ kind: 'usb-a-c', ends: ['desktop.usb1', 'mic.usb'], lengthM: 8 }],
   people: [{ id: 'curator', name: 'Curator', effort: 'raised' }],
   placements: [{ person: 'curator', device: 'mic', capsule: 'capsule', distanceM: 0.2, offAxisDeg: 0 }],
+});
+
+/** Volunteers round a table, the microphones pushed to its middle: from mouth to microphone as far as to a neighbour’s. */
+const volunteers = ['Bosun', 'Mate', 'Purser'].map((name, index) => ({
+  id: name.toLowerCase(),
+  name,
+  microphone: `mic-${index + 1}`,
+  input: index + 1,
+  turnDeg: 90 + 120 * index,
+}));
+
+/** From the middle of the table to each mouth, metres. */
+const TO_THE_MIDDLE_M = 0.85;
+
+export const microphonesInTheMiddle = buildRig({
+  name: 'Mistake: three voices, microphones in the middle of the table',
+  notes: 'Everyone is in every microphone. Seen on the plan of the table.',
+  devices: [
+    ...volunteers.map(({ microphone, name }) => ({
+      id: microphone,
+      model: 'mic-condenser-large',
+      name: `${name}’s microphone`,
+      place: 'Reading room table',
+    })),
+    {
+      id: 'interface',
+      model: 'interface-8',
+      name: 'Interface',
+      settings: { phantom1: true, gain1: 48, gain2: 48, gain3: 48 },
+    },
+    {
+      id: 'laptop',
+      model: 'laptop-c',
+      name: 'Laptop',
+      apps: [
+        recorder(
+          'interface',
+          'usb-in',
+          volunteers.map(({ name, input }) => [name, input]),
+        ),
+      ],
+    },
+  ],
+  leads: [
+    ...volunteers.map(({ microphone, input }) => ({
+      kind: 'xlr',
+      ends: [`${microphone}.out`, `interface.in${input}`],
+      lengthM: 3,
+    })),
+    { kind: 'usb-c-b', ends: ['laptop.usb1', 'interface.usb'], lengthM: 1 },
+  ],
+  people: volunteers.map(({ id, name, turnDeg }) => ({
+    id,
+    name,
+    effort: 'raised' as const,
+    // Facing the middle.
+    spot: { ...placeAt({ xM: 0, yM: 0 }, turnDeg + 180, TO_THE_MIDDLE_M), turnDeg },
+  })),
+  placements: volunteers.map(({ id, microphone }) => ({
+    person: id,
+    device: microphone,
+    capsule: 'capsule',
+    distanceM: 0.75,
+    offAxisDeg: 0,
+  })),
 });

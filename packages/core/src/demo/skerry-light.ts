@@ -95,8 +95,8 @@ export const skerryLight = buildRig({
     { id: 'speaker-lead-r', kind: 'trs-635', ends: ['mixer.outR', 'speaker-r.in'], lengthM: 6 },
   ],
   people: [
-    { id: 'keeper', name: 'Keeper', effort: 'raised' },
-    { id: 'guest', name: 'Guest', effort: 'normal' },
+    { id: 'keeper', name: 'Keeper', effort: 'raised', spot: { xM: -0.6, yM: 0, turnDeg: 90 } },
+    { id: 'guest', name: 'Guest', effort: 'normal', spot: { xM: 0.6, yM: 0, turnDeg: -90 } },
   ],
   placements: [
     { person: 'keeper', device: 'keeper-mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 },
