@@ -21,6 +21,7 @@ import {
   previewEdit,
   readingsOf,
   solve as solveAll,
+  tablePage,
   traceSocket,
   tryModel,
   type Answers,
@@ -72,6 +73,8 @@ const ABOUT_A_RIG = {
   hiss: ({ solved }: Held, strand: string) => hissPage(solved, strand) ?? null,
   /** Every strand in short and one of them whole; asked for where the levels are looked at. */
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
+  /** Who is heard in whose microphone. */
+  table: ({ solved }: Held) => tablePage(solved),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),
   patchList: ({ rig }: Held, table: CsvTable, mapping: ColumnMapping) => importPatchList(rig, table, mapping),
   /** A text cut at the words of the trade in it, and what each of those comes to in this rig. */

@@ -1,5 +1,9 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
+  DEFAULT_HOWL_MARGIN_DB,
+  DEFAULT_LEAST_APART_DB,
+  DEFAULT_ROOM_REVERB_S,
+  DEFAULT_ROOM_VOLUME_M3,
   DEFAULT_LISTENING_HOURS,
   DEFAULT_LEAST_OVER_NOISE_DB,
   DEFAULT_INTERFERENCE_NANOAMPS_PER_M,
@@ -111,6 +115,50 @@ const ROWS: Row[] = [
     absent: DEFAULT_LEAST_OVER_NOISE_DB,
   },
   {
+    key: 'leastApartDb',
+    label: 'Neighbour under the voice, at least',
+    note: 'three times as far away is 9.5 dB straight, 8 in an ordinary room; common practice',
+    unit: 'dB',
+    min: 0,
+    max: 40,
+    step: 0.5,
+    times: 1,
+    absent: DEFAULT_LEAST_APART_DB,
+  },
+  {
+    key: 'roomVolumeM3',
+    label: 'Volume of the room',
+    note: 'length × width × height; a living room has about 50',
+    unit: 'm³',
+    min: 1,
+    max: 100_000,
+    step: 1,
+    times: 1,
+    absent: DEFAULT_ROOM_VOLUME_M3,
+  },
+  {
+    key: 'roomReverbS',
+    label: 'How long the room rings',
+    note: 'reverberation time: 0.2 with curtains and carpet, 0.4 furnished, over 1 bare; common practice',
+    unit: 's',
+    min: 0.05,
+    max: 10,
+    step: 0.05,
+    times: 1,
+    absent: DEFAULT_ROOM_REVERB_S,
+  },
+  {
+    key: 'howlMarginDb',
+    label: 'Kept from howling',
+    note: 'a loudspeaker in open microphones; common practice',
+    unit: 'dB',
+    min: 0,
+    max: 40,
+    step: 1,
+    times: 1,
+    absent: DEFAULT_HOWL_MARGIN_DB,
+  },
+  {
     key: 'listeningHours',
     label: 'Listened by headphones or loudspeakers',
     note: 'a week; for what ears stand (WHO-ITU H.870)',
@@ -123,12 +171,12 @@ const ROWS: Row[] = [
   },
 ];
 
-/** What the results rest on that nobody measured here. */
-export const AssumptionFields = ({ rig }: { rig: Rig }) => {
+/** What the results rest on that nobody measured here. @param only some of it; absent: all */
+export const AssumptionFields = ({ rig, only }: { rig: Rig; only?: readonly (keyof Assumptions)[] }) => {
   const edit = useEdit();
   return (
     <div className="space-y-1">
-      {ROWS.map(({ key, times, absent, ...row }) => (
+      {ROWS.filter(({ key }) => !only || only.includes(key)).map(({ key, times, absent, ...row }) => (
         <NumberField
           key={key}
           {...row}
