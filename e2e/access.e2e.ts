@@ -70,6 +70,15 @@ for (const light of ['light', 'dark'] as const) {
       await axe(page);
     });
 
+    test('the plan of the table', async ({ page, request }) => {
+      const id = await copyOfDemo(request, 'Mistake: three voices, microphones in the middle of the table');
+      await page.goto(`/rigs/${id}/table`);
+      await expect(page.getByRole('heading', { name: 'Who is heard in whose microphone' })).toBeVisible();
+      await page.getByText('The room, and how far apart is enough').click();
+      await page.locator('[data-thing="microphone mic-1 capsule"]').click();
+      await axe(page);
+    });
+
     test('errors', async ({ page }) => {
       await page.goto('/rigs/ghost-000000/wiring');
       await expect(page.getByRole('alert')).toContainText('There is no rig');

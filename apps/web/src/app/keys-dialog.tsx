@@ -20,6 +20,14 @@ const KEYS: [group: string, rows: [keys: string, does: string][]][] = [
       ['Delete, Backspace', 'take away what is selected'],
     ],
   ],
+  [
+    'On the plan of the table',
+    [
+      ['Tab', 'from one to the next'],
+      ['Arrows', 'move it 5 cm, with Shift 20 cm'],
+      [', and .', 'turn it 5° to the left or right'],
+    ],
+  ],
   ['In a field of figures', [['Up, Down', 'one step more, one less']]],
 ];
 

@@ -52,6 +52,7 @@ const RigName = () => {
 const VIEWS = [
   ['wiring', 'Wiring'],
   ['levels', 'Levels'],
+  ['table', 'Table'],
 ] as const;
 
 const Tools = () => {

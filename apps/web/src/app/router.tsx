@@ -14,6 +14,7 @@ const GainSheetView = lazy(async () => ({
 const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
 const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
+const TableView = lazy(async () => ({ default: (await import('../table/table-view')).TableView }));
 
 const RigStart = () => {
   const { id } = useParams();
@@ -36,6 +37,7 @@ export const Router = () => (
             <Route path="wiring" element={<WiringView />} />
             <Route path="model" element={<ModelView />} />
             <Route path="levels" element={<LevelsView />} />
+            <Route path="table" element={<TableView />} />
           </Route>
           <Route path="*" element={<NotFound />} />
         </Routes>
