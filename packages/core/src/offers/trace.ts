@@ -1,6 +1,7 @@
 import { portOfPin } from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { buildFlow, mainWay, usbTree, wayTo, type FlowEdge, type FlowGraph } from '../flow';
+import { isStrayAir } from '../gain';
 import { lookup, type Rig } from '../rig';
 import type { PortRef } from '../checks';
 import type { EngineMemory } from './solve-rig';
@@ -74,6 +75,8 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
     const node = graph.nodes.get(id)!;
     return node.device ? `${find.device(node.device)?.name}, ${node.label}` : node.label;
   };
+  /** Meant to go there: a neighbour who strays into a microphone does not speak into it. */
+  const isMeant = (way: FlowEdge[]) => !way.some(isStrayAir);
   const carries = (steps: TraceStep[]) => steps.length > 1 && steps[steps.length - 1]!.gainDb > LOST_DB;
 
   const goesTo = here.flatMap((start) => {
@@ -81,19 +84,16 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
     return by
       .places()
       .filter(isEnd)
-      .map((end): TraceWay => ({
-        end: label(end),
-        steps: stepsOf(rig, graph, start, wayTo(by, start, end)),
-      }));
+      .map((end) => ({ end, way: wayTo(by, start, end) }))
+      .filter(({ way }) => isMeant(way))
+      .map(({ end, way }): TraceWay => ({ end: label(end), steps: stepsOf(rig, graph, start, way) }));
   });
   const comesFrom = graph.sources.flatMap((source): TraceWay[] => {
     const by = mainWay(graph, source.node);
     return here
-      .filter((end) => by.edgeTo(end) !== undefined)
-      .map((end) => ({
-        end: source.name,
-        steps: stepsOf(rig, graph, source.node, wayTo(by, source.node, end)),
-      }));
+      .map((end) => wayTo(by, source.node, end))
+      .filter((way) => way.length > 0 && isMeant(way))
+      .map((way) => ({ end: source.name, steps: stepsOf(rig, graph, source.node, way) }));
   });
   return {
     goesTo: withoutDoubles(goesTo.filter(({ steps }) => carries(steps))),
