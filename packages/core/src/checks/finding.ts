@@ -30,6 +30,7 @@ export const FINDING_CODES = [
   'gain-top-of-range',
   'clip-input',
   'clip-converter',
+  'clip-mix',
   'noise-high',
   'gain-at-wrong-stage',
   'hearing',

@@ -12,6 +12,7 @@ import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
 import { callerEcho } from './caller-echo';
 import { clipConverter } from './clip-converter';
+import { clipMix } from './clip-mix';
 import { clipInput } from './clip-input';
 import { SEVERITIES, type Check, type Found, type Solved } from './finding';
 import { dataLeadTooLong } from './data-lead-too-long';
@@ -65,6 +66,7 @@ export const CHECKS: Check[] = [
   gainTopOfRange,
   clipInput,
   clipConverter,
+  clipMix,
   noiseHigh,
   gainAtWrongStage,
   hearing,
@@ -107,6 +109,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'gain-top-of-range',
   'clip-input',
   'clip-converter',
+  'clip-mix',
   'ground-loop',
   'long-unbalanced',
   'polarity',

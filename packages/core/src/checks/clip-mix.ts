@@ -1,0 +1,131 @@
+import { edgesInto, wayTo, type FlowSource } from '../flow';
+import { levelAt, turnedAt, type Turned } from '../gain';
+import { combineEdits, setControl } from '../rig';
+import { powerSumDb } from '../units';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { turnDownAlong } from './fixes/turn-down';
+
+/** People who talk at once, however many there are; a player may run under them. Common practice, no published source. */
+const AT_ONCE = 2;
+/** Cut off by less than this nobody hears, dB. */
+const HEARD_DB = 0.5;
+
+/** One sound at a place. */
+interface Part {
+  source: FlowSource;
+  index: number;
+  level: number;
+}
+
+/** Everything that is heard at a place, the loudest first. */
+const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
+  graph.sources
+    .flatMap((source, index): Part[] => {
+      const level = levelAt(heard, source, index, node);
+      return level === undefined ? [] : [{ source, index, level }];
+    })
+    .sort((a, b) => b.level - a.level);
+
+/** What may sound there at the same moment: the two loudest who talk, here or on a call, and the loudest that plays. */
+const atOnce = (parts: readonly Part[]): Part[] => {
+  const talks = ({ source }: Part) => source.person !== undefined || source.app !== undefined;
+  return [...parts.filter(talks).slice(0, AT_ONCE), ...parts.filter((one) => !talks(one)).slice(0, 1)];
+};
+
+interface Sum {
+  node: string;
+  parts: Part[];
+  /** Peaks of all together over the ceiling, dB. */
+  overDb: number;
+}
+
+/** How far what sounds at once is over a place's ceiling; undefined where one alone is, or nothing can be. */
+const sumAt = (solved: Solved, node: string): Sum | undefined => {
+  const ceiling = solved.graph.nodes.get(node)?.ceiling;
+  if (ceiling === undefined) return undefined;
+  const parts = atOnce(partsAt(solved, node));
+  if (parts.length < 2 || parts.some(({ level, source }) => level + source.crestDb > ceiling))
+    return undefined;
+  // Sounds that do not know of each other: their peaks add as their powers do.
+  const overDb = powerSumDb(parts.map(({ level, source }) => level + source.crestDb)) - ceiling;
+  return overDb > HEARD_DB ? { node, parts, overDb } : undefined;
+};
+
+/** The last thing that can be turned on the way of a sound to a place. */
+const lastTurned = ({ find, heard }: Solved, { source, index }: Part, node: string): Turned | undefined =>
+  wayTo(heard.ways[index]!, source.node, node)
+    .reverse()
+    .flatMap((edge) => turnedAt(find, edge))[0];
+
+/** What is so much weaker than the loudest adds nothing that counts, dB. */
+const COUNTS_DB = 12;
+
+/** Every sound that counts there turned down by as much, each at what is nearest to where they meet. */
+const turnAllDown = (solved: Solved, { node, overDb }: Sum): Fix[] => {
+  const all = partsAt(solved, node);
+  const turns = new Map(
+    all
+      .filter(({ level }) => level > all[0]!.level - COUNTS_DB)
+      .flatMap((part) => {
+        const turned = lastTurned(solved, part, node);
+        return turned ? [[`${turned.device} ${turned.control}`, turned] as const] : [];
+      }),
+  );
+  const byDb = Math.ceil(overDb + HEARD_DB);
+  const edits = [...turns.values()].map(({ device, control, value, min, step }) => {
+    const to = Math.max(min, Math.floor((value - byDb) / step) * step);
+    return setControl(solved.rig, device, control, Number(to.toFixed(6)));
+  });
+  const names = [...turns.values()].map(({ label }) => label).join(', ');
+  if (edits.length < 2) return [];
+  const label = `Turn ${names} down by ${byDb} dB`;
+  return [{ label, edit: combineEdits(label, ...edits) }];
+};
+
+/** Sounds that each have room, and together do not. */
+export const clipMix: Check = (solved) => {
+  const sums = new Map<string, Sum>();
+  for (const [node, { device }] of solved.graph.nodes) {
+    const sum = sumAt(solved, node);
+    // What is cut off already where it comes from is said there.
+    if (!sum || edgesInto(solved.graph, node).some(({ from }) => sumAt(solved, from))) continue;
+    const known = sums.get(device ?? node);
+    if (!known || known.overDb < sum.overDb) sums.set(device ?? node, sum);
+  }
+  return [...sums.values()].map((sum): Found => {
+    const node = solved.graph.nodes.get(sum.node)!;
+    const name = solved.find.device(node.device ?? '')?.name ?? node.label;
+    const who = sum.parts.map(({ source }) => source.name);
+    const [loudest] = [...sum.parts].sort((a, b) => b.level - a.level);
+    return finding({
+      code: 'clip-mix',
+      severity: 'caution',
+      title: `${who.slice(0, -1).join(', ')} and ${who.at(-1)} together clip in ${name} by ${figureText(sum.overDb)} dB`,
+      why: `Each alone has room at “${node.label}”; when they sound at once their peaks are ${figureText(sum.overDb)} dB over its ceiling, and what is cut off there can never be repaired. Turn each of them down where they meet, not at its first gain.`,
+      places: [{ ...(node.device ? { device: node.device } : {}) }],
+      figures: [
+        ...sum.parts.map(({ source, level }) => ({
+          label: `Peaks of ${source.name}`,
+          value: level + source.crestDb,
+          unit: node.unit,
+          from: 'arrivals, all ways together',
+        })),
+        {
+          label: 'Peaks of all together',
+          value: node.ceiling! + sum.overDb,
+          unit: node.unit,
+          from: 'powers added; two who talk and one that plays at once (common practice)',
+        },
+        { label: 'Ceiling', value: node.ceiling!, unit: node.unit, from: `device model of ${name}` },
+      ],
+      propose: () => [
+        ...turnAllDown(solved, sum),
+        ...turnDownAlong(
+          solved,
+          wayTo(solved.heard.ways[loudest!.index]!, loudest!.source.node, sum.node),
+          sum.overDb + HEARD_DB,
+        ),
+      ],
+    });
+  });
+};
