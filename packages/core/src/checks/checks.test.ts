@@ -427,11 +427,64 @@ const loudspeakerNear = (mainDb: number): Rig => {
   return after(rig, seatRound, (now) => moveLoudspeaker(now, 'wedge', { xM: -0.6, yM: -1, turnDeg: 180 }));
 };
 
+/** Two voices on the main mix of a podcast mixer, live, their gains turned so far. */
+const inOneMix = (gain: number): Rig =>
+  buildRig({
+    name: 'two voices in one mix',
+    target: 'live',
+    devices: [
+      { id: 'a', model: 'mic-dynamic-hand' },
+      { id: 'b', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-podcast', settings: { gain1: gain, gain2: gain } },
+      { id: 'computer', model: 'laptop-c', apps: [recorder('desk', [1], 'main')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['a.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'xlr', ends: ['b.out', 'desk.in2'], lengthM: 3 },
+      { kind: 'usb-c-c', ends: ['computer.usb1', 'desk.usb1'], lengthM: 1 },
+    ],
+    people: ['ann', 'bob'].map((id) => ({ id, name: id, effort: 'raised' as const })),
+    placements: [
+      { person: 'ann', device: 'a', capsule: 'capsule', distanceM: 0.08, offAxisDeg: 0 },
+      { person: 'bob', device: 'b', capsule: 'capsule', distanceM: 0.08, offAxisDeg: 0 },
+    ],
+  });
+
+/** A voice at a small mixer, a camera fed by its headphone socket or by its auxiliary. */
+const cameraFrom = (socket: 'phones' | 'send'): Rig =>
+  buildRig({
+    name: 'a camera fed by a mixer',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      {
+        id: 'desk',
+        model: 'mixer-4-usb',
+        settings: { gain1: 50, 'send-volume': 0, 'send.send.ch1': 0 },
+      },
+      { id: 'camera', model: 'camera', settings: { gain: 0, 'plugin-power': false } },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      socket === 'phones'
+        ? { kind: 'mini-trs', ends: ['camera.mic', 'desk.phones'], lengthM: 2 }
+        : { kind: 'ts-mini-pad', ends: ['desk.send', 'camera.mic'], lengthM: 2 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.06, offAxisDeg: 0 }],
+  });
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
   ['spill', 'eighty centimetres from a condenser at a table | twenty', across(0.8), across(0.2)],
   ['off-axis', 'a condenser turned away by 100° | by 30°', across(0.2, 100), across(0.2, 30)],
   ['comb', 'one voice by two microphones in one mix | by one', heardTwice(true), heardTwice(false)],
   ['feedback-near', 'a loudspeaker turned up | down', loudspeakerNear(0), loudspeakerNear(-50)],
+  ['clip-mix', 'two loud voices in one mix | 4 dB less of each', inOneMix(52), inOneMix(48)],
+  [
+    'variable-feed',
+    'a camera on the headphone socket | on the auxiliary',
+    cameraFrom('phones'),
+    cameraFrom('send'),
+  ],
   ['hearing', 'headphones at full volume | turned down', headphonesAt(0), headphonesAt(-30)],
   [
     'noise-high',

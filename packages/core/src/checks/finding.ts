@@ -33,6 +33,7 @@ export const FINDING_CODES = [
   'clip-mix',
   'noise-high',
   'gain-at-wrong-stage',
+  'variable-feed',
   'hearing',
   'spill',
   'off-axis',

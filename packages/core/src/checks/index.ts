@@ -18,6 +18,7 @@ import { SEVERITIES, type Check, type Found, type Solved } from './finding';
 import { dataLeadTooLong } from './data-lead-too-long';
 import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { noiseHigh } from './noise-high';
+import { variableFeed } from './variable-feed';
 import { hearing } from './hearing';
 import { spill } from './spill';
 import { offAxis } from './off-axis';
@@ -69,6 +70,7 @@ export const CHECKS: Check[] = [
   clipMix,
   noiseHigh,
   gainAtWrongStage,
+  variableFeed,
   hearing,
   spill,
   offAxis,
@@ -97,6 +99,7 @@ export const CHECKS: Check[] = [
 
 /** Findings about sound that arrives, at the wrong place or in the wrong way: they keep no voice back. */
 const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
+  'variable-feed',
   'not-arriving',
   'wrong-stream',
   'caller-echo',

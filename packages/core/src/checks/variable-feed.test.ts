@@ -1,0 +1,110 @@
+import { fixesFor, makeEngineMemory, solveRig, tuned } from '../offers';
+import { applyEdit, type Rig } from '../rig';
+import { people, recorder, rigOf, seat, type Rows } from '../rig/testing';
+import { skerryLight } from '../demo';
+import { ordinaryDesks } from './desks.testing';
+import type { Finding } from './finding';
+
+const feedIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'variable-feed');
+
+/** A voice at a desk; something that records is fed from one of its sockets. */
+const fed = (
+  mic: string,
+  desk: string,
+  from: string,
+  to: Rows['devices'][number],
+  into: string,
+  kind: string,
+): Rig =>
+  rigOf({
+    devices: [
+      { id: 'mic', model: mic },
+      {
+        id: 'desk',
+        model: desk,
+        settings: {
+          gain1: 40,
+          ...(mic.includes('condenser')
+            ? desk.startsWith('mixer-4')
+              ? { phantom: true }
+              : { phantom1: true }
+            : {}),
+        },
+      },
+      to,
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      {
+        kind,
+        // The lead from a headphone socket has its mini-jack first.
+        ends:
+          kind === 'mini-trs' ? [`${to.id}.${into}`, `desk.${from}`] : [`desk.${from}`, `${to.id}.${into}`],
+        lengthM: 2,
+      },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', mic.includes('condenser') ? 0.2 : 0.06)],
+  });
+
+const CAMERA = { id: 'cam', model: 'camera', settings: { gain: 0, 'plugin-power': false } };
+const POCKET = { id: 'rec', model: 'recorder-pocket' };
+const LAPTOP = {
+  id: 'pc',
+  model: 'laptop-c',
+  apps: [{ ...recorder('pc', [1]), input: { device: 'pc', stream: 'jack-in' } }],
+};
+
+const MICS = [
+  'mic-dynamic-hand',
+  'mic-dynamic-broadcast',
+  'mic-condenser-large',
+  'mic-condenser-budget',
+  'mic-ribbon',
+];
+
+describe('a headphone socket that feeds what records', () => {
+  const bad = MICS.flatMap((mic): [string, Rig][] => [
+    [`${mic}, small mixer into a camera`, fed(mic, 'mixer-4-usb', 'phones', CAMERA, 'mic', 'mini-trs')],
+    [
+      `${mic}, small mixer into a pocket recorder`,
+      fed(mic, 'mixer-4-usb', 'phones', POCKET, 'mic', 'mini-trs'),
+    ],
+    [`${mic}, interface into a camera`, fed(mic, 'interface-2', 'phones', CAMERA, 'mic', 'mini-trs')],
+    [`${mic}, compact mixer into a camera`, fed(mic, 'mixer-2-usb', 'phones', CAMERA, 'mic', 'mini-trs')],
+  ]);
+  const arrives = (rig: Rig) => solveRig(rig).strands.some((one) => one.arrives && one.person !== null);
+
+  it.each(bad)('%s: said where it arrives, and every fix that is offered ends it', (_name, rig) => {
+    const found = feedIn(rig);
+    expect(found).toHaveLength(arrives(rig) ? 1 : 0);
+    for (const { id } of found)
+      for (const { edit, label } of fixesFor(rig, id, makeEngineMemory()))
+        expect({ label, left: feedIn(applyEdit(rig, edit).rig) }).toEqual({ label, left: [] });
+  });
+
+  it('most of them arrive, and most have a better socket to go to', () => {
+    const heard = bad.filter(([, rig]) => arrives(rig));
+    expect(heard.length).toBeGreaterThan(bad.length / 2);
+    const mended = heard.filter(
+      ([, rig]) => fixesFor(rig, feedIn(rig)[0]!.id, makeEngineMemory()).length > 0,
+    );
+    expect(mended.length).toBeGreaterThan(heard.length / 2);
+  });
+
+  it.each(MICS.flatMap((mic) => ['outL', 'send'].map((socket) => [mic, socket] as const)))(
+    '%s from “%s” of the small mixer: nothing is said',
+    (mic, socket) => {
+      expect(feedIn(fed(mic, 'mixer-4-usb', socket, CAMERA, 'mic', 'ts-mini-pad'))).toEqual([]);
+    },
+  );
+
+  it('a laptop has no other way out: nothing is said of its jack', () => {
+    expect(feedIn(tuned(skerryLight))).toEqual([]);
+    expect(feedIn(fed('mic-dynamic-hand', 'interface-2', 'outL', LAPTOP, 'jack', 'ts-mini-pad'))).toEqual([]);
+  });
+});
+
+it.each(ordinaryDesks())('%s: nothing is said', (_name, rig) => {
+  expect(feedIn(rig)).toEqual([]);
+});
