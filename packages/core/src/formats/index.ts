@@ -2,3 +2,4 @@ export * from './patch-list';
 export * from './lead-stock';
 export * from './patch-import';
 export { csvCell, csvText, printable, withPrintableNames } from './plain-text';
+export { wavOf } from './wav';
