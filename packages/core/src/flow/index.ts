@@ -9,7 +9,7 @@ export { makeFlowMemory, type FlowMemory } from './memory';
 export * from './arrive';
 export * from './sinks';
 export * from './ways';
-export { responseBetween, type Response } from './response';
+export { factorAt, responseBetween, type Response } from './response';
 export { loopsOf, type FlowLoop } from './loop';
 export { firstLateMs, powerOf, type Heard, type Tap } from './sound';
 export { noiseIn, noiseLevels, type NoiseReading } from './noise';

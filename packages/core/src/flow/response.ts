@@ -28,7 +28,7 @@ const NARROW = 1.0005;
 const SILENCE_DB = -300;
 
 /** An edge as a factor at any frequency: the circuit solved there, a filter as it is, turned by its delay. */
-const factorAt = (graph: FlowGraph, transfer: Transfer, edge: FlowEdge, hertz: number) => {
+export const factorAt = (graph: FlowGraph, transfer: Transfer, edge: FlowEdge, hertz: number) => {
   if (edge.kind === 'circuit') {
     const [from, to] = [graph.nodes.get(edge.from)!, graph.nodes.get(edge.to)!];
     const ref = ({ device, point }: typeof from) => ({ device: device!, element: point! });

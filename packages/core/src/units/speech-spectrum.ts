@@ -30,7 +30,8 @@ interface Band {
   share: number;
 }
 
-const BANDS: Band[] = (() => {
+/** Third octaves of speech and the share of its power in each. */
+export const SPEECH_BANDS: readonly Band[] = (() => {
   const bands = NORMAL_SPEECH.map(([hertz, dbPerHz]) => {
     const [low, high] = [hertz / EDGE, hertz * EDGE];
     return { low, high, power: 10 ** (dbPerHz / 10) * (high - low) };
@@ -50,7 +51,7 @@ export const SPEECH_SPECTRUM_LEVEL =
   );
 
 /** Frequencies that stand for the whole of speech, two to a third octave, and the share of its power at each. */
-export const SPEECH_LINES: { hertz: number; share: number }[] = BANDS.flatMap(({ low, high, share }) =>
+export const SPEECH_LINES: { hertz: number; share: number }[] = SPEECH_BANDS.flatMap(({ low, high, share }) =>
   [0.25, 0.75].map((part) => ({ hertz: low * (high / low) ** part, share: share / 2 })),
 );
 
@@ -62,7 +63,7 @@ export const SPEECH_LINES: { hertz: number; share: number }[] = BANDS.flatMap(({
 export const speechLikeness = (lateMs: number): number => {
   const late = Math.abs(lateMs) / 1000;
   if (late === 0) return 1;
-  return BANDS.reduce((sum, { low, high, share }) => {
+  return SPEECH_BANDS.reduce((sum, { low, high, share }) => {
     const turn = 2 * Math.PI * late;
     return sum + (share * (Math.sin(turn * high) - Math.sin(turn * low))) / (turn * (high - low));
   }, 0);
