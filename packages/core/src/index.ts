@@ -8,6 +8,7 @@ export * from './gain';
 export * from './checks';
 export * from './offers';
 export * from './staging';
+export * from './render';
 export * from './demo';
 export * from './advice';
 export * from './glossary';

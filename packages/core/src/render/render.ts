@@ -1,0 +1,184 @@
+import { edgesInto, factorAt, reachable, type FlowEdge, type FlowGraph } from '../flow';
+import { makeTransfer } from '../circuit';
+import type { Solved } from '../checks';
+import type { Steps } from '../offers';
+import { dbFromRatio, ratioFromDb, type Db } from '../units';
+import { chance, seedOf } from './chance';
+import { speechSpectrum } from './speech';
+import {
+  emptySpectrum,
+  hertzOf,
+  LINES,
+  peakOf,
+  RATE_HZ,
+  rms,
+  ROUND_SAMPLES,
+  toSound,
+  toSpectrum,
+  type Sound,
+  type Spectrum,
+} from './spectrum';
+
+/** What is to be rendered. */
+export interface RenderAsk {
+  /** The place that is listened to: a node of the flow. */
+  place: string;
+  /** The sound that is followed: the node it starts at; null: none, only what else there is. */
+  source: string | null;
+  /** Everyone and everything else sounds too. */
+  hasOthers: boolean;
+  hasNoise: boolean;
+}
+
+/** One round of what is heard at a place, in its unit: 1 is 0 dB. It goes round without a seam. */
+export interface Rendered {
+  rateHz: number;
+  samples: Float32Array;
+  /** Its level over the whole round, in the unit of the place. */
+  levelDb: Db;
+  /** Places on the way where it is cut off, and the share of its samples that is, 0 to 1. */
+  clipped: { node: string; label: string; device: string | null; share: number }[];
+}
+
+/** What different sounds are brought to where they are compared at one loudness, dBFS. Common practice, no published source. */
+export const MATCHED_DBFS = -24;
+
+/** Frequencies at which an edge is worked out, between them drawn straight over the logarithm: 12 to the octave. */
+const GRID = Array.from({ length: 127 }, (_, k) => 16 * 2 ** (k / 12));
+const FIRST_HZ = GRID[0]!;
+
+/** An edge at every line, its delay aside. */
+const factorsOf = (graph: FlowGraph, transfer: ReturnType<typeof makeTransfer>, edge: FlowEdge): Spectrum => {
+  const still = { ...edge, delayMs: 0 };
+  const grid = GRID.map((hertz) => factorAt(graph, transfer, still, hertz));
+  const all = emptySpectrum();
+  for (let line = 0; line < LINES; line += 1) {
+    const at = Math.max(
+      0,
+      Math.min(GRID.length - 1.001, 12 * Math.log2(Math.max(FIRST_HZ, hertzOf(line)) / FIRST_HZ)),
+    );
+    const k = Math.floor(at);
+    const share = at - k;
+    all.re[line] = grid[k]!.re * (1 - share) + grid[k + 1]!.re * share;
+    all.im[line] = grid[k]!.im * (1 - share) + grid[k + 1]!.im * share;
+  }
+  return all;
+};
+
+/** Whether an edge is the same at every frequency. */
+const isFlat = ({ kind, highPassHz }: FlowEdge): boolean => kind !== 'circuit' && highPassHz === undefined;
+
+/** Adds what comes by an edge. */
+const addThrough = (to: Spectrum, from: Spectrum, edge: FlowEdge, factors: Spectrum | undefined) => {
+  // A delay turns each line by its part of a whole turn: told step by step, exact again every so often.
+  const perLine = -2 * Math.PI * (RATE_HZ / ROUND_SAMPLES) * (edge.delayMs / 1000);
+  const [cosStep, sinStep] = [Math.cos(perLine), Math.sin(perLine)];
+  let [cos, sin] = [1, 0];
+  for (let line = 0; line < LINES; line += 1) {
+    if (line % 1024 === 0) [cos, sin] = [Math.cos(perLine * line), Math.sin(perLine * line)];
+    const [fRe, fIm] = factors ? [factors.re[line]!, factors.im[line]!] : [edge.re, edge.im];
+    const [re, im] = [fRe * cos - fIm * sin, fRe * sin + fIm * cos];
+    const [x, y] = [from.re[line]!, from.im[line]!];
+    to.re[line]! += x * re - y * im;
+    to.im[line]! += x * im + y * re;
+    const next = cos * cosStep - sin * sinStep;
+    sin = cos * sinStep + sin * cosStep;
+    cos = next;
+  }
+};
+
+const [NOISE_FROM_HZ, NOISE_TO_HZ] = [20, 20_000];
+
+/** White noise from 20 Hz to 20 kHz of a level. */
+const addNoise = (to: Spectrum, level: number, name: string) => {
+  const random = chance(seedOf(name));
+  const [first, last] = [NOISE_FROM_HZ, NOISE_TO_HZ].map((hertz) =>
+    Math.round((hertz * ROUND_SAMPLES) / RATE_HZ),
+  );
+  // Power of a line and its mirror, all lines together the level.
+  const size = (ratioFromDb(level) * ROUND_SAMPLES) / Math.sqrt(2 * (last! - first!));
+  for (let line = first!; line < last!; line += 1) {
+    const turn = 2 * Math.PI * random();
+    to.re[line]! += size * Math.cos(turn);
+    to.im[line]! += size * Math.sin(turn);
+  }
+};
+
+/** Cuts a place off at its ceiling. @returns the share of samples that were cut */
+const cut = (sound: Sound, ceiling: number): number => {
+  let count = 0;
+  for (let at = 0; at < sound.length; at += 1) {
+    const value = sound[at]!;
+    if (Math.abs(value) <= ceiling) continue;
+    sound[at] = Math.sign(value) * ceiling;
+    count += 1;
+  }
+  return count / sound.length;
+};
+
+/** How often places that feed one another hand on what they have: what is left after that nobody hears, or it howls. */
+const LOOP_ROUNDS = 24;
+
+/**
+ * Renders what is heard at a place: made-up speech for every sound that sounds, through every way of the one sound graph,
+ * with its levels, delays, responses, noise and ceilings. A step after each place.
+ * @throws Error where there is no such place
+ */
+export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> {
+  const { graph, find } = solved;
+  const { place, hasNoise } = ask;
+  if (!graph.nodes.has(place)) throw new Error(`There is no place “${place}” in this rig.`);
+  const behind = reachable(place, (id) => edgesInto(graph, id).map(({ from }) => from));
+  const components = graph.components
+    .map(({ nodes, isLoop }) => ({ nodes: nodes.filter((id) => behind.has(id)), isLoop }))
+    .filter(({ nodes }) => nodes.length > 0);
+  const transfer = makeTransfer(find);
+  const heard = new Map<string, Spectrum>();
+  const clipped = new Map<string, Rendered['clipped'][number]>();
+  const own = (id: string): Spectrum | undefined => {
+    const source = graph.sources.find(({ node }) => node === id);
+    if (!source || !(ask.hasOthers || id === ask.source)) return undefined;
+    const { re, im } = speechSpectrum(seedOf(id), source.crestDb);
+    const by = ratioFromDb(source.level);
+    return { re: re.map((value) => value * by), im: im.map((value) => value * by) };
+  };
+  const factors = new Map<FlowEdge, Spectrum | undefined>();
+  const arrive = (id: string): Spectrum | undefined => {
+    const node = graph.nodes.get(id)!;
+    let all = own(id);
+    for (const edge of edgesInto(graph, id)) {
+      const from = heard.get(edge.from);
+      if (from) {
+        if (!factors.has(edge))
+          factors.set(edge, isFlat(edge) ? undefined : factorsOf(graph, transfer, edge));
+        addThrough((all ??= emptySpectrum()), from, edge, factors.get(edge));
+      }
+      if (hasNoise && edge.noise !== undefined)
+        addNoise((all ??= emptySpectrum()), edge.noise, `${edge.from} ${id}`);
+    }
+    if (hasNoise && node.noise !== undefined) addNoise((all ??= emptySpectrum()), node.noise, id);
+    if (!all || node.ceiling === undefined) return all;
+    const sound = toSound(all);
+    const ceiling = ratioFromDb(node.ceiling);
+    if (peakOf(sound) <= ceiling * (1 + 1e-9)) return all;
+    const share = cut(sound, ceiling);
+    clipped.set(id, { node: id, label: node.label, device: node.device ?? null, share });
+    return toSpectrum(sound);
+  };
+  let done = 0;
+  const of = components.reduce((sum, { nodes }) => sum + nodes.length, 0);
+  for (const { nodes, isLoop } of components) {
+    for (let round = 0; round < (isLoop ? LOOP_ROUNDS : 1); round += 1) {
+      for (const id of nodes) {
+        const all = arrive(id);
+        if (all) heard.set(id, all);
+        yield { done, of };
+      }
+    }
+    done += nodes.length;
+  }
+  const end = heard.get(place);
+  const samples = end ? Float32Array.from(toSound(end)) : new Float32Array(ROUND_SAMPLES);
+  const levelDb = dbFromRatio(Math.max(1e-10, rms(samples)));
+  return { rateHz: RATE_HZ, samples, levelDb, clipped: [...clipped.values()] };
+}
