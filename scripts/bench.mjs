@@ -109,6 +109,16 @@ say('Gains, solved and proven');
   row('16 channels to recorder, stream and two calls', plan(sixteen, 3), 'ms');
 }
 
+say('Sound');
+{
+  const solved = core.solve(demo, core.makeEngineMemory());
+  const strand = solved.strands.find(({ arrives, person }) => arrives && person);
+  const ask = { place: strand.sink, source: strand.source, hasOthers: true, hasNoise: true };
+  const thirtySeconds = () =>
+    core.repeatedTo(core.finish(core.renderInSteps(solved, ask)).samples, 30 * 48_000);
+  row('30 s of a strand rendered, everyone speaking', time(thirtySeconds, 5, 1), 'ms', 2000);
+}
+
 say('What the first page loads');
 const assets = join(ROOT, 'apps/web/dist/assets');
 const page = readFileSync(join(ROOT, 'apps/web/dist/index.html'), 'utf8');
