@@ -20,6 +20,7 @@ import {
   planGainsInSteps,
   previewEdit,
   readingsOf,
+  renderInSteps,
   solve as solveAll,
   tablePage,
   traceSocket,
@@ -34,6 +35,7 @@ import {
   type PortRef,
   type Progress,
   type Readings,
+  type RenderAsk,
   type Rig,
   type Solved,
   type Solver,
@@ -73,6 +75,8 @@ const ABOUT_A_RIG = {
   hiss: ({ solved }: Held, strand: string) => hissPage(solved, strand) ?? null,
   /** Every strand in short and one of them whole; asked for where the levels are looked at. */
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
+  /** What is heard at a place, as sound. */
+  render: ({ solved }: Held, what: RenderAsk) => renderInSteps(solved, what),
   /** Who is heard in whose microphone. */
   table: ({ solved }: Held) => tablePage(solved),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),

@@ -10,7 +10,7 @@ import {
   type Strand,
   type Target,
 } from '@diaphon/core';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Waiting } from '../page/waiting';
 import { useAsked } from '../store/use-asked';
@@ -31,6 +31,7 @@ import { StageDetail } from './stage-detail';
 import { StrandList } from './strand-list';
 
 const GainPlanDialog = lazy(async () => ({ default: (await import('./gain-plan-dialog')).GainPlanDialog }));
+const Hear = lazy(async () => ({ default: (await import('./hear')).Hear }));
 
 const TARGET_OPTIONS: { value: Target; label: string }[] = [
   { value: 'recording', label: 'Recording' },
@@ -51,19 +52,22 @@ const withParam = (params: URLSearchParams, key: string, value: string): URLSear
 };
 
 /** Everything that moves one strand: the voice, the gains and switches on its way. */
-const StrandControls = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
+const StrandControls = ({ rig, strand, hear }: { rig: Rig; strand: Strand; hear: ReactNode }) => {
   const find = lookup(rig);
   const microphone = strand.stages.find(({ role }) => role === 'capsule')?.device;
   const placement = rig.placements.find((p) => p.person === strand.person && p.device === microphone);
   const controls = strandControls(find, strand);
   return (
     <>
-      {placement && (
-        <section aria-label="Voice">
-          <h3 className="mb-1 font-bold">Voice</h3>
-          <VoiceFields rig={rig} placement={placement} />
-        </section>
-      )}
+      <div className="space-y-4">
+        {placement && (
+          <section aria-label="Voice">
+            <h3 className="mb-1 font-bold">Voice</h3>
+            <VoiceFields rig={rig} placement={placement} />
+          </section>
+        )}
+        {hear}
+      </div>
       <section aria-label="On the way">
         <h3 className="mb-1 font-bold">On the way</h3>
         {controls.length === 0 && <p className="text-faint">Nothing on this way can be turned.</p>}
@@ -183,7 +187,15 @@ export const LevelsView = () => {
             </div>
           </div>
           <div className="mt-3 grid grid-cols-[minmax(250px,1fr)_minmax(250px,1fr)_minmax(300px,1.4fr)] items-start gap-x-6 gap-y-3 max-[1100px]:grid-cols-2 max-[820px]:grid-cols-1">
-            <StrandControls rig={rig} strand={strand} />
+            <StrandControls
+              rig={rig}
+              strand={strand}
+              hear={
+                <Suspense>
+                  <Hear key={strand.id} rig={rig} strand={strand} />
+                </Suspense>
+              }
+            />
             <div className="space-y-4">
               <StageDetail rig={rig} strand={strand} index={shownStage} shown={shown} />
               <HissDetail strand={strand.id} />

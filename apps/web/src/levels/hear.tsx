@@ -1,0 +1,145 @@
+import { lookup, MATCHED_DBFS, repeatedTo, wavOf, type Rendered, type Rig, type Strand } from '@diaphon/core';
+import { Square, Volume2 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { ask } from '../engine/engine';
+import { Button } from '../look/button';
+import { figure } from '../look/figures';
+import { NumberField } from '../look/number-field';
+import { fileName, saveFile } from '../look/save-file';
+import { Toggle } from '../look/toggle';
+import { useAppSelector } from '../store/store';
+import { play, type Playing } from './play';
+
+/** Where listening starts, dB under what arrives: nobody is startled. */
+const START_DB = -20;
+/** How long a saved file is, seconds. */
+const SAVED_S = 30;
+/** Where a sound is cut off, in words. */
+const Clipped = ({ rig, clipped }: { rig: Rig; clipped: Rendered['clipped'] }) => {
+  const find = lookup(rig);
+  return clipped.map(({ node, label, device, share }) => (
+    <p key={node} className="text-fault">
+      Cut off at “{label}”{device ? ` of ${find.device(device)?.name ?? ''}` : ''}: {figure(share * 100, 2)} %
+      of the time.
+    </p>
+  ));
+};
+
+/** Lets a strand be heard: made-up speech through everything on its way, as loud, as hissy and as cut off as it is. */
+export const Hear = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
+  const rigId = useAppSelector((state) => state.rig.id)!;
+  const readings = useAppSelector((state) => state.readings.readings);
+  const [hasNoise, setHasNoise] = useState(true);
+  const [hasOthers, setHasOthers] = useState(true);
+  const [isMatched, setIsMatched] = useState(strand.stages.at(-1)!.unit !== 'dBFS');
+  const [volumeDb, setVolumeDb] = useState(START_DB);
+  const [made, setMade] = useState<Rendered | null>(null);
+  const [progress, setProgress] = useState<string>('');
+  const [isPlaying, setIsPlaying] = useState(false);
+  const playing = useRef<Playing | null>(null);
+  const job = useRef<{ cancel: () => void } | null>(null);
+
+  const stop = () => {
+    playing.current?.stop();
+    playing.current = null;
+    setIsPlaying(false);
+  };
+  useEffect(
+    () => () => {
+      job.current?.cancel();
+      playing.current?.stop();
+    },
+    [],
+  );
+  const gainDb = made && isMatched ? MATCHED_DBFS - made.levelDb : 0;
+  useEffect(() => {
+    // While nothing is there yet what sounds stays as loud as it is.
+    if (made) playing.current?.turn(volumeDb + gainDb);
+  }, [made, volumeDb, gainDb]);
+
+  const render = async (known: Rendered | null): Promise<Rendered | undefined> => {
+    if (known) return known;
+    setProgress('Rendering');
+    const what = { place: strand.sink, source: strand.source, hasOthers, hasNoise };
+    const asked = ask(rigId, 'render', [what], ({ done, of }) =>
+      setProgress(`Rendering, ${done} of ${of} places`),
+    );
+    job.current = asked;
+    const found = await asked.answer;
+    if (job.current !== asked) return undefined;
+    setProgress('');
+    if (found) setMade(found);
+    return found;
+  };
+  const start = async (known: Rendered | null) => {
+    const found = await render(known);
+    if (!found) return;
+    const before = playing.current;
+    playing.current = play(found, volumeDb + (isMatched ? MATCHED_DBFS - found.levelDb : 0));
+    before?.stop();
+    setIsPlaying(true);
+  };
+  // What was rendered is of the rig as it was; what sounds goes on until the new is there.
+  useEffect(() => {
+    job.current?.cancel();
+    job.current = null;
+    setProgress('');
+    setMade(null);
+    if (playing.current) void start(null);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only another sound is rendered anew
+  }, [hasNoise, hasOthers, readings]);
+  const save = async () => {
+    const found = await render(made);
+    if (!found) return;
+    const by = isMatched ? 10 ** ((MATCHED_DBFS - found.levelDb) / 20) : 1;
+    const samples = repeatedTo(found.samples, SAVED_S * found.rateHz).map((value) => value * by);
+    saveFile(
+      fileName(`${rig.name} ${strand.sourceName} at ${strand.sinkLabel}`, 'wav'),
+      new Blob([wavOf([samples], found.rateHz) as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }),
+    );
+  };
+
+  return (
+    <section aria-label="Hear it" className="space-y-1.5">
+      <h3 className="font-bold">Hear it</h3>
+      <p className="text-[12.5px] text-faint">
+        Made-up speech through this way as it stands. It starts quiet: put headphones on after it has begun,
+        and turn up from there.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {isPlaying ? (
+          <Button onClick={stop}>
+            <Square size={14} aria-hidden className="mr-1 inline" />
+            Stop
+          </Button>
+        ) : (
+          <Button disabled={progress !== ''} onClick={() => void start(made)}>
+            <Volume2 size={15} aria-hidden className="mr-1 inline" />
+            Play
+          </Button>
+        )}
+        <Button disabled={progress !== ''} onClick={() => void save()}>
+          Save as WAV
+        </Button>
+      </div>
+      <p role="status" className="text-[12.5px] text-faint">
+        {progress}
+      </p>
+      {made && <Clipped rig={rig} clipped={made.clipped} />}
+      <NumberField
+        label="Volume here"
+        value={volumeDb}
+        min={-60}
+        max={0}
+        step={1}
+        unit="dB"
+        onChange={setVolumeDb}
+      />
+      <Toggle label="With its noise" on={hasNoise} onChange={setHasNoise} />
+      {rig.people.length > 1 && (
+        <Toggle label="The others speak too" on={hasOthers} onChange={setHasOthers} />
+      )}
+      <Toggle label="At one loudness, to compare" on={isMatched} onChange={setIsMatched} />
+    </section>
+  );
+};
