@@ -86,12 +86,12 @@ describe('several in one mix', () => {
     const power = peaks.reduce((sum, { value }) => sum + 10 ** (value / 10), 0);
     const together = found!.figures.find(({ label }) => label === 'Peaks of all together')!;
     expect(together.value).toBeCloseTo(10 * Math.log10(power), 6);
-    expect(found!.title).toMatch(/^ANN, BOB and .*Jingle pads together clip in .* by \d\.\d dB$/);
+    expect(found!.title).toMatch(/^(ANN and BOB|BOB and ANN) together clip in .* by \d\.\d dB$/);
   });
 
-  it('a third who talks adds nothing: people take turns', () => {
+  it('a third who talks adds nothing, nor does a player: they take turns', () => {
     const rig = louder(mixed('mic-dynamic-hand', 3, 'live'), 5);
-    const talking = mixIn(rig)[0]!.figures.filter(({ label }) => /^Peaks of [A-Z]+$/.test(label));
+    const talking = mixIn(rig)[0]!.figures.filter(({ label }) => /^Peaks of (?!all)/.test(label));
     expect(talking.map(({ label }) => label)).toEqual(['Peaks of ANN', 'Peaks of BOB']);
   });
 });

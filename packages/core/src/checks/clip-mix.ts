@@ -5,7 +5,7 @@ import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { turnDownAlong } from './fixes/turn-down';
 
-/** People who talk at once, however many there are; a player may run under them. Common practice, no published source. */
+/** People who talk at once, however many there are; a player runs by itself, or low. Common practice, no published source. */
 const AT_ONCE = 2;
 /** Cut off by less than this nobody hears, dB. */
 const HEARD_DB = 0.5;
@@ -26,11 +26,9 @@ const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
     })
     .sort((a, b) => b.level - a.level);
 
-/** What may sound there at the same moment: the two loudest who talk, here or on a call, and the loudest that plays. */
-const atOnce = (parts: readonly Part[]): Part[] => {
-  const talks = ({ source }: Part) => source.person !== undefined || source.app !== undefined;
-  return [...parts.filter(talks).slice(0, AT_ONCE), ...parts.filter((one) => !talks(one)).slice(0, 1)];
-};
+/** What may sound there at the same moment: the two loudest who talk, here or on a call. */
+const atOnce = (parts: readonly Part[]): Part[] =>
+  parts.filter(({ source }) => source.person !== undefined || source.app !== undefined).slice(0, AT_ONCE);
 
 interface Sum {
   node: string;
@@ -114,7 +112,7 @@ export const clipMix: Check = (solved) => {
           label: 'Peaks of all together',
           value: node.ceiling! + sum.overDb,
           unit: node.unit,
-          from: 'powers added; two who talk and one that plays at once (common practice)',
+          from: 'powers added; two talk at once (common practice)',
         },
         { label: 'Ceiling', value: node.ceiling!, unit: node.unit, from: `device model of ${name}` },
       ],
