@@ -1,7 +1,7 @@
 import { modelById } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { applyEdit, putPlacement, type Rig } from '../rig';
-import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { after, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 import type { Finding } from './finding';
 
@@ -22,25 +22,27 @@ const pressed = (rig: Rig, { id }: Finding): number => {
 /** A microphone by way of a separate preamp into a box, level made at one or the other. */
 const chain = (mic: string, box: string, distanceM: number, atPreampDb: number, atBoxDb: number): Rig => {
   const usb = modelById(box).ports.find(({ usb: role }) => role?.role === 'device')!;
-  return rigOf({
-    devices: [
-      { id: 'mic', model: mic },
-      { id: 'preamp', model: 'preamp', settings: { gain: atPreampDb } },
-      { id: 'box', model: box, settings: { gain1: atBoxDb } },
-      { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
-    ],
-    leads: [
-      { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
-      { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
-      {
-        kind: usb.connector === 'usb-c-socket' ? 'usb-c-c' : 'usb-c-b',
-        ends: ['pc.usb1', `box.${usb.id}`],
-        lengthM: 1,
-      },
-    ],
-    people: people('ann'),
-    placements: [seat('ann', 'mic', distanceM)],
-  });
+  return inSilence(
+    rigOf({
+      devices: [
+        { id: 'mic', model: mic },
+        { id: 'preamp', model: 'preamp', settings: { gain: atPreampDb } },
+        { id: 'box', model: box, settings: { gain1: atBoxDb } },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
+        { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
+        {
+          kind: usb.connector === 'usb-c-socket' ? 'usb-c-c' : 'usb-c-b',
+          ends: ['pc.usb1', `box.${usb.id}`],
+          lengthM: 1,
+        },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', distanceM)],
+    }),
+  );
 };
 
 const BAD = ['mic-dynamic-hand', 'mic-dynamic-broadcast'].flatMap((mic) =>
@@ -87,5 +89,28 @@ describe('voices far from their microphones', () => {
     expect(found.length).toBeGreaterThan(20));
   it.each(found.filter((_, at) => at % 3 === 0))('%s: each fix ends it', (_name, rig) => {
     for (const one of hiss(rig)) pressed(rig, one);
+  });
+});
+
+describe('a noisy room', () => {
+  const inRoom = (rig: Rig, roomNoiseDba: number): Rig => ({
+    ...rig,
+    assumptions: { ...rig.assumptions, roomNoiseDba },
+  });
+
+  it.each(ordinaryDesks())('%s: nothing is said in a quiet one; in a loud one who makes it', (_name, rig) => {
+    expect(hiss(inRoom(rig, 35))).toEqual([]);
+    const loud = inRoom(rig, 60);
+    for (const found of hiss(loud)) {
+      // Two open microphones in one mix bring half of it each.
+      expect(found.why).toMatch(/made by the room and the microphone itself|^No single stage makes it/);
+      pressed(loud, found);
+    }
+  });
+
+  it('most desks with a voice are said in a loud one', () => {
+    const voiced = ordinaryDesks().filter(([, rig]) => rig.placements.length > 0);
+    const said = voiced.filter(([, rig]) => hiss(inRoom(rig, 60)).length > 0);
+    expect(said.length).toBeGreaterThan(voiced.length / 2);
   });
 });

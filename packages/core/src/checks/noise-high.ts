@@ -12,7 +12,7 @@ const makerOf = (solved: Solved, strand: Strand): { words: string; device?: stri
   if (!stage || first.share < 0.5) return { words: 'No single stage makes it.' };
   const name = solved.find.device(stage.device ?? '')?.name;
   return {
-    words: `${figureText(first.share * 100, 0)} % of it is made at “${stage.label}”${name ? ` of ${name}` : ''}.`,
+    words: `${figureText(first.share * 100, 0)} % of it is made by ${stage.role === 'capsule' ? 'the room and the microphone itself' : `“${stage.label}”`}${name ? ` of ${name}` : ''}.`,
     ...(stage.device ? { device: stage.device } : {}),
   };
 };

@@ -1,7 +1,7 @@
 import type { Circuit } from '../circuit';
 import type { Lookup } from '../rig';
 import { makeGraph, makePiece, type FlowGraph } from './graph';
-import { lowerAir, lowerStrayAir, lowerVoices } from './lower/air';
+import { lowerAir, lowerRoomNoise, lowerStrayAir, lowerVoices } from './lower/air';
 import { lowerApps } from './lower/apps';
 import { lowerCouplings } from './lower/couplings';
 import { lowerData } from './lower/data';
@@ -48,6 +48,7 @@ export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree, memory?:
   lowerData(graph, find);
   lowerAir(graph, find);
   lowerStrayAir(graph, find);
+  lowerRoomNoise(graph, find);
   const made = graph.finish(memory?.last);
   if (memory && find.conditions.length === 0) memory.last = made;
   return made;

@@ -123,3 +123,20 @@ describe('a loudspeaker in an open microphone', () => {
     expect(loopsOf(flowOf(seated()))).toEqual([]);
   });
 });
+
+describe('noise of the room at a capsule', () => {
+  const noiseAt = (mic: string, noiseDba?: number) => {
+    const base = rig(mic);
+    const of =
+      noiseDba === undefined
+        ? base
+        : { ...base, assumptions: { ...base.assumptions, roomNoiseDba: noiseDba } };
+    return flowOf(of).nodes.get(pointId('mic-ann', 'capsule'))!.noise!;
+  };
+
+  it('30 dB(A) is 32.05 dB of white noise; a cardioid takes 4.77 dB less from all around (arithmetic)', () => {
+    expect(noiseAt('mic-boundary')).toBeCloseTo(32.05, 1);
+    expect(noiseAt('mic-dynamic-hand')).toBeCloseTo(32.05 - 4.77, 1);
+    expect(noiseAt('mic-dynamic-hand', 45)).toBeCloseTo(47.05 - 4.77, 1);
+  });
+});

@@ -1,6 +1,6 @@
 import { controlOf, valueWords } from '../catalogue';
 import type { Because } from '../flow';
-import { settingOf, type Lookup } from '../rig';
+import { roomOf, settingOf, type Lookup } from '../rig';
 import type { Stage, Strand } from './strand';
 
 /** One figure of a stage and where it comes from. */
@@ -106,7 +106,7 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
       from:
         stage.noise === null
           ? 'no noise is stated for anything before this place'
-          : 'powers added: thermal noise of coils (290 K, 20 kHz), self-noise and equivalent input noise of the device models on the way',
+          : `powers added: the room (${roomOf(find.rig).noiseDba} dB(A), an assumption of this rig), thermal noise of coils (290 K, 20 kHz), self-noise and equivalent input noise of the device models on the way`,
     },
     {
       label: 'Ceiling',

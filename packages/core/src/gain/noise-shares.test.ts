@@ -1,7 +1,7 @@
 import { ordinaryDesks } from '../checks/desks.testing';
 import { makeEngineMemory, solve } from '../offers';
 import { setControl } from '../rig';
-import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { after, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
 import { earlier } from './earlier';
 import { noiseShares } from './noise-shares';
 
@@ -30,21 +30,23 @@ describe('which stages make the noise', () => {
 });
 
 describe('level made earlier', () => {
-  const rig = rigOf({
-    devices: [
-      { id: 'mic', model: 'mic-dynamic-hand' },
-      { id: 'preamp', model: 'preamp', settings: { gain: 21 } },
-      { id: 'box', model: 'interface-2', settings: { gain1: 50 } },
-      { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
-    ],
-    leads: [
-      { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
-      { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
-      { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
-    ],
-    people: people('ann'),
-    placements: [seat('ann', 'mic', 0.2)],
-  });
+  const rig = inSilence(
+    rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'preamp', model: 'preamp', settings: { gain: 21 } },
+        { id: 'box', model: 'interface-2', settings: { gain1: 50 } },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
+        { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', 0.2)],
+    }),
+  );
   const before = solved(rig);
   const [strand] = before.strands;
   const better = earlier(before.find, before.graph, strand!)!;

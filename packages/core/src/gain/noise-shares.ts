@@ -36,3 +36,7 @@ export const noiseShares = (graph: FlowGraph, { stages }: Strand): NoiseShare[] 
     .map((one) => ({ ...one, share: whole > 0 ? powerOf(one.overDb) / whole : 0 }))
     .sort((a, b) => a.overDb - b.overDb);
 };
+
+/** What makes a share of the noise, in words: at a capsule it is the room as well as the microphone. */
+export const noiseMakerWords = ({ role, label }: Strand['stages'][number]): string =>
+  role === 'capsule' ? 'The room, and the microphone itself' : label;

@@ -1,5 +1,5 @@
 import type { Solved } from '../checks';
-import { noiseShares, oneDbAtEach, type OneDb, type Stage, type Strand } from '../gain';
+import { noiseMakerWords, noiseShares, oneDbAtEach, type OneDb, type Stage, type Strand } from '../gain';
 import type { Db } from '../units';
 
 /** A stage as a small drawing needs it: level, peak, noise, ceiling, on one scale (dBu where the sound is analogue). */
@@ -84,8 +84,14 @@ export const hissPage = ({ find, graph, strands }: Solved, chosen: string): Hiss
     shares: noiseShares(graph, strand)
       .filter(({ share }) => share >= SLIGHT_SHARE)
       .map(({ stage, share, overDb }) => {
-        const { label, device } = strand.stages[stage]!;
-        return { label, deviceName: find.device(device ?? '')?.name ?? '', share, overDb };
+        const maker = strand.stages[stage]!;
+        const { device } = maker;
+        return {
+          label: noiseMakerWords(maker),
+          deviceName: find.device(device ?? '')?.name ?? '',
+          share,
+          overDb,
+        };
       }),
     oneDb: oneDbAtEach(find, graph, strand),
   };

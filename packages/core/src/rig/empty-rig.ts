@@ -20,6 +20,8 @@ export const DEFAULT_HOWL_MARGIN_DB = 6;
 /** A furnished living room. Common practice, no published source. */
 export const DEFAULT_ROOM_VOLUME_M3 = 50;
 export const DEFAULT_ROOM_REVERB_S = 0.4;
+/** A quiet room, dB(A). Common practice, no published source. */
+export const DEFAULT_ROOM_NOISE_DBA = 30;
 export const DEFAULT_EARTH_HUM_MILLIVOLTS = 5;
 export const DEFAULT_INTERFERENCE_NANOAMPS_PER_M = 1;
 

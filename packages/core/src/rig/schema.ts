@@ -169,6 +169,8 @@ const ASSUMPTIONS = closed({
   roomVolumeM3: Optional(number(1, 100_000)),
   /** How long that room rings, seconds (reverberation time). Common practice for a furnished room; absent: 0.4. */
   roomReverbS: Optional(number(0.05, 10)),
+  /** Noise of the room, dB(A). A quiet room; absent: 30. */
+  roomNoiseDba: Optional(number(-20, 100)),
   /** How long people listen by headphones or loudspeakers here, hours a week. Absent: 6. */
   listeningHours: Optional(number(0.1, 168)),
 });

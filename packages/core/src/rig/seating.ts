@@ -1,4 +1,9 @@
-import { DEFAULT_LEAST_APART_DB, DEFAULT_ROOM_REVERB_S, DEFAULT_ROOM_VOLUME_M3 } from './empty-rig';
+import {
+  DEFAULT_LEAST_APART_DB,
+  DEFAULT_ROOM_NOISE_DBA,
+  DEFAULT_ROOM_REVERB_S,
+  DEFAULT_ROOM_VOLUME_M3,
+} from './empty-rig';
 import type { Person, Placement, Rig, Spot } from './types';
 
 /** Where everyone and every microphone is on the plan of the table. Metres, y down; degrees clockwise from straight up. */
@@ -81,4 +86,5 @@ export const leastApartOf = ({ assumptions }: Rig): number =>
 export const roomOf = ({ assumptions }: Rig) => ({
   volumeM3: assumptions.roomVolumeM3 ?? DEFAULT_ROOM_VOLUME_M3,
   reverbS: assumptions.roomReverbS ?? DEFAULT_ROOM_REVERB_S,
+  noiseDba: assumptions.roomNoiseDba ?? DEFAULT_ROOM_NOISE_DBA,
 });

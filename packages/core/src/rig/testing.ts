@@ -53,3 +53,9 @@ export const seat = (
 
 export const people = (...ids: string[]) =>
   ids.map((id) => ({ id, name: id.toUpperCase(), effort: 'raised' as const }));
+
+/** The same in a room without any noise: what is left is the gear's own. */
+export const inSilence = (rig: Rig): Rig => ({
+  ...rig,
+  assumptions: { ...rig.assumptions, roomNoiseDba: -20 },
+});

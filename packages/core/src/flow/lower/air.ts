@@ -17,6 +17,7 @@ import {
   powerSumDb,
   roomAnswerDb,
   SPEECH_LEVEL_AT_1_M,
+  WHITE_NOISE_A_DB,
   type Db,
 } from '../../units';
 import type { FlowEdge, GraphMaker } from '../graph';
@@ -126,4 +127,17 @@ export const lowerStrayAir = (graph: GraphMaker, find: Lookup) => {
   const poses = capsulePoses(find.rig);
   lowerSpill(graph, find, poses);
   lowerLoudspeakers(graph, find, poses);
+};
+
+/** The room's own noise at every capsule, with that of the capsule itself: from all around, less what its pattern keeps out. */
+export const lowerRoomNoise = (graph: GraphMaker, find: Lookup) => {
+  const level = roomOf(find.rig).noiseDba - WHITE_NOISE_A_DB;
+  for (const { id } of find.rig.devices) {
+    for (const { id: capsule, role, omniPart = 1 } of find.modelOf(id)?.points ?? []) {
+      const node = role === 'capsule' ? graph.at(pointId(id, capsule)) : undefined;
+      if (!node) continue;
+      const room = level + fromAllAroundDb(omniPart);
+      graph.node({ ...node, noise: node.noise === undefined ? room : powerSumDb([node.noise, room]) });
+    }
+  }
 };
