@@ -1013,6 +1013,17 @@ describe('figures of the new readings', () => {
   });
 });
 
+describe('phantom that was hoped to make a voice louder', () => {
+  const why = (gain: number) => find(voice({ phantom: true, gain }), 'phantom-unneeded').why;
+
+  it('says what gain was wanted instead, or that it stands right', () => {
+    const [, wanted] = /What Talker wants is Gain 1 at (\d+) dB, not 30\./.exec(why(30))!;
+    const then = solveRig(voice({ gain: Number(wanted) })).findings.map(({ code }) => code);
+    expect(then).not.toContain('gain-short');
+    expect(why(Number(wanted))).toContain('What makes Talker loud enough is Gain 1, and it stands right.');
+  });
+});
+
 describe('figures the trade knows (common practice, no published source)', () => {
   it('an adapter lead: fine with a hand-held dynamic close up, short with a low-output broadcast dynamic', () => {
     const onAdapter = (mic: string) =>

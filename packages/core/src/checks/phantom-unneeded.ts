@@ -1,14 +1,21 @@
 import { controlOf } from '../catalogue';
-import { finding, type Check, type Found, type Solved } from './finding';
+import { pointId } from '../flow';
+import { missingDb, onTarget } from '../gain';
+import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { feedSwitch, switchFeed } from './fixes/feeds';
+import { firstGain, snapGain, voices } from './voice-gain';
 
-/** Whether anything whose sound arrives at a switched group of inputs lives on their supply. */
-const isNeeded = ({ circuit, find }: Solved, device: string, control: string): boolean => {
+/** The inputs that one switch feeds. */
+const inputsOf = ({ find }: Solved, device: string, control: string): ReadonlySet<string> => {
   const elements = find.modelOf(device)?.elements ?? [];
   const legs = new Set(
     elements.flatMap((e) => (e.kind === 'feed' && (e.control ?? e.when?.control) === control ? e.legs : [])),
   );
-  const inputs = new Set(elements.flatMap((e) => (e.kind === 'input' && legs.has(e.plus) ? [e.id] : [])));
+  return new Set(elements.flatMap((e) => (e.kind === 'input' && legs.has(e.plus) ? [e.id] : [])));
+};
+
+/** Whether anything whose sound arrives at some inputs lives on their supply. */
+const isNeeded = ({ circuit, find }: Solved, device: string, inputs: ReadonlySet<string>): boolean => {
   const livesOnIt = (id: string) =>
     find.modelOf(id)?.elements.some((e) => e.kind === 'load' && e.standard === 'P48') ?? false;
   return circuit.couplings.some(
@@ -17,6 +24,34 @@ const isNeeded = ({ circuit, find }: Solved, device: string, control: string): b
       inputs.has(to.element) &&
       (livesOnIt(from.device) || circuit.loads.some((load) => load.device === from.device && load.fed)),
   );
+};
+
+/** A voice at some inputs, and what its first gain would have to be: what phantom was hoped to do. */
+const gainWanted = (solved: Solved, device: string, inputs: ReadonlySet<string>) => {
+  const nodes = new Set([...inputs].map((input) => pointId(device, input)));
+  for (const strand of voices(solved)) {
+    const gain = strand.stages.some(({ node }) => nodes.has(node)) ? firstGain(solved, strand) : undefined;
+    const end = strand.stages.at(-1)!;
+    if (!gain) continue;
+    const missing = onTarget(strand.aim, end.typical, end.peak)
+      ? 0
+      : missingDb(strand.aim, end.typical, end.peak);
+    return {
+      who: strand.sourceName,
+      label: gain.control.label,
+      now: gain.value,
+      wanted: snapGain(gain.control, gain.value + missing),
+    };
+  }
+  return undefined;
+};
+
+const gainWords = (gain: ReturnType<typeof gainWanted>): string => {
+  if (!gain) return '';
+  const { who, label, now, wanted } = gain;
+  return wanted === now
+    ? ` What makes ${who} loud enough is ${label}, and it stands right.`
+    : ` What ${who} wants is ${label} at ${figureText(wanted, 0)} dB, not ${figureText(now, 0)}.`;
 };
 
 /** Phantom is on for a group of inputs and nothing there draws from it. */
@@ -31,7 +66,9 @@ export const phantomUnneeded: Check = (solved) => {
     const key = `${feed.device} ${turn?.control}`;
     if (!turn || seen.has(key)) return [];
     seen.add(key);
-    if (isNeeded(solved, feed.device, turn.control)) return [];
+    const inputs = inputsOf(solved, feed.device, turn.control);
+    if (isNeeded(solved, feed.device, inputs)) return [];
+    const gain = gainWanted(solved, feed.device, inputs);
     const name = find.device(feed.device)?.name ?? feed.device;
     const label = controlOf(model, turn.control)?.label ?? 'Phantom';
     return [
@@ -39,7 +76,7 @@ export const phantomUnneeded: Check = (solved) => {
         code: 'phantom-unneeded',
         severity: 'advice',
         title: `${label} of ${name} is on, and nothing there needs it`,
-        why: 'Moving-coil microphones work without phantom and do not get louder with it. Switched off, nothing plugged in later is startled or hurt by it.',
+        why: `Moving-coil microphones work without phantom and do not get louder with it.${gainWords(gain)} Switched off, nothing plugged in later is startled or hurt by it.`,
         places: [{ device: feed.device, control: turn.control }],
         figures: [
           {
@@ -48,6 +85,16 @@ export const phantomUnneeded: Check = (solved) => {
             unit: 'mA',
             from: 'solved circuit, DC',
           },
+          ...(gain
+            ? [
+                {
+                  label: `${gain.label} wanted`,
+                  value: gain.wanted,
+                  unit: 'dB',
+                  from: `the aim of ${gain.who}`,
+                },
+              ]
+            : []),
         ],
         propose: () => switchFeed(rig, { device: feed.device, element: feed.element, turn, on: true }, false),
       }),
