@@ -1,13 +1,9 @@
-import { combAt, spillsOf, type Comb, type Strand } from '../gain';
-import type { Way } from '../flow';
+import { capsuleOf, combAt, spillsOf, type Comb, type Strand } from '../gain';
 import { leastApartOf } from '../rig';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
-import { comeCloser, sitFurther, turnAway } from './fixes/seating';
+import { comeCloser, notHeardBy, sitFurther, turnAway } from './fixes/seating';
 import { shutOnly } from './fixes/routing';
 import { placementOf, voices } from './voice-gain';
-
-const capsuleDevice = ({ graph }: Solved, { edges }: Way): string | undefined =>
-  edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule')?.device;
 
 /** What parts the two ways: the second microphone kept out of this mix, or its talker's neighbour kept out of it. */
 const part = (solved: Solved, strand: Strand, comb: Comb, second: string): Fix[] => {
@@ -26,18 +22,7 @@ const part = (solved: Solved, strand: Strand, comb: Comb, second: string): Fix[]
         ]
       : []),
     ...shutOnly(solved, comb.second, comb.first),
-    ...(own
-      ? [
-          {
-            label: `Do not have ${strand.sourceName} heard by ${solved.find.device(second)?.name ?? second}`,
-            edit: {
-              label: 'One microphone for one voice',
-              steps: [{ collection: 'placements' as const, id: own.id, path: [], from: own }],
-            },
-            isLastResort: true as const,
-          },
-        ]
-      : []),
+    ...(own ? [notHeardBy(solved, own)] : []),
   ];
 };
 
@@ -60,7 +45,9 @@ export const comb: Check = (solved) => {
       strand.sink,
       least,
     );
-    const [first, second] = found ? [found.first, found.second].map((way) => capsuleDevice(solved, way)) : [];
+    const [first, second] = found
+      ? [found.first, found.second].map((way) => capsuleOf(graph, way)?.device)
+      : [];
     if (!found || !first || !second || known.has(`${strand.person} ${second}`)) return [];
     const nameOf = (id: string) => find.device(id)?.name ?? id;
     return [

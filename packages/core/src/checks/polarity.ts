@@ -2,8 +2,10 @@ import { portOfPin } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { pointId, powerOf, waysBetween, type Way } from '../flow';
 import { changeLead } from '../rig';
+import { capsuleOf } from '../gain';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { notHeardBy } from './fixes/seating';
 import { splitToTwoInputs, unplug, useBestLead } from './fixes/rewire';
 import { isTwoVoices } from './roots';
 
@@ -16,10 +18,6 @@ const power = (ways: readonly Way[]): number =>
   powerOf({ taps: ways.map(({ lateMs, re, im }) => ({ lateMs, re, im })) });
 
 const turned = (way: Way): Way => ({ ...way, re: -way.re, im: -way.im });
-
-/** The capsule a way goes through. */
-const capsuleOf = ({ graph }: Solved, { edges }: Way) =>
-  edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule');
 
 /** Leads on the way of a capsule's device, each used or exchanged for one that turns nothing over. */
 const turnBack = ({ rig, find }: Solved, device: string): Fix[] => {
@@ -59,9 +57,9 @@ const oneVoiceTwice: Check = (solved) =>
     if (strand.person === null || end.typical > strand.alone - TELLING_DB) return [];
     const [first, ...others] = waysBetween(solved.graph, strand.source, strand.sink);
     if (!first) return [];
-    const own = capsuleOf(solved, first);
+    const own = capsuleOf(solved.graph, first);
     const second = others.find((way) => {
-      const capsule = capsuleOf(solved, way);
+      const capsule = capsuleOf(solved.graph, way);
       return capsule && capsule.id !== own?.id && way.gainDb > first.gainDb - WEAK_DB;
     });
     if (!second || !own?.device) return [];
@@ -70,7 +68,7 @@ const oneVoiceTwice: Check = (solved) =>
     if (gainedDb < TELLING_DB) return [];
     // The way that is upside down is the one whose sign is against the usual: negative.
     const wrong = second.re < 0 ? second : first;
-    const device = capsuleOf(solved, wrong)?.device ?? own.device;
+    const device = capsuleOf(solved.graph, wrong)?.device ?? own.device;
     const name = solved.find.device(device)?.name ?? device;
     return [
       finding({
@@ -98,13 +96,7 @@ const oneVoiceTwice: Check = (solved) =>
           ...turnBack(solved, device),
           ...solved.rig.placements
             .filter((placement) => placement.person === strand.person && placement.device === device)
-            .map((placement) => ({
-              label: `Do not have ${strand.sourceName} heard by ${name}`,
-              edit: {
-                label: 'One microphone for one voice',
-                steps: [{ collection: 'placements' as const, id: placement.id, path: [], from: placement }],
-              },
-            })),
+            .map((placement) => notHeardBy(solved, placement)),
         ],
       }),
     ];

@@ -1,4 +1,4 @@
-import { waysBetween, type FlowGraph, type Heard, type Way } from '../flow';
+import { waysBetween, type FlowGraph, type FlowNode, type Heard, type Way } from '../flow';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 
 /** One voice that comes to one place by two microphones. */
@@ -34,8 +34,9 @@ const mayComb = (heard: Heard, leastDb: Db): boolean => {
   return sizes.length > 1 && sizes[1]! >= sizes[0]! * ratioFromDb(leastDb);
 };
 
-const capsuleOf = (graph: FlowGraph, { edges }: Way): string | undefined =>
-  edges.map(({ to }) => to).find((id) => graph.nodes.get(id)?.role === 'capsule');
+/** The capsule a way goes through; undefined where it goes through none. */
+export const capsuleOf = (graph: FlowGraph, { edges }: Way): FlowNode | undefined =>
+  edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule');
 
 /**
  * What a voice's ways by two microphones make of it at a place.

@@ -6,8 +6,10 @@ import {
   moveSeat,
   placeAt,
   placementsAt,
+  removePlacement,
   seatedPeople,
   towards,
+  type Placement,
 } from '../../rig';
 import { dbFromRatio, offAxisLossDb, powerSumDb, ratioFromDb, type Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
@@ -77,4 +79,14 @@ export const sitFurther = ({ find, rig }: Solved, spill: Spill): Fix[] => {
   return [
     { label, edit: { ...moveSeat(rig, person.id, { ...place, turnDeg: person.spot.turnDeg }), label } },
   ];
+};
+
+/** One microphone for one voice: someone is not heard by this one any more. */
+export const notHeardBy = ({ find, rig }: Solved, placement: Placement): Fix => {
+  const name = rig.people.find(({ id }) => id === placement.person)?.name ?? placement.person;
+  return {
+    label: `Do not have ${name} heard by ${find.device(placement.device)?.name ?? placement.device}`,
+    edit: { ...removePlacement(rig, placement.id), label: 'One microphone for one voice' },
+    isLastResort: true,
+  };
 };
