@@ -12,7 +12,9 @@ test('one button sets every gain, says what it comes to, and undo takes all of i
   await page.getByRole('button', { name: 'Set every gain' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('status')).toContainText('Proven: no other setting does better');
-  await expect(dialog.getByRole('listitem').first()).toContainText('Gain 2, Lamp room mixer');
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Gain 2, Lamp room mixer' })).toContainText(
+    '44 dB → 48 dB',
+  );
   await expect(dialog.getByRole('row', { name: /Guest to Track Guest/ })).toContainText('−15.6, right');
   await axe(page);
   await dialog.getByRole('button', { name: 'Set all of it' }).click();
@@ -108,4 +110,19 @@ test('a level with arrows is dragged on the chart, or turned by keys, and what f
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(gain).toHaveValue('54');
+});
+
+test('a gain is set by where its knob points, as it is printed', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  const gain = page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer', exact: true });
+  const knob = page.getByRole('textbox', { name: 'Knob of Gain 1, Lamp room mixer' });
+  await expect(knob).toHaveValue('9.3');
+  await knob.fill('5');
+  await expect(gain).toHaveValue('24');
+  await knob.fill('eleven');
+  await expect(page.getByText('Write it as it is printed, from 0.0 to 10.0.')).toBeVisible();
+  await expect(gain).toHaveValue('24');
+  await gain.fill('54');
+  await expect(knob).toHaveValue('9.3');
 });

@@ -27,7 +27,7 @@ test('a strand is heard, starting quiet, and saved as a WAV file of thirty secon
 test('what is cut off is said where it is heard', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);
-  await page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer' }).fill('60');
+  await page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer', exact: true }).fill('60');
   const hear = page.getByRole('region', { name: 'Hear it' });
   await hear.getByRole('button', { name: 'Play' }).click();
   await expect(

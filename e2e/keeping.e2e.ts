@@ -7,7 +7,7 @@ import { axe, copyOfDemo, expect, isSaved, MUSEUM, test } from './app';
 /** Nothing typed or recorded is ever lost. */
 
 const gainOf = (page: import('@playwright/test').Page) =>
-  page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer' });
+  page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer', exact: true });
 
 test('without the server, edits are kept in this browser and sent later', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);

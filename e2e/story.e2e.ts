@@ -51,7 +51,7 @@ test('warned of 46 V, mended in one click, a microphone added, levels changed, a
     .click();
   const preamp = page.getByRole('button', { name: /^Amplifier 4: level/ });
   await expect(preamp).toContainText(/−6\d\.\d/);
-  await page.getByRole('textbox', { name: 'Gain 4, Lamp room mixer' }).fill('50');
+  await page.getByRole('textbox', { name: 'Gain 4, Lamp room mixer', exact: true }).fill('50');
   await expect(preamp).toContainText(/−1\d\.\d/);
   await isSaved(page);
   const level = (await preamp.getAttribute('aria-label'))!;

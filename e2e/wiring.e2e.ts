@@ -58,7 +58,7 @@ test('sockets that no lead joins say so', async ({ page, request }) => {
 test('undo and redo by key and by button; one drag is one step', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);
-  const gain = page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer' });
+  const gain = page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer', exact: true });
   await expect(gain).toHaveValue('54');
   const slider = page.getByRole('slider', { name: 'Gain 1, Lamp room mixer, slider' });
   await slider.focus();
@@ -90,7 +90,7 @@ test('a finding shows its place; the selection is in the address', async ({ page
 test('a number that makes no sense is said to, and changes nothing', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);
-  const gain = page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer' });
+  const gain = page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer', exact: true });
   for (const wrong of ['900', 'loud', '']) {
     await gain.fill(wrong);
     await expect(page.getByText('Write a number from 0 to 60 dB.')).toBeVisible();

@@ -1,7 +1,8 @@
-import { knobWords, panWords, setControl, settingOf, type Control, type Device } from '@diaphon/core';
+import { panWords, setControl, settingOf, type Control, type Device } from '@diaphon/core';
 import { Choice } from '../look/choice';
 import { FaderField } from '../look/fader-field';
 import { NumberField } from '../look/number-field';
+import { KnobField } from './knob-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
 
@@ -24,21 +25,26 @@ export const ControlField = ({
     case 'gain':
     case 'trim':
       return (
-        <NumberField
-          label={shown}
-          value={Number(value)}
-          min={control.minDb}
-          max={control.maxDb}
-          step={control.stepDb}
-          unit="dB"
-          note={[
-            control.kind === 'gain' ? knobWords(control, Number(value)) : undefined,
-            `${control.minDb} to ${control.maxDb} dB`.replace(/-/g, '−'),
-          ]
-            .filter(Boolean)
-            .join(', ')}
-          onChange={(next) => set(next, `${device.id} ${control.id}`)}
-        />
+        <div>
+          <NumberField
+            label={shown}
+            value={Number(value)}
+            min={control.minDb}
+            max={control.maxDb}
+            step={control.stepDb}
+            unit="dB"
+            note={`${control.minDb} to ${control.maxDb} dB`.replace(/-/g, '−')}
+            onChange={(next) => set(next, `${device.id} ${control.id}`)}
+          />
+          {control.kind === 'gain' && (
+            <KnobField
+              label={shown}
+              control={control}
+              value={Number(value)}
+              onChange={(next) => set(next, `${device.id} ${control.id}`)}
+            />
+          )}
+        </div>
       );
     case 'fader':
       return (

@@ -39,23 +39,55 @@ export const gainAtShare = ({ knob, minDb, maxDb }: GainControl, share: number):
 /** Knobs without marks go from seven o'clock to five: 300 degrees. Common practice, no published source. */
 const CLOCK = { firstHour: 7, hours: 10 } as const;
 
-/** Where a knob points, as it is printed on the device: "8.6 of 10", "at 1:30 on the clock", "72 %". */
-export const knobWords = (control: GainControl, db: number): string | undefined => {
+/** What stands behind a knob's figure. */
+const BEHIND: Record<Knob['printed'], string> = { numbers: ' of 10', percent: ' %', clock: ' on the clock' };
+
+/** The figure a knob points at, as it is printed on the device: "8.6", "1:30", "72"; undefined where none is. */
+export const knobFigure = (control: GainControl, db: number): string | undefined => {
   const share = knobShare(control, db);
   switch (control.knob?.printed) {
     case 'numbers':
-      return `${(share! * 10).toFixed(1)} of 10`;
+      return (share! * 10).toFixed(1);
     case 'percent':
-      return `${Math.round(share! * 100)} %`;
+      return String(Math.round(share! * 100));
     case 'clock': {
       // Quarters of an hour, 7.5 degrees: finer nobody sets by eye.
       const quarters = Math.round((CLOCK.firstHour + share! * CLOCK.hours) * 4);
       const hour = Math.floor(quarters / 4) % 12 || 12;
-      return `at ${hour}:${String((quarters % 4) * 15).padStart(2, '0')} on the clock`;
+      return `${hour}:${String((quarters % 4) * 15).padStart(2, '0')}`;
     }
     default:
       return undefined;
   }
+};
+
+/** Where a knob points, in words: "8.6 of 10", "at 1:30 on the clock", "72 %". */
+export const knobWords = (control: GainControl, db: number): string | undefined => {
+  const figure = knobFigure(control, db);
+  const printed = control.knob?.printed;
+  return figure && printed ? `${printed === 'clock' ? 'at ' : ''}${figure}${BEHIND[printed]}` : undefined;
+};
+
+const TYPED = /^(\d+)(?:[:h](\d{1,2})|[.,](\d+))?\s*(?:of 10|%|o[’']?clock|on the clock)?$/i;
+
+/** Share of its travel for a figure as it is printed; undefined where it makes no sense there. */
+const shareTyped = (printed: Knob['printed'], text: string): number | undefined => {
+  const [isTyped, whole, minutes, decimals] = TYPED.exec(text.trim().replace(/^at /i, '')) ?? [];
+  if (isTyped === undefined || (minutes !== undefined && printed !== 'clock')) return undefined;
+  const figure = Number(`${whole}.${decimals ?? 0}`);
+  if (printed !== 'clock') return figure / (printed === 'numbers' ? 10 : 100);
+  if (Number(minutes ?? 0) >= 60 || figure > 12) return undefined;
+  // Six o'clock and before is the end of the way round, seven its beginning.
+  const hour = figure + Number(minutes ?? 0) / 60;
+  return ((hour < CLOCK.firstHour ? hour + 12 : hour) - CLOCK.firstHour) / CLOCK.hours;
+};
+
+/** The gain a knob stands at that points at a figure as it is printed, dB, in its steps; undefined where it cannot. */
+export const gainFromKnob = (control: GainControl, text: string): number | undefined => {
+  const share = control.knob && shareTyped(control.knob.printed, text);
+  if (share === undefined || share < 0 || share > 1) return undefined;
+  const steps = Math.round((gainAtShare(control, share) - control.minDb) / control.stepDb);
+  return Number((control.minDb + steps * control.stepDb).toFixed(6));
 };
 
 /** What a meter's lights do for a sound: those its average reaches stay lit, those its peaks reach flash. */

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { modelById, type GainControl } from '../catalogue';
-import { gainAtShare, knobShare, knobWords, lightWords } from '../catalogue/knobs';
+import { gainAtShare, gainFromKnob, knobFigure, knobShare, knobWords, lightWords } from '../catalogue/knobs';
 import { DEMO_RIGS, skerryLight } from '../demo';
 import { solve } from '../offers';
 import { setControl } from '../rig';
@@ -33,6 +33,37 @@ describe('knobs as they are printed', () => {
 
   it('there and back is the same, all the way', () => {
     for (let db = 0; db <= 60; db += 1) expect(gainAtShare(mixer, knobShare(mixer, db)!)).toBeCloseTo(db, 9);
+  });
+
+  it.each([
+    ['0', 0],
+    ['10', 60],
+    ['10.0 of 10', 60],
+    ['5', 24],
+    ['5,0', 24],
+    ['11', undefined],
+    ['3:30', undefined],
+    ['loud', undefined],
+    ['', undefined],
+  ])('typed at the mixer, numbers from 0 to 10, “%s” is %p dB', (text, db) => {
+    expect(gainFromKnob(mixer, text)).toBe(db);
+  });
+
+  it.each([
+    ['7:00', small.minDb],
+    ['5', small.maxDb],
+    ['at 5:00 on the clock', small.maxDb],
+    ['6:00', undefined],
+    ['12:75', undefined],
+    ['13', undefined],
+  ])('typed at the small interface, by the clock, “%s” is %p dB', (text, db) => {
+    expect(gainFromKnob(small, text)).toBe(db);
+  });
+
+  it('what is shown, typed in again, is the same gain but for what nobody sees', () => {
+    for (const control of [mixer, small])
+      for (let db = control.minDb; db <= control.maxDb; db += 3)
+        expect(Math.abs(gainFromKnob(control, knobFigure(control, db)!)! - db)).toBeLessThanOrEqual(1.5);
   });
 
   it('one that does not rise, or leaves its range, is refused with its place', () => {
