@@ -1,3 +1,4 @@
+import { LEAST_PIVOT } from './eliminate';
 /** One entry of a row. */
 interface Entry {
   re: number;
@@ -17,8 +18,8 @@ export const addTo = (rows: SparseRows, row: number, column: number, re: number,
 
 const sizeOf = ({ re, im }: Entry): number => Math.abs(re) + Math.abs(im);
 
-/** An entry this much smaller than the largest of its row is no pivot: the figures would not stand it. */
-const PIVOT_SHARE = 1e-3;
+/** An entry this much smaller than the largest of its row is no pivot: the figures would not stand it. The usual share (textbooks on sparse elimination). */
+const PIVOT_SHARE = 0.1;
 
 /** Rows by how many entries they have left, the shortest first; what has grown or gone meanwhile is met again or passed by. */
 const makeQueue = (rows: SparseRows) => {
@@ -120,7 +121,7 @@ export const eliminateSparse = (
 const pivotIn = (row: SparseRows[number], columns: readonly ReadonlySet<number>[]): number => {
   let largest = 0;
   for (const entry of row.values()) largest = Math.max(largest, sizeOf(entry));
-  if (largest === 0) return -1;
+  if (largest < LEAST_PIVOT) return -1;
   let best = -1;
   let fewest = Infinity;
   for (const [column, entry] of row) {

@@ -53,6 +53,9 @@ export const eliminate = (
   }
 };
 
+/** The square of a smaller one is no number any more: nothing can be divided by it. */
+export const LEAST_PIVOT = 1e-150;
+
 const pivotRow = (size: number, k: number, re: Float64Array, im: Float64Array | null): number => {
   let best = k;
   let bestSize = -1;
@@ -61,7 +64,7 @@ const pivotRow = (size: number, k: number, re: Float64Array, im: Float64Array | 
     const here = Math.abs(re[at]!) + (im ? Math.abs(im[at]!) : 0);
     if (here > bestSize) [best, bestSize] = [i, here];
   }
-  if (!(bestSize > 0)) throw new RangeError(`The equations are singular at row ${k} of ${size}.`);
+  if (!(bestSize >= LEAST_PIVOT)) throw new RangeError(`The equations are singular at row ${k} of ${size}.`);
   return best;
 };
 
