@@ -19,10 +19,10 @@ interface Part {
 
 /** Everything that is heard at a place, the loudest first. */
 const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
-  graph.sources
-    .flatMap((source, index): Part[] => {
-      const level = levelAt(heard, source, index, node);
-      return level === undefined ? [] : [{ source, index, level }];
+  [...(heard.everywhere.get(node)?.keys() ?? [])]
+    .map((index): Part => {
+      const source = graph.sources[index]!;
+      return { source, index, level: levelAt(heard, source, index, node)! };
     })
     .sort((a, b) => b.level - a.level);
 
@@ -40,7 +40,7 @@ interface Sum {
 /** How far what sounds at once is over a place's ceiling; undefined where one alone is, or nothing can be. */
 const sumAt = (solved: Solved, node: string): Sum | undefined => {
   const ceiling = solved.graph.nodes.get(node)?.ceiling;
-  if (ceiling === undefined) return undefined;
+  if (ceiling === undefined || (solved.heard.everywhere.get(node)?.size ?? 0) < 2) return undefined;
   const parts = atOnce(partsAt(solved, node));
   if (parts.length < 2 || parts.some(({ level, source }) => level + source.crestDb > ceiling))
     return undefined;
@@ -82,11 +82,17 @@ const turnAllDown = (solved: Solved, { node, overDb }: Sum): Fix[] => {
 
 /** Sounds that each have room, and together do not. */
 export const clipMix: Check = (solved) => {
+  const over = new Map(
+    [...solved.graph.nodes.keys()].flatMap((node) => {
+      const sum = sumAt(solved, node);
+      return sum ? [[node, sum] as const] : [];
+    }),
+  );
   const sums = new Map<string, Sum>();
-  for (const [node, { device }] of solved.graph.nodes) {
-    const sum = sumAt(solved, node);
+  for (const [node, sum] of over) {
+    const { device } = solved.graph.nodes.get(node)!;
     // What is cut off already where it comes from is said there.
-    if (!sum || edgesInto(solved.graph, node).some(({ from }) => sumAt(solved, from))) continue;
+    if (edgesInto(solved.graph, node).some(({ from }) => over.has(from))) continue;
     const known = sums.get(device ?? node);
     if (!known || known.overDb < sum.overDb) sums.set(device ?? node, sum);
   }

@@ -1,4 +1,4 @@
-import { waysBetween, type FlowGraph, type FlowNode, type Heard, type Way } from '../flow';
+import { edgesFrom, waysBetween, type FlowGraph, type FlowNode, type Heard, type Way } from '../flow';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 
 /** One voice that comes to one place by two microphones. */
@@ -49,7 +49,8 @@ export const combAt = (
   place: string,
   leastDb: Db,
 ): Comb | undefined => {
-  if (!heard || !mayComb(heard, leastDb)) return undefined;
+  // Into one microphone only, nothing meets itself by two.
+  if (!heard || edgesFrom(graph, source).length < 2 || !mayComb(heard, leastDb)) return undefined;
   const [first, ...others] = waysBetween(graph, source, place);
   if (!first) return undefined;
   const own = capsuleOf(graph, first);

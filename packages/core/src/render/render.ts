@@ -1,4 +1,4 @@
-import { edgesInto, factorAt, reachable, type FlowEdge, type FlowGraph } from '../flow';
+import { edgesFrom, edgesInto, factorAt, reachable, type FlowEdge, type FlowGraph } from '../flow';
 import { makeTransfer } from '../circuit';
 import type { Solved } from '../checks';
 import type { Steps } from '../offers';
@@ -142,16 +142,18 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
     const by = ratioFromDb(source.level);
     return { re: re.map((value) => value * by), im: im.map((value) => value * by) };
   };
-  const factors = new Map<FlowEdge, Spectrum | undefined>();
+  const factors = new Map<FlowEdge, Spectrum>();
+  const inLoop = new Set(components.flatMap(({ nodes, isLoop }) => (isLoop ? nodes : [])));
   const arrive = (id: string): Spectrum | undefined => {
     const node = graph.nodes.get(id)!;
     let all = own(id);
     for (const edge of edgesInto(graph, id)) {
       const from = heard.get(edge.from);
       if (from) {
-        if (!factors.has(edge))
-          factors.set(edge, isFlat(edge) ? undefined : factorsOf(graph, transfer, edge));
-        addThrough((all ??= emptySpectrum()), from, edge, factors.get(edge));
+        const by = isFlat(edge) ? undefined : (factors.get(edge) ?? factorsOf(graph, transfer, edge));
+        // Round a loop it is needed again; elsewhere each is four megabytes for nothing.
+        if (by && inLoop.has(id)) factors.set(edge, by);
+        addThrough((all ??= emptySpectrum()), from, edge, by);
       }
       if (hasNoise && edge.noise !== undefined)
         addNoise((all ??= emptySpectrum()), edge.noise, `${edge.from} ${id}`);
@@ -165,6 +167,7 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
     clipped.set(id, { node: id, label: node.label, device: node.device ?? null, share });
     return toSpectrum(sound);
   };
+  const finished = new Set<string>();
   let done = 0;
   const of = components.reduce((sum, { nodes }) => sum + nodes.length, 0);
   for (const { nodes, isLoop } of components) {
@@ -176,6 +179,12 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
       }
     }
     done += nodes.length;
+    // What nothing waits for any more is let go: a large desk has hundreds of places.
+    for (const id of nodes) finished.add(id);
+    for (const id of nodes)
+      for (const { from } of edgesInto(graph, id))
+        if (from !== place && edgesFrom(graph, from).every(({ to }) => finished.has(to) || !behind.has(to)))
+          heard.delete(from);
   }
   const end = heard.get(place);
   const samples = end ? Float32Array.from(toSound(end)) : new Float32Array(ROUND_SAMPLES);

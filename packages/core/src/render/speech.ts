@@ -134,9 +134,15 @@ export const speechSpectrum = (seed: number, crestDb: number): Spectrum => {
   return (known.spectrum ??= toSpectrum(known.sound));
 };
 
+/** Voices that are kept, four megabytes each: a table of people. */
+const MOST_KEPT = 6;
+
 const remembered = (seed: number, crestDb: number) => {
   const key = `${seed} ${crestDb}`;
   let known = made.get(key);
-  if (!known) made.set(key, (known = { sound: make(seed, crestDb) }));
+  if (!known) {
+    if (made.size >= MOST_KEPT) made.delete(made.keys().next().value!);
+    made.set(key, (known = { sound: make(seed, crestDb) }));
+  }
   return known;
 };
