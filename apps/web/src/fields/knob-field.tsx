@@ -1,7 +1,5 @@
-import { gainFromKnob, knobFigure, type GainControl } from '@diaphon/core';
+import { gainFromKnob, knobFigure, knobUnit, type GainControl } from '@diaphon/core';
 import { useEffect, useId, useState } from 'react';
-
-const BEHIND = { numbers: 'of 10', percent: '%', clock: 'on the clock' } as const;
 
 /** Where a knob points, as it is printed round it; typed, it turns the gain. Nothing for a control that shows its dB itself. */
 export const KnobField = ({
@@ -22,8 +20,7 @@ export const KnobField = ({
   useEffect(() => {
     if (!isTyping) setText(shown ?? '');
   }, [shown, isTyping]);
-  const printed = control.knob?.printed;
-  if (shown === undefined || !printed) return null;
+  if (shown === undefined || !control.knob) return null;
   const isWrong = isTyping && gainFromKnob(control, text) === undefined;
   return (
     <div className="flex flex-wrap items-center gap-2 text-[12.5px] text-faint">
@@ -44,7 +41,7 @@ export const KnobField = ({
             if (db !== undefined) onChange(db);
           }}
         />
-        <span className="pr-2">{BEHIND[printed]}</span>
+        <span className="pr-2">{knobUnit(control.knob)}</span>
       </span>
       {isWrong && (
         <span className="text-fault">

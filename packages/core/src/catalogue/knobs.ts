@@ -39,10 +39,17 @@ export const gainAtShare = ({ knob, minDb, maxDb }: GainControl, share: number):
 /** Knobs without marks go from seven o'clock to five: 300 degrees. Common practice, no published source. */
 const CLOCK = { firstHour: 7, hours: 10 } as const;
 
-/** What stands behind a knob's figure. */
-const BEHIND: Record<Knob['printed'], string> = { numbers: ' of 10', percent: ' %', clock: ' on the clock' };
+/** Marks round a knob whose model does not say how many: from 0 to 10 without the figures. Common practice, no published source. */
+const USUAL_MARKS = 11;
+const marksOf = ({ marks = USUAL_MARKS }: Knob): number => marks;
 
-/** The figure a knob points at, as it is printed on the device: "8.6", "1:30", "72"; undefined where none is. */
+/** What stands behind a knob's figure: "of 10", "%", "on the clock", "of 11 marks". */
+export const knobUnit = (knob: Knob): string =>
+  ({ numbers: 'of 10', percent: '%', clock: 'on the clock', marks: `of ${marksOf(knob)} marks` })[
+    knob.printed
+  ];
+
+/** The figure a knob points at, as it is read off the device: "8.6", "1:30", "72", mark "7.5"; undefined where none is. */
 export const knobFigure = (control: GainControl, db: number): string | undefined => {
   const share = knobShare(control, db);
   switch (control.knob?.printed) {
@@ -50,6 +57,9 @@ export const knobFigure = (control: GainControl, db: number): string | undefined
       return (share! * 10).toFixed(1);
     case 'percent':
       return String(Math.round(share! * 100));
+    case 'marks':
+      // Counted from 1 at the left; between two marks only the half is seen by eye.
+      return String(Math.round((1 + share! * (marksOf(control.knob) - 1)) * 2) / 2);
     case 'clock': {
       // Quarters of an hour, 7.5 degrees: finer nobody sets by eye.
       const quarters = Math.round((CLOCK.firstHour + share! * CLOCK.hours) * 4);
@@ -61,20 +71,22 @@ export const knobFigure = (control: GainControl, db: number): string | undefined
   }
 };
 
-/** Where a knob points, in words: "8.6 of 10", "at 1:30 on the clock", "72 %". */
+/** Where a knob points, in words: "8.6 of 10", "at 1:30 on the clock", "72 %", "7.5 of 11 marks". */
 export const knobWords = (control: GainControl, db: number): string | undefined => {
   const figure = knobFigure(control, db);
-  const printed = control.knob?.printed;
-  return figure && printed ? `${printed === 'clock' ? 'at ' : ''}${figure}${BEHIND[printed]}` : undefined;
+  const { knob } = control;
+  return figure && knob ? `${knob.printed === 'clock' ? 'at ' : ''}${figure} ${knobUnit(knob)}` : undefined;
 };
 
-const TYPED = /^(\d+)(?:[:h](\d{1,2})|[.,](\d+))?\s*(?:of 10|%|o[’']?clock|on the clock)?$/i;
+const TYPED = /^(\d+)(?:[:h](\d{1,2})|[.,](\d+))?\s*(?:of 10|%|o[’']?clock|on the clock|of \d+ marks)?$/i;
 
 /** Share of its travel for a figure as it is printed; undefined where it makes no sense there. */
-const shareTyped = (printed: Knob['printed'], text: string): number | undefined => {
-  const [isTyped, whole, minutes, decimals] = TYPED.exec(text.trim().replace(/^at /i, '')) ?? [];
+const shareTyped = (knob: Knob, text: string): number | undefined => {
+  const { printed } = knob;
+  const [isTyped, whole, minutes, decimals] = TYPED.exec(text.trim().replace(/^(?:at|mark) /i, '')) ?? [];
   if (isTyped === undefined || (minutes !== undefined && printed !== 'clock')) return undefined;
   const figure = Number(`${whole}.${decimals ?? 0}`);
+  if (printed === 'marks') return (figure - 1) / (marksOf(knob) - 1);
   if (printed !== 'clock') return figure / (printed === 'numbers' ? 10 : 100);
   if (Number(minutes ?? 0) >= 60 || figure > 12) return undefined;
   // Six o'clock and before is the end of the way round, seven its beginning.
@@ -84,7 +96,7 @@ const shareTyped = (printed: Knob['printed'], text: string): number | undefined 
 
 /** The gain a knob stands at that points at a figure as it is printed, dB, in its steps; undefined where it cannot. */
 export const gainFromKnob = (control: GainControl, text: string): number | undefined => {
-  const share = control.knob && shareTyped(control.knob.printed, text);
+  const share = control.knob && shareTyped(control.knob, text);
   if (share === undefined || share < 0 || share > 1) return undefined;
   const steps = Math.round((gainAtShare(control, share) - control.minDb) / control.stepDb);
   return Number((control.minDb + steps * control.stepDb).toFixed(6));

@@ -70,7 +70,7 @@ export const comb: Check = (solved) => {
             label: 'First notch',
             value: found.notchHz,
             unit: 'Hz',
-            from: 'half a turn of the delay, arithmetic',
+            from: `${found.isOver ? 'a whole turn of the delay, one way turned over' : 'half a turn of the delay'}, arithmetic`,
           },
           { label: 'Ripple', value: found.rippleDb, unit: 'dB', from: '(1 + a) / (1 − a), arithmetic' },
         ],

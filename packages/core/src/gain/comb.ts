@@ -11,6 +11,8 @@ export interface Comb {
   apartMs: number;
   /** From the deepest notch up to the highest crest, dB. */
   rippleDb: Db;
+  /** The one is turned over against the other. */
+  isOver: boolean;
   /** The lowest notch, Hz; the others follow every 1 / delay. */
   notchHz: number;
 }
@@ -67,6 +69,7 @@ export const combAt = (
     second,
     againstDb,
     apartMs,
+    isOver,
     rippleDb: rippleDb(againstDb),
     notchHz: (isOver ? 1 : 0.5) * (1000 / apartMs),
   };

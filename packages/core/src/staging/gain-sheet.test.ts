@@ -14,6 +14,7 @@ const gainOf = (model: string, id: string) =>
 describe('knobs as they are printed', () => {
   const mixer = gainOf('mixer-4-usb', 'gain1');
   const small = gainOf('interface-2', 'gain1');
+  const marked = gainOf('preamp', 'gain');
 
   it.each([
     [0, '0.0 of 10'],
@@ -27,6 +28,19 @@ describe('knobs as they are printed', () => {
     [22.4, 'at 12:00 on the clock'],
     [56, 'at 5:00 on the clock'],
   ])('a small interface at %f dB: %s', (db, words) => expect(knobWords(small, db)).toBe(words));
+
+  it.each([
+    [10, '1 of 11 marks'],
+    // Half of its travel has 40 % of its range: 10 + 0.4 × 56.
+    [32.4, '6 of 11 marks'],
+    [66, '11 of 11 marks'],
+  ])('a preamp with bare marks at %f dB: %s', (db, words) => expect(knobWords(marked, db)).toBe(words));
+
+  it('so many marks as its model says', () => {
+    const seven = { ...marked, knob: { ...marked.knob!, marks: 7 } };
+    expect(knobWords(seven, 32.4)).toBe('4 of 7 marks');
+    expect(gainFromKnob(seven, 'mark 7')).toBe(66);
+  });
 
   it('one with a display has none', () =>
     expect(knobWords(gainOf('interface-8', 'gain1'), 20)).toBeUndefined());
@@ -60,10 +74,25 @@ describe('knobs as they are printed', () => {
     expect(gainFromKnob(small, text)).toBe(db);
   });
 
+  it.each([
+    ['1', 10],
+    ['mark 6', 32],
+    ['11 of 11 marks', 66],
+    ['0', undefined],
+    ['12', undefined],
+  ])('typed at the preamp, counted in marks, “%s” is %p dB', (text, db) => {
+    expect(gainFromKnob(marked, text)).toBe(db);
+  });
+
   it('what is shown, typed in again, is the same gain but for what nobody sees', () => {
-    for (const control of [mixer, small])
+    // A quarter of a mark at the steep end: 2.5 % of its travel, 3.75 % of its 56 dB.
+    for (const [control, unseenDb] of [
+      [mixer, 1.5],
+      [small, 1.5],
+      [marked, 2.1],
+    ] as const)
       for (let db = control.minDb; db <= control.maxDb; db += 3)
-        expect(Math.abs(gainFromKnob(control, knobFigure(control, db)!)! - db)).toBeLessThanOrEqual(1.5);
+        expect(Math.abs(gainFromKnob(control, knobFigure(control, db)!)! - db)).toBeLessThanOrEqual(unseenDb);
   });
 
   it('one that does not rise, or leaves its range, is refused with its place', () => {

@@ -63,7 +63,7 @@ export const PREAMPS: DeviceModel[] = [
         maxDb: 66,
         stepDb: 1,
         initial: 20,
-        knob: usualKnob('numbers'),
+        knob: usualKnob('marks'),
       },
       { id: 'phantom', label: 'Phantom', kind: 'switch', initial: false },
     ],

@@ -7,6 +7,7 @@ import {
   DB,
   either,
   flag,
+  integer,
   list,
   NAME,
   number,
@@ -34,7 +35,9 @@ const level = <K extends string, T extends TSchema>(kind: K, initial: T) =>
 
 /** A knob that has no figure for its gain: what is printed round it, and its taper: shares of its travel with the shares of its range they give, both rising from 0 to 1. */
 const KNOB = closed({
-  printed: oneOf(['numbers', 'clock', 'percent']),
+  printed: oneOf(['numbers', 'clock', 'percent', 'marks']),
+  /** How many marks without figures stand round it, its ends among them; for `marks` only, 11 where it is not said. */
+  marks: Optional(integer({ minimum: 2, maximum: 61 })),
   table: list(pair(number(0, 1)), 50, 2),
 });
 export type Knob = Static<typeof KNOB>;
