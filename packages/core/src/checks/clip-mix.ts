@@ -26,9 +26,32 @@ const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
     })
     .sort((a, b) => b.level - a.level);
 
-/** What may sound there at the same moment: the two loudest who talk, here or on a call. */
-const atOnce = (parts: readonly Part[]): Part[] =>
-  parts.filter(({ source }) => source.person !== undefined || source.app !== undefined).slice(0, AT_ONCE);
+/** What may sound at a place at the same moment: the two loudest who talk, here or on a call. */
+const atOnceAt = (solved: Solved, node: string): Part[] =>
+  partsAt(solved, node)
+    .filter(({ source }) => source.person !== undefined || source.app !== undefined)
+    .slice(0, AT_ONCE);
+
+/**
+ * The same at every place that more than one sound reaches. A place fed by one way alone has what is at that way's start,
+ * louder or weaker: sums are worked out only where ways meet.
+ */
+const atOnceEverywhere = (solved: Solved): Map<string, Part[]> => {
+  const { graph, heard } = solved;
+  const all = new Map<string, Part[]>();
+  for (const node of graph.order) {
+    const here = heard.everywhere.get(node)?.size ?? 0;
+    if (here < 2) continue;
+    const [edge, another] = edgesInto(graph, node);
+    const isAlike = edge && !another && heard.everywhere.get(edge.from)?.size === here;
+    const there = isAlike ? all.get(edge.from) : undefined;
+    all.set(
+      node,
+      there?.map((part) => ({ ...part, level: part.level + edge!.gainDb })) ?? atOnceAt(solved, node),
+    );
+  }
+  return all;
+};
 
 interface Sum {
   node: string;
@@ -38,12 +61,10 @@ interface Sum {
 }
 
 /** How far what sounds at once is over a place's ceiling; undefined where one alone is, or nothing can be. */
-const sumAt = (solved: Solved, node: string): Sum | undefined => {
-  const ceiling = solved.graph.nodes.get(node)?.ceiling;
-  if (ceiling === undefined || (solved.heard.everywhere.get(node)?.size ?? 0) < 2) return undefined;
-  const parts = atOnce(partsAt(solved, node));
-  if (parts.length < 2 || parts.some(({ level, source }) => level + source.crestDb > ceiling))
-    return undefined;
+const sumAt = ({ graph }: Solved, node: string, parts: Part[]): Sum | undefined => {
+  const ceiling = graph.nodes.get(node)?.ceiling;
+  if (ceiling === undefined || parts.length < 2) return undefined;
+  if (parts.some(({ level, source }) => level + source.crestDb > ceiling)) return undefined;
   // Sounds that do not know of each other: their peaks add as their powers do.
   const overDb = powerSumDb(parts.map(({ level, source }) => level + source.crestDb)) - ceiling;
   return overDb > HEARD_DB ? { node, parts, overDb } : undefined;
@@ -83,8 +104,8 @@ const turnAllDown = (solved: Solved, { node, overDb }: Sum): Fix[] => {
 /** Sounds that each have room, and together do not. */
 export const clipMix: Check = (solved) => {
   const over = new Map(
-    [...solved.graph.nodes.keys()].flatMap((node) => {
-      const sum = sumAt(solved, node);
+    [...atOnceEverywhere(solved)].flatMap(([node, parts]) => {
+      const sum = sumAt(solved, node, parts);
       return sum ? [[node, sum] as const] : [];
     }),
   );

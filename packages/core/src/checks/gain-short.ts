@@ -14,10 +14,11 @@ export const gainShort: Check = (solved) => {
     // Ways that take each other away are another finding's: no gain brings back what cancels.
     if (end.typical < strand.alone - CANCELS_DB) return [];
     const { typical, peak } = end;
+    const missing = missingDb(aim, typical, peak);
+    if (missing <= 0 || onTarget(aim, typical, peak)) return [];
     const gains = gainsToTurn(solved, strand);
     const gain = gains[0];
-    const missing = missingDb(aim, typical, peak);
-    if (!gain || missing <= 0 || onTarget(aim, typical, peak)) return [];
+    if (!gain) return [];
     const spareOf = ({ control, value }: VoiceGain) => control.maxDb - value;
     const spare = gains.reduce((sum, one) => sum + spareOf(one), 0);
     const level = aim.measure === 'typical' ? typical : peak;

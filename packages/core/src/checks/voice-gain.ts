@@ -35,13 +35,9 @@ const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
 export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
   const { byDb } = verdictOf(strand);
   const settled = solved.strands.filter((other) => {
+    if (other.source !== strand.source || other.sink === strand.sink) return false;
     const { kind, level } = verdictOf(other);
-    return (
-      other.source === strand.source &&
-      other.sink !== strand.sink &&
-      kind === 'on-target' &&
-      level + byDb > other.aim.highest
-    );
+    return kind === 'on-target' && level + byDb > other.aim.highest;
   });
   const isShared = (device: string, control: string) =>
     settled.some(({ stages }) =>
