@@ -96,6 +96,9 @@ const chosen = (aim: AimChoice): Aim => {
   };
 };
 
+/** A stated aim in words. */
+export const aimWords = (aim: AimChoice): string => chosen(aim).words;
+
 /** What a destination states for itself: its track, its program, its device, in this order. */
 export const statedAim = (
   find: Lookup,

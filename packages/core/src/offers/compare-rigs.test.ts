@@ -6,7 +6,9 @@ import {
   putPlacement,
   removeDevice,
   removeLead,
+  setAim,
   setControl,
+  setTarget,
   swapModel,
   type Edit,
   type Rig,
@@ -33,7 +35,7 @@ describe('two rigs in words', () => {
         after((rig) => setControl(rig, 'mixer', 'gain1', 20)),
         'Settings',
       ),
-    ).toEqual(['Lamp room mixer, Gain 1: 54 dB → 20 dB']));
+    ).toEqual(['Lamp room mixer, Gain 1: 54 dB → 20 dB (−34 dB)']));
 
   it('a lead away, a lead longer, a lead broken', () => {
     const [first, second, third] = museum.leads;
@@ -80,5 +82,20 @@ describe('two rigs in words', () => {
     expect(under(rig, 'People')[0]).toMatch(/ 5 cm from .* → .* 50 cm from /);
     expect(under(rig, 'Programs')[0]).toContain('→ listens to nothing');
     expect(under(rig, 'Found only in Tuesday').length).toBeGreaterThan(0);
+  });
+
+  it('a level of its own at a track, a program and a device', () => {
+    const recorder = museum.apps.find(({ kind, tracks }) => kind === 'recorder' && tracks.length > 0)!;
+    const [track] = recorder.tracks;
+    const rig = after(
+      (now) => setTarget(now, 'live'),
+      (now) => setAim(now, { app: recorder.id, track: track!.id }, { averageDbfs: -20 }),
+      (now) => setAim(now, { device: 'mixer' }, { school: 'live' }),
+    );
+    expect(under(rig, 'Aim')).toEqual([
+      'Levels for: recording → live',
+      `${recorder.name}, track ${track!.name}: as the rig → own: speech averages −23 to −17 dBFS`,
+      'Lamp room mixer: as the rig → live: peaks near −6 dBFS',
+    ]);
   });
 });

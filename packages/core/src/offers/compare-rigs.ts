@@ -1,4 +1,5 @@
-import { controlsOf, valueWords } from '../catalogue';
+import { controlsOf, valueWords, type Control, type ControlValue } from '../catalogue';
+import { aimWords } from '../gain';
 import { lookup, plugName, settingOf, type App, type Device, type Lead, type Rig } from '../rig';
 import { solveRig } from './solve-rig';
 
@@ -33,12 +34,23 @@ const pairsOf = (a: Rig, b: Rig): [Device, Device][] => {
   return pairs;
 };
 
+/** What lies between two values of a control that is set in dB: " (−8 dB)". */
+const byWords = (before: ControlValue, after: ControlValue, { kind }: Control): string => {
+  if (kind === 'pan' || typeof before !== 'number' || typeof after !== 'number') return '';
+  const db = Number((after - before).toFixed(1));
+  return ` (${db > 0 ? '+' : '−'}${Math.abs(db)} dB)`;
+};
+
 const settingsApart = (a: Rig, b: Rig, [one, other]: [Device, Device]): string[] => {
   const [was, is] = [lookup(a).modelOf(one.id), lookup(b).modelOf(other.id)];
   if (!was || !is || was.id !== is.id) return [];
   return controlsOf(is).flatMap((control) => {
     const [before, after] = [settingOf(one, control), settingOf(other, control)];
-    return more(valueWords(control, before), valueWords(control, after), `${other.name}, ${control.label}`);
+    return more(
+      valueWords(control, before),
+      valueWords(control, after),
+      `${other.name}, ${control.label}`,
+    ).map((row) => row + byWords(before, after, control));
   });
 };
 
@@ -117,6 +129,24 @@ const peopleApart = (a: Rig, b: Rig): string[] => {
   );
 };
 
+/** What is stated for a level anywhere: by the name of the program, its track, or the device. */
+const aimsApart = (a: Rig, b: Rig): string[] => {
+  const stated = (rig: Rig) => {
+    const all = [
+      ...rig.apps.flatMap(({ name, aim, tracks }) => [
+        { name, aim },
+        ...tracks.map((track) => ({ name: `${name}, track ${track.name}`, aim: track.aim })),
+      ]),
+      ...rig.devices,
+    ];
+    return new Map(all.flatMap(({ name, aim }) => (aim ? [[name, aimWords(aim)] as const] : [])));
+  };
+  const [was, is] = [stated(a), stated(b)];
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((name) =>
+    more(was.get(name) ?? 'as the rig', is.get(name) ?? 'as the rig', name),
+  );
+};
+
 /** What is different in `b` from `a`, and what that changes: gear, settings, leads, people, programs, findings. */
 export const compareRigs = (a: Rig, b: Rig): RigDifference[] => {
   const pairs = pairsOf(a, b);
@@ -151,7 +181,7 @@ export const compareRigs = (a: Rig, b: Rig): RigDifference[] => {
     { heading: 'Leads', rows: leadsApart(a, b, isInBoth) },
     { heading: 'People', rows: peopleApart(a, b) },
     { heading: 'Programs', rows: appsApart(a, b) },
-    { heading: 'Aim', rows: more(a.target, b.target, 'Levels for') },
+    { heading: 'Aim', rows: [...more(a.target, b.target, 'Levels for'), ...aimsApart(a, b)] },
     {
       heading: `Found only in ${a.name}`,
       rows: before!.filter((title) => !after!.includes(title)),

@@ -14,6 +14,7 @@ export * from './pin-view';
 export * from './plug-moves';
 export * from './trace';
 export * from './levels-page';
+export * from './level-differences';
 export * from './table-page';
 export * from './steps';
 export { suppose } from './suppose';
