@@ -23,7 +23,7 @@ const PATIENCE_MS = 3000;
 export const readRig = (dispatch: Dispatch, id: string) =>
   dispatch(serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false })).unwrap();
 
-const readRevision = (dispatch: Dispatch, id: string, number: number) =>
+export const readRevision = (dispatch: Dispatch, id: string, number: number) =>
   dispatch(
     serverApi.endpoints.revision.initiate({ id, number }, { forceRefetch: true, subscribe: false }),
   ).unwrap();

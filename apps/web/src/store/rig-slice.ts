@@ -185,6 +185,10 @@ const rigSlice = createSlice({
       state.baseRevision = payload.revision;
       state.save = payload.isNewer ? { kind: 'waiting' } : { kind: 'saved' };
     },
+    /** Something worth saying once, with nothing to take back. */
+    told: (state, { payload }: PayloadAction<string>) => {
+      state.done = { label: payload, canUndo: false };
+    },
     refusalSeen: (state) => {
       state.refused = null;
     },

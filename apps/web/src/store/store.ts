@@ -11,6 +11,8 @@ import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
 import { makeSender, type Choice } from './sender';
 import { makeTabs } from './tabs';
+import { makeVariantsBox } from './variants-box';
+import { variantsActions, variantsReducer } from './variants-slice';
 
 const tabs = makeTabs();
 const outbox = makeOutbox(tabs, localStorage);
@@ -35,6 +37,7 @@ export const store = configureStore({
     rig: rigReducer,
     readings: readingsReducer,
     light: lightReducer,
+    variants: variantsReducer,
     [serverApi.reducerPath]: serverApi.reducer,
   },
   // Documents are large and never mutated: the development checks would cost a frame at every edit.
@@ -52,9 +55,16 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 
 const current = () => store.getState().rig.id;
 
-/** Shows a rig. */
-export const showRig = (id: string): Promise<void> =>
-  openRig(store.dispatch, id, { sender, outbox, current });
+const variantsBox = makeVariantsBox();
+
+/** Shows a rig, and the variants of it that this browser has. */
+export const showRig = async (id: string): Promise<void> => {
+  store.dispatch(variantsActions.shown(id));
+  const opened = openRig(store.dispatch, id, { sender, outbox, current });
+  const list = await variantsBox.of(id);
+  if (list.length > 0) store.dispatch(variantsActions.found({ rig: id, list }));
+  await opened;
+};
 
 /** Decides what two people set differently in the rig that is shown. */
 export const resolveClash = async (choice: Choice): Promise<void> => {
@@ -73,7 +83,12 @@ tabs.listen(({ rig, revision }) => {
 });
 
 showLight(store.getState().light);
+let { variants: lastVariants } = store.getState();
 store.subscribe(() => {
-  const { light } = store.getState();
+  const { light, variants } = store.getState();
+  // Those just read need not be written again, and those of another rig are not this one's.
+  if (variants.list !== lastVariants.list && variants.rig && variants.rig === lastVariants.rig)
+    void variantsBox.keep(variants.rig, variants.list);
+  lastVariants = variants;
   if (document.documentElement.dataset['light'] !== light) showLight(light);
 });
