@@ -3,6 +3,7 @@ import type { RigDifference } from '@diaphon/core';
 import { useEffect, useState } from 'react';
 import { askPlain } from '../engine/engine';
 import { Dialog } from '../look/dialog';
+import { DifferenceList } from '../page/difference-list';
 import { ErrorWords } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { explain } from '../server/call';
@@ -66,20 +67,7 @@ export const CompareDialog = ({ rigs, onClose }: { rigs: readonly RigOnShelf[]; 
       <div role="status">
         {found?.length === 0 && <p>They are alike: gear, settings, leads, people and programs.</p>}
       </div>
-      {found?.map(({ heading, rows }) => (
-        <section key={heading} aria-label={heading} className="border-t border-hair py-2">
-          <h3 className="font-bold">
-            {heading} <span className="font-normal text-faint">· {rows.length}</span>
-          </h3>
-          <ul className="list-disc pl-5">
-            {rows.map((row, index) => (
-              <li key={index} className="break-words">
-                {row}
-              </li>
-            ))}
-          </ul>
-        </section>
-      ))}
+      {found && <DifferenceList differences={found} />}
     </Dialog>
   );
 };
