@@ -3,8 +3,10 @@ import { useMemo } from 'react';
 import { figure, quantity } from '../look/figures';
 import { levelText, levelWords, type Shown } from './level-words';
 import { useGrip } from './use-grip';
-import { channelOf, drawnStages, isSilent, onScale } from './channel-scale';
+import { channelOf, drawnStages, isSilent, onScale, overLine } from './channel-scale';
 import { useWidth } from './use-width';
+import { LINE_DASHES, LetterMark } from './variant-mark';
+import type { SolvedVariant } from './use-variants';
 
 interface ChannelChartProps {
   strand: Strand;
@@ -17,6 +19,8 @@ interface ChannelChartProps {
   turnable: (stage: number) => Turned | undefined;
   onTurn: (turnable: Turned, value: number) => void;
   deviceName: (id: string | null) => string;
+  /** Other states of the same strand, drawn over it. */
+  variants: readonly Pick<SolvedVariant, 'letter' | 'strand'>[];
 }
 
 const TOP = 58;
@@ -36,14 +40,24 @@ export const ChannelChart = ({
   turnable,
   onTurn,
   deviceName,
+  variants,
 }: ChannelChartProps) => {
   const [ref, width] = useWidth();
   const { stages } = strand;
   const channel = useMemo(
-    () => channelOf(strand.stages, aim, { width, height, top: TOP, bottom: BOTTOM }),
-    [strand, aim, width, height],
+    () =>
+      channelOf(
+        strand.stages,
+        aim,
+        { width, height, top: TOP, bottom: BOTTOM },
+        variants.flatMap((variant) => variant.strand?.stages ?? []),
+      ),
+    [strand, aim, width, height, variants],
   );
   const { x, y, step, paths, tightest } = channel;
+  const over = variants.flatMap(({ letter, strand: other }) =>
+    other ? [{ letter, ...overLine(channel, stages, other.stages) }] : [],
+  );
   const { grip, isHeld } = useGrip(channel, turnable, onTurn);
   const voiceColour = strand.arrives ? 'var(--ink)' : 'var(--fault)';
 
@@ -70,7 +84,22 @@ export const ChannelChart = ({
             />
           </g>
         )}
+        {over.map(({ letter, path }) => (
+          <path
+            key={letter}
+            d={path}
+            fill="none"
+            stroke="var(--focus)"
+            strokeWidth="2"
+            strokeDasharray={LINE_DASHES[letter]}
+          />
+        ))}
         <path d={paths.voice} fill="none" stroke={voiceColour} strokeWidth="2.4" strokeLinejoin="round" />
+        {over.map(({ letter, points }, index) => {
+          // Each at another stage: two that run alike are both read.
+          const [atX, atY] = points[Math.max(0, points.length - 1 - index)]!;
+          return <LetterMark key={letter} letter={letter} x={atX + 17} y={atY} />;
+        })}
         {stages.map((stage, index) => {
           const at = x(index);
           const level = y(onScale(stage, stage.typical));

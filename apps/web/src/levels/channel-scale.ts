@@ -61,8 +61,59 @@ const tightestOf = (stages: readonly DrawnStage[]): number | null => {
   return best;
 };
 
-/** Works out where everything of a strand stands on a sheet of a size. */
-export const channelOf = (stages: readonly DrawnStage[], aim: Aim | null, size: ChannelSize): Channel => {
+/**
+ * Where the stages of another state of a strand stand among its own, counted in stages from 0: one that it does not have,
+ * evenly between its neighbours; before the first or behind the last, with it.
+ */
+export const standsAt = (own: readonly string[], others: readonly string[]): number[] => {
+  const known = others.map((node) => own.indexOf(node));
+  return known.map((at, index) => {
+    if (at >= 0) return at;
+    let [before, after] = [index, index];
+    while (before >= 0 && known[before]! < 0) before -= 1;
+    while (after < known.length && known[after]! < 0) after += 1;
+    const from = known[before] ?? 0;
+    const to = known[after] ?? own.length - 1;
+    if (before < 0) return to;
+    if (after === known.length) return from;
+    return from + ((to - from) * (index - before)) / (after - before);
+  });
+};
+
+/** A strand's other state as a line over the channel it has now. */
+export interface OverLine {
+  path: string;
+  /** Where its stages stand on the sheet. */
+  points: [x: number, y: number][];
+}
+
+/** The same strand in another state, drawn over its channel. */
+export const overLine = (
+  { x, y }: Pick<Channel, 'x' | 'y'>,
+  own: readonly { node: string }[],
+  other: readonly (DrawnStage & { node: string })[],
+): OverLine => {
+  const at = standsAt(
+    own.map(({ node }) => node),
+    other.map(({ node }) => node),
+  );
+  const points = other.map((stage, index): [number, number] => [
+    x(at[index]!),
+    y(onScale(stage, stage.typical)),
+  ]);
+  return { path: line().curve(curveMonotoneX)(points) ?? '', points };
+};
+
+/**
+ * Works out where everything of a strand stands on a sheet of a size.
+ * @param beside other states of it that are drawn on the same sheet
+ */
+export const channelOf = (
+  stages: readonly DrawnStage[],
+  aim: Aim | null,
+  size: ChannelSize,
+  beside: readonly DrawnStage[] = [],
+): Channel => {
   const step = size.width / stages.length;
   const x = (index: number) => step * (index + 0.5);
   const ceilings = stages.map((s) => (s.ceiling === null ? null : onScale(s, s.ceiling)));
@@ -70,8 +121,9 @@ export const channelOf = (stages: readonly DrawnStage[], aim: Aim | null, size: 
   const levels = stages.map((s) => onScale(s, s.typical));
   const peaks = stages.map((s) => onScale(s, s.peak));
   const known = (values: (number | null)[]) => values.filter((value): value is number => value !== null);
-  const highest = Math.max(...known(ceilings), ...peaks) + 6;
-  const lowest = Math.min(...known(noises), ...levels, highest - 60) - 6;
+  const others = beside.map((stage) => onScale(stage, stage.typical));
+  const highest = Math.max(...known(ceilings), ...peaks, ...others) + 6;
+  const lowest = Math.min(...known(noises), ...levels, ...others, highest - 60) - 6;
   const y = scaleLinear([lowest, highest], [size.height - size.bottom, size.top]);
 
   const ceiling = withoutGaps(ceilings, highest - 3);

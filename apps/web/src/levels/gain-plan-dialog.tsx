@@ -1,4 +1,5 @@
 import {
+  applyEdit,
   combineEdits,
   type GainPlan,
   type Move,
@@ -14,6 +15,7 @@ import { count, figure } from '../look/figures';
 import { SeverityMark } from '../look/severity';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
+import { useKeepVariant } from '../store/use-keep-variant';
 
 const summary = ({ moves, sounds, unmet, proof }: GainPlan): string => {
   const best = proof.isProven
@@ -152,6 +154,7 @@ const Findings = ({ plan }: { plan: GainPlan }) => {
 /** Where every gain, pad and fader belongs, what that comes to, and one button that sets all of it. */
 export const GainPlanDialog = ({ onClose }: { onClose: () => void }) => {
   const edit = useEdit();
+  const keepVariant = useKeepVariant();
   const { answer: plan, failure, progress } = useAsked('gains', []);
   return (
     <Dialog
@@ -197,6 +200,14 @@ export const GainPlanDialog = ({ onClose }: { onClose: () => void }) => {
                   }}
                 >
                   Set all of it
+                </Button>
+                <Button
+                  onClick={() => {
+                    keepVariant('Every gain set', (now) => applyEdit(now, plan.edit!).rig);
+                    onClose();
+                  }}
+                >
+                  Keep as a variant
                 </Button>
                 <Button onClick={onClose}>Leave it as it is</Button>
               </div>

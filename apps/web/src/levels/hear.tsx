@@ -3,13 +3,18 @@ import { Square, Volume2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ask } from '../engine/engine';
 import { Button } from '../look/button';
+import { Choice } from '../look/choice';
 import { figure } from '../look/figures';
 import { NumberField } from '../look/number-field';
 import { fileName, saveFile } from '../look/save-file';
 import { Toggle } from '../look/toggle';
 import { useAppSelector } from '../store/store';
+import type { Letter } from '../store/variants-slice';
 import { play, type Playing } from './play';
+import type { SolvedVariant } from './use-variants';
 
+/** The rig as it stands, among its variants. */
+const NOW = 'now';
 /** Where listening starts, dB under what arrives: nobody is startled. */
 const START_DB = -20;
 /** How long a saved file is, seconds. */
@@ -26,9 +31,20 @@ const Clipped = ({ rig, clipped }: { rig: Rig; clipped: Rendered['clipped'] }) =
 };
 
 /** Lets a strand be heard: made-up speech through everything on its way, as loud, as hissy and as cut off as it is. */
-export const Hear = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
+export const Hear = ({
+  rig,
+  strand,
+  variants,
+}: {
+  rig: Rig;
+  strand: Strand;
+  variants: readonly SolvedVariant[];
+}) => {
   const rigId = useAppSelector((state) => state.rig.id)!;
   const readings = useAppSelector((state) => state.readings.readings);
+  const [chosen, setChosen] = useState<Letter | typeof NOW>(NOW);
+  const variant = variants.find(({ letter }) => letter === chosen);
+  const key = variant?.key ?? rigId;
   const [hasNoise, setHasNoise] = useState(true);
   const [hasOthers, setHasOthers] = useState(true);
   const [isMatched, setIsMatched] = useState(strand.stages.at(-1)!.unit !== 'dBFS');
@@ -61,7 +77,7 @@ export const Hear = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
     if (known) return known;
     setProgress('Rendering');
     const what = { place: strand.sink, source: strand.source, hasOthers, hasNoise };
-    const asked = ask(rigId, 'render', [what], ({ done, of }) =>
+    const asked = ask(key, 'render', [what], ({ done, of }) =>
       setProgress(`Rendering, ${done} of ${of} places`),
     );
     job.current = asked;
@@ -87,14 +103,19 @@ export const Hear = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
     setMade(null);
     if (playing.current) void start(null);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only another sound is rendered anew
-  }, [hasNoise, hasOthers, readings]);
+  }, [hasNoise, hasOthers, readings, key]);
   const save = async () => {
     const found = await render(made);
     if (!found) return;
     const by = isMatched ? 10 ** ((MATCHED_DBFS - found.levelDb) / 20) : 1;
     const samples = repeatedTo(found.samples, SAVED_S * found.rateHz).map((value) => value * by);
     saveFile(
-      fileName(`${rig.name} ${strand.sourceName} at ${strand.sinkLabel}`, 'wav'),
+      fileName(
+        [rig.name, variant && `variant ${variant.letter}`, strand.sourceName, 'at', strand.sinkLabel]
+          .filter(Boolean)
+          .join(' '),
+        'wav',
+      ),
       new Blob([wavOf([samples], found.rateHz) as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }),
     );
   };
@@ -125,7 +146,27 @@ export const Hear = ({ rig, strand }: { rig: Rig; strand: Strand }) => {
       <p role="status" className="text-[12.5px] text-faint">
         {progress}
       </p>
-      {made && <Clipped rig={rig} clipped={made.clipped} />}
+      {variants.length > 0 && (
+        <Choice
+          label="What is heard"
+          value={variant ? chosen : NOW}
+          options={[
+            { value: NOW, label: 'As it stands' },
+            ...variants
+              .filter(({ strand: other }) => other?.arrives)
+              .map(({ letter }) => ({
+                value: letter,
+                label: letter,
+              })),
+          ]}
+          onChange={(next) => {
+            setChosen(next);
+            // Of two the louder always seems the better: they are compared at one loudness.
+            setIsMatched(true);
+          }}
+        />
+      )}
+      {made && <Clipped rig={variant?.document ?? rig} clipped={made.clipped} />}
       <NumberField
         label="Volume here"
         value={volumeDb}

@@ -8,8 +8,10 @@ import {
   turnableAt,
   type Rig,
   type Strand,
+  type StrandRow,
   type Target,
 } from '@diaphon/core';
+import { format } from 'date-fns';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Waiting } from '../page/waiting';
@@ -19,6 +21,7 @@ import { ButtonLink } from '../look/button-link';
 import { Choice } from '../look/choice';
 import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
+import { useKeepVariant } from '../store/use-keep-variant';
 import { useSelection } from '../store/use-selection';
 import { ControlField } from '../fields/control-field';
 import { VoiceFields } from '../fields/talkers';
@@ -29,9 +32,13 @@ import { isShown, type Shown } from './level-words';
 import { HissDetail } from './hiss-detail';
 import { StageDetail } from './stage-detail';
 import { StrandList } from './strand-list';
+import { useVariants } from './use-variants';
 
 const GainPlanDialog = lazy(async () => ({ default: (await import('./gain-plan-dialog')).GainPlanDialog }));
 const Hear = lazy(async () => ({ default: (await import('./hear')).Hear }));
+const VariantsTable = lazy(async () => ({ default: (await import('./variants-table')).VariantsTable }));
+
+const NO_ROWS: StrandRow[] = [];
 
 const TARGET_OPTIONS: { value: Target; label: string }[] = [
   { value: 'recording', label: 'Recording' },
@@ -104,6 +111,8 @@ export const LevelsView = () => {
   const { answer: levels } = useAsked('levels', [selection.strand]);
   // What was just turned is drawn before the engine has caught up with it.
   const strand = levels?.chosen && ahead(rig, levels.chosen);
+  const variants = useVariants(strand?.id, levels?.rows ?? NO_ROWS);
+  const keepVariant = useKeepVariant();
   const find = lookup(rig);
   const shownStage =
     strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;
@@ -166,6 +175,11 @@ export const LevelsView = () => {
             />
             <div className="ml-auto flex flex-wrap gap-2 max-[820px]:ml-0">
               <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
+              <Button
+                onClick={() => keepVariant(`As it stood at ${format(new Date(), 'HH:mm:ss')}`, (now) => now)}
+              >
+                Keep as a variant
+              </Button>
               <ButtonLink to={`/rigs/${id}/gains`}>Gain sheet</ButtonLink>
             </div>
           </header>
@@ -183,16 +197,22 @@ export const LevelsView = () => {
                   edit((now) => setControl(now, device, control, value), { key: `${device} ${control}` })
                 }
                 deviceName={(device) => (device ? (find.device(device)?.name ?? '') : '')}
+                variants={variants}
               />
             </div>
           </div>
+          {variants.length > 0 && (
+            <Suspense>
+              <VariantsTable strand={strand} variants={variants} />
+            </Suspense>
+          )}
           <div className="mt-3 grid grid-cols-[minmax(250px,1fr)_minmax(250px,1fr)_minmax(300px,1.4fr)] items-start gap-x-6 gap-y-3 max-[1100px]:grid-cols-2 max-[820px]:grid-cols-1">
             <StrandControls
               rig={rig}
               strand={strand}
               hear={
                 <Suspense>
-                  <Hear key={strand.id} rig={rig} strand={strand} />
+                  <Hear key={strand.id} rig={rig} strand={strand} variants={variants} />
                 </Suspense>
               }
             />
