@@ -1,5 +1,5 @@
 import { edgesInto, wayTo, type FlowSource } from '../flow';
-import { levelAt, turnedAt, type Turned } from '../gain';
+import { crestAt, levelAt, turnedAt, type Turned } from '../gain';
 import { combineEdits, setControl } from '../rig';
 import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -15,6 +15,7 @@ interface Part {
   source: FlowSource;
   index: number;
   level: number;
+  peak: number;
 }
 
 /** Everything that is heard at a place, the loudest first. */
@@ -22,7 +23,8 @@ const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
   [...(heard.everywhere.get(node)?.keys() ?? [])]
     .map((index): Part => {
       const source = graph.sources[index]!;
-      return { source, index, level: levelAt(heard, source, index, node)! };
+      const level = levelAt(heard, source, index, node)!;
+      return { source, index, level, peak: level + crestAt(heard, index, node) };
     })
     .sort((a, b) => b.level - a.level);
 
@@ -47,7 +49,11 @@ const atOnceEverywhere = (solved: Solved): Map<string, Part[]> => {
     const there = isAlike ? all.get(edge.from) : undefined;
     all.set(
       node,
-      there?.map((part) => ({ ...part, level: part.level + edge!.gainDb })) ?? atOnceAt(solved, node),
+      there?.map((part) => ({
+        ...part,
+        level: part.level + edge!.gainDb,
+        peak: part.peak + edge!.gainDb + (edge!.crestDb ?? 0),
+      })) ?? atOnceAt(solved, node),
     );
   }
   return all;
@@ -64,9 +70,9 @@ interface Sum {
 const sumAt = ({ graph }: Solved, node: string, parts: Part[]): Sum | undefined => {
   const ceiling = graph.nodes.get(node)?.ceiling;
   if (ceiling === undefined || parts.length < 2) return undefined;
-  if (parts.some(({ level, source }) => level + source.crestDb > ceiling)) return undefined;
+  if (parts.some(({ peak }) => peak > ceiling)) return undefined;
   // Sounds that do not know of each other: their peaks add as their powers do.
-  const overDb = powerSumDb(parts.map(({ level, source }) => level + source.crestDb)) - ceiling;
+  const overDb = powerSumDb(parts.map(({ peak }) => peak)) - ceiling;
   return overDb > HEARD_DB ? { node, parts, overDb } : undefined;
 };
 
@@ -129,9 +135,9 @@ export const clipMix: Check = (solved) => {
       why: `Each alone has room at “${node.label}”; when they sound at once their peaks are ${figureText(sum.overDb)} dB over its ceiling, and what is cut off there can never be repaired. Turn each of them down where they meet, not at its first gain.`,
       places: [{ ...(node.device ? { device: node.device } : {}) }],
       figures: [
-        ...sum.parts.map(({ source, level }) => ({
+        ...sum.parts.map(({ source, peak }) => ({
           label: `Peaks of ${source.name}`,
-          value: level + source.crestDb,
+          value: peak,
           unit: node.unit,
           from: 'arrivals, all ways together',
         })),

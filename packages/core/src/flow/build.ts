@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit';
 import type { Lookup } from '../rig';
+import { settleDynamics } from './dynamics';
 import { makeGraph, makePiece, type FlowGraph } from './graph';
 import { lowerAir, lowerRoomNoise, lowerStrayAir, lowerVoices } from './lower/air';
 import { lowerApps } from './lower/apps';
@@ -49,7 +50,7 @@ export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree, memory?:
   lowerAir(graph, find);
   lowerStrayAir(graph, find);
   lowerRoomNoise(graph, find);
-  const made = graph.finish(memory?.last);
+  const made = settleDynamics(graph.finish(memory?.last));
   if (memory && find.conditions.length === 0) memory.last = made;
   return made;
 };

@@ -140,8 +140,8 @@ describe('a desk by hand', () => {
     ['a fader shut', { [is.fader('voice')]: 'off' }, 'voice', 'mon-l', undefined],
     ['a trim', { [is.trim('voice')]: 6 }, 'voice', 'mon-l', 6],
     ['a mute', { [is.mute('voice')]: true }, 'voice', 'mon-l', undefined],
-    // 10 dB above its threshold at −15 dBFS: 2 to 1 takes 5 of them, make-up gives 5 back.
-    ['a compressor', { [is.compressor('voice')]: true }, 'voice', 'mon-l', 0],
+    // Speech of −20 dBFS, evenly from −41.6 to −11.6; over −25 halved, then 5 up: its power is −19.19 (integrated by hand).
+    ['a compressor', { [is.compressor('voice')]: true }, 'voice', 'mon-l', 0.81],
     ['a gate lets a voice through', { [is.gate('voice')]: true }, 'voice', 'mon-l', 0],
     ['a send that is off', {}, 'voice', 'aux', undefined],
     ['a send that is on', { [is.send('aux', 'voice')]: -4 }, 'voice', 'aux', -4],

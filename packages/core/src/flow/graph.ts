@@ -1,5 +1,6 @@
 import type { Db, LevelUnit } from '../units';
 import { componentsOf, type Component } from './components';
+import type { Dynamics } from './dynamics';
 import type { Term } from './law';
 
 /** What a place in the flow is. */
@@ -58,6 +59,12 @@ export interface FlowEdge {
   kind: 'air' | 'device' | 'circuit' | 'digital' | 'usb' | 'app';
   /** Controls at work on this edge. */
   controls: { device: string; control: string }[];
+  /** A gate or compressor in it, whose gain answers to the level it gets. */
+  dynamics?: Dynamics;
+  /** How much nearer peaks are to the level behind it, dB. */
+  crestDb?: Db;
+  /** How much more comes out for one dB more that goes in; absent: one. */
+  slope?: number;
   /** What a shared wire lets through, or the air brings from a neighbour: heard, but nobody means it to be. */
   isCrosstalk?: true;
 }
@@ -78,6 +85,8 @@ export interface FlowGraph {
   nodes: Map<string, FlowNode>;
   out: Map<string, FlowEdge[]>;
   into: Map<string, FlowEdge[]>;
+  /** Ways with a gate or compressor at work in them. */
+  dynamics: FlowEdge[];
   /** Ways there would be, did a control not stand at off. */
   stopped: FlowEdge[];
   sources: FlowSource[];
@@ -163,7 +172,8 @@ export const makeGraph = () => {
       }
       const ordered = before && keepsOrder(before, nodes, out) ? before : orderOf(nodes, out);
       const { components, order, rank } = ordered;
-      return { nodes, out, into, stopped, sources, components, order, rank };
+      const dynamics = edges.filter((edge) => edge.dynamics !== undefined);
+      return { nodes, out, into, dynamics, stopped, sources, components, order, rank };
     },
   };
 };

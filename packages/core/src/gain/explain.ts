@@ -71,6 +71,14 @@ const gainWords = (find: Lookup, stage: Stage): string => {
   return words.length > 0 ? [...new Set(words)].join('; ') : 'nothing on the way changes it';
 };
 
+/** What the way does to peaks, where it does anything: nothing else than a gate or a compressor does. */
+const pressedWords = ([first]: readonly Stage[], stage: Stage): string => {
+  const pressedDb = first!.peak - first!.typical - (stage.peak - stage.typical);
+  return pressedDb < 0.05
+    ? ''
+    : `; ${pressedDb.toFixed(1)} dB less, as a compressor takes most off the loudest`;
+};
+
 const crestWords = (find: Lookup, strand: Strand): string => {
   const { speechCrestDb, callCrestDb } = find.rig.assumptions;
   if (strand.person) return `level + ${speechCrestDb} dB, an assumption of this rig (ANSI S3.5 uses 15)`;
@@ -98,7 +106,12 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
         ? `“${before.label}” ${signed(stage.gainDb)}: ${gainWords(find, stage)}`
         : startWords(find, strand),
     },
-    { label: 'Peaks', value: stage.peak, unit, from: crestWords(find, strand) },
+    {
+      label: 'Peaks',
+      value: stage.peak,
+      unit,
+      from: crestWords(find, strand) + pressedWords(strand.stages, stage),
+    },
     {
       label: 'Noise',
       value: stage.noise,
@@ -108,6 +121,16 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
           ? 'no noise is stated for anything before this place'
           : `powers added: the room (${roomOf(find.rig).noiseDba} dB(A), an assumption of this rig), thermal noise of coils (290 K, 20 kHz), self-noise and equivalent input noise of the device models on the way`,
     },
+    ...(stage.betweenWordsDb !== undefined && stage.noise !== null
+      ? [
+          {
+            label: 'Noise between words',
+            value: stage.noise + stage.betweenWordsDb,
+            unit,
+            from: 'what a gate shuts out and a compressor gives back while nobody speaks; over the noise while speaking they change nothing',
+          },
+        ]
+      : []),
     {
       label: 'Ceiling',
       value: stage.ceiling,

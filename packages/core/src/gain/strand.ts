@@ -1,4 +1,5 @@
 import {
+  dynamicsGainDb,
   isDestination,
   powerOf,
   wayTo,
@@ -34,6 +35,8 @@ export interface Stage {
   /** Sum of unit changes so far: level − shift puts every stage on one scale, dBu at the analogue stages. */
   shiftDb: Db;
   delayMs: number;
+  /** How the noise changes while nobody speaks, dB: a gate shuts, a compressor gives back; absent without either on the way here. */
+  betweenWordsDb?: Db;
   controls: { device: string; control: string }[];
   /** What the gain is made of. */
   terms: Term[];
@@ -62,6 +65,16 @@ export interface Strand {
   stages: Stage[];
 }
 
+/** What a gate and a compressor do to the noise that comes to them alone, against what they do while someone speaks, dB. */
+const restingDb = ({ dynamics, terms }: FlowEdge, floor: number | undefined): Db => {
+  const own = new Set([dynamics?.gate?.control, dynamics?.compressor?.control]);
+  const speakingDb = terms.reduce(
+    (sum, { because, db }) => (because.kind === 'control' && own.has(because.control) ? sum + db : sum),
+    0,
+  );
+  return dynamics ? dynamicsGainDb(dynamics, (floor ?? -Infinity) + dynamics.aheadDb) - speakingDb : 0;
+};
+
 const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] => {
   const { graph, everywhere, noise } = heard;
   const source = graph.sources[index]!;
@@ -76,6 +89,8 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
   }
   let shift = -anchorShift;
   let delayMs = 0;
+  let crestDb = source.crestDb;
+  let betweenWordsDb: Db | undefined;
   const stage = (id: string, edge: FlowEdge | null): Stage => {
     const node = graph.nodes.get(id)!;
     const here = everywhere.get(id)?.get(index);
@@ -89,14 +104,15 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
       unit: node.unit,
       role: node.role,
       typical: level,
-      peak: level + source.crestDb,
+      peak: level + crestDb,
       noise: under,
       ceiling: node.ceiling ?? null,
-      headroomDb: node.ceiling === undefined ? null : node.ceiling - level - source.crestDb,
+      headroomDb: node.ceiling === undefined ? null : node.ceiling - level - crestDb,
       signalToNoiseDb: under === null ? null : level - under,
       gainDb: edge?.gainDb ?? 0,
       shiftDb: shift,
       delayMs,
+      ...(betweenWordsDb === undefined ? {} : { betweenWordsDb }),
       controls: edge?.controls ?? [],
       terms: edge?.terms ?? [],
     };
@@ -106,6 +122,8 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
     ...way.map((edge) => {
       shift += edge.unitShiftDb;
       delayMs += edge.delayMs;
+      crestDb += edge.crestDb ?? 0;
+      if (edge.dynamics) betweenWordsDb = (betweenWordsDb ?? 0) + restingDb(edge, noise.get(edge.from));
       return stage(edge.to, edge);
     }),
   ];

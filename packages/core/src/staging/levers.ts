@@ -132,8 +132,10 @@ const courseOf = (solved: Solved, levers: ReturnType<typeof makeLevers>, strand:
     const effects = effectsOf(solved, levers, stage.device, edge, isBehind);
     isBehind = isBehind || [...effects.keys()].some((lever) => levers.levers[lever]!.control.kind === 'gain');
     const level = plus({ now: stage.typical, by }, effects);
-    by = level.by;
-    levels.push(level);
+    // Behind a compressor a decibel more is less than one more.
+    const slope = edge?.slope ?? 1;
+    by = slope === 1 ? level.by : new Map([...level.by].map(([lever, one]) => [lever, one * slope]));
+    levels.push({ now: level.now, by });
     const own = solved.graph.nodes.get(stage.node)?.noise;
     if (own !== undefined) noises.push({ over: { now: stage.typical - own, by } });
     if (edge?.noise === undefined) return;

@@ -14,6 +14,24 @@ export const SPEECH_LEVEL_AT_1_M: Record<VoiceEffort, DbSpl> = {
 /** Loss from 1 m to a distance in the free field, dB; −6.02 dB per doubling (inverse-square law). */
 export const distanceLossDb = (distanceM: number): Db => -dbFromRatio(distanceM);
 
+/** From its faintest to its loudest syllables, dB: ANSI S3.5-1997 (from memory) takes 30. */
+const SPEECH_RANGE_DB = 30;
+/** Steps in which that range is gone through. */
+const ENVELOPE_STEPS = 60;
+
+/**
+ * Levels speech goes through from moment to moment, each as often as the others, against its long-term level, dB, rising: the
+ * whole range evenly, standing where the mean power of all is the long-term level.
+ */
+export const SPEECH_ENVELOPE_DB: readonly Db[] = (() => {
+  const even = Array.from(
+    { length: ENVELOPE_STEPS },
+    (_, at) => ((at + 0.5) / ENVELOPE_STEPS) * SPEECH_RANGE_DB,
+  );
+  const power = even.reduce((sum, db) => sum + 10 ** (db / 10), 0) / ENVELOPE_STEPS;
+  return even.map((db) => db - 10 * Math.log10(power));
+})();
+
 /**
  * What a first-order pattern makes of sound from an angle, against sound from straight ahead: ω + (1 − ω)·cos θ.
  * Behind a figure of eight and its relatives it is negative: the sound is turned over.

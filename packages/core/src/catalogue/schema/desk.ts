@@ -30,6 +30,10 @@ const STRIP_SOURCE = closed({
 });
 export type StripSource = Static<typeof STRIP_SOURCE>;
 
+/** What it takes off below its threshold: `ratio` − 1 dB for each dB under it, `rangeDb` at most. */
+const GATE = closed({ thresholdDbfs: DB, ratio: number(1, 1000), rangeDb: number(0, 120) });
+export type Gate = Static<typeof GATE>;
+
 /** What it takes off above its threshold, and gives back. */
 const COMPRESSOR = closed({ thresholdDbfs: DB, ratio: number(1, 1000), makeUpDb: DB });
 export type Compressor = Static<typeof COMPRESSOR>;
@@ -45,7 +49,8 @@ const STRIP = closed({
   polarity: Optional(flag()),
   /** Corner of a high-pass of 12 dB for each octave, hertz. */
   highPassHz: Optional(number(1, 20_000)),
-  gate: Optional(flag()),
+  /** `true`: there is one, and what it does is not stated. */
+  gate: Optional(either([flag(), GATE])),
   compressor: Optional(COMPRESSOR),
   mute: Optional(flag()),
   /** Travel of its fader above its lowest mark, below which it is off. */

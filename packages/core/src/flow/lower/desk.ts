@@ -14,6 +14,7 @@ import {
 import { LOW_END_HZ } from '../../circuit';
 import { controlValue, type Device } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
+import { USUAL_GATE, type Dynamics } from '../dynamics';
 import type { FlowNode, GraphMaker } from '../graph';
 import { highPassAt } from '../high-pass';
 import { pointId, stripId } from '../ids';
@@ -70,7 +71,13 @@ const join = (
   to: string,
   terms: Term[],
   answersTo: readonly string[],
-  rest: { delayMs?: number; lowDb?: Db; highPassHz?: number; isReversed?: boolean } = {},
+  rest: {
+    delayMs?: number;
+    lowDb?: Db;
+    highPassHz?: number;
+    isReversed?: boolean;
+    dynamics?: Dynamics;
+  } = {},
 ) => {
   const { isReversed = false, ...more } = rest;
   const edge = law({ from, to, terms, kind: 'device', controls: present(at, answersTo), ...more });
@@ -83,11 +90,21 @@ const highPass = (cornerHz: number) => {
   return { highPassHz: cornerHz, lowDb: dbFromRatio(Math.hypot(re, im)) };
 };
 
-/** Level a voice has where a compressor works, dBFS long-term: the middle of the recording school. Common practice. */
-const VOICE_DBFS = -15;
-
-const compressedDb = ({ thresholdDbfs, ratio, makeUpDb }: NonNullable<DeskStrip['compressor']>): Db =>
-  makeUpDb - Math.max(0, VOICE_DBFS - thresholdDbfs) * (1 - 1 / ratio);
+/** A gate and a compressor as they are switched; undefined where neither is at work. */
+const dynamicsOf = (at: Setting, strip: DeskStrip, aheadDb: Db): Dynamics | undefined => {
+  const isOn = (control: string) => valueOf(at, control) === true;
+  const { id, gate, compressor } = strip;
+  const isGated = gate && isOn(is.gate(id));
+  const isCompressed = compressor && isOn(is.compressor(id));
+  if (!isGated && !isCompressed) return undefined;
+  return {
+    device: at.device.id,
+    strip: id,
+    aheadDb,
+    ...(isGated ? { gate: { ...(gate === true ? USUAL_GATE : gate), control: is.gate(id) } } : {}),
+    ...(isCompressed ? { compressor: { ...compressor, control: is.compressor(id) } } : {}),
+  };
+};
 
 const sideName = (sides: number, index: number): string =>
   sides === 1 ? '' : index === 0 ? ', left' : ', right';
@@ -121,17 +138,20 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
   const before = hasPlace ? place('in', strip.label) : source;
   if (before !== source) {
     const isHighPassed = strip.highPassHz !== undefined && isOn(is.highPass(strip.id));
-    const isCompressed = strip.compressor !== undefined && isOn(is.compressor(strip.id));
+    const trim = strip.trimDb ? [levelTerm(at, is.trim(strip.id))] : [];
+    const dynamics = dynamicsOf(at, strip, trim[0]?.db ?? 0);
     step(
       source,
       before,
       [
-        ...(strip.trimDb ? [levelTerm(at, is.trim(strip.id))] : []),
+        ...trim,
+        // What they do follows from what comes: `settleDynamics` says it, once that is known.
+        ...termWhen(at, is.gate(strip.id), dynamics?.gate !== undefined, 0),
         ...termWhen(
           at,
           is.compressor(strip.id),
-          isCompressed,
-          isCompressed ? compressedDb(strip.compressor!) : 0,
+          dynamics?.compressor !== undefined,
+          dynamics?.compressor?.makeUpDb ?? 0,
         ),
         ...termWhen(at, is.mute(strip.id), isOn(is.mute(strip.id)), -Infinity),
       ],
@@ -142,6 +162,7 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
         isReversed: isOn(is.polarity(strip.id)),
         delayMs: chosen.delayMs ?? 0,
         ...(isHighPassed ? highPass(strip.highPassHz!) : {}),
+        ...(dynamics ? { dynamics } : {}),
       },
     );
   }

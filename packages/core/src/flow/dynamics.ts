@@ -1,0 +1,146 @@
+import type { Compressor, Gate } from '../catalogue';
+import { dbFromRatio, ratioFromDb, SPEECH_ENVELOPE_DB, type Db } from '../units';
+import { arriveEverywhere } from './arrive';
+import { upstreamOf } from './changes';
+import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph } from './graph';
+import { powerOf } from './sound';
+
+/** Gates and compressors: gains that answer to the level they get. Each follows the envelope of speech, syllable by syllable. */
+
+export interface Dynamics {
+  device: string;
+  /** What it belongs to on its device; both sides of a stereo strip are one and go together. */
+  strip: string;
+  gate?: Gate & { control: string };
+  compressor?: Compressor & { control: string };
+  /** What stands ahead of it on the same way, dB: a trim. */
+  aheadDb: Db;
+}
+
+/** What a gate does whose model does not say: common practice, no published source. */
+export const USUAL_GATE: Gate = { thresholdDbfs: -50, ratio: 4, rangeDb: 20 };
+
+/** Gain of a gate at a level that stays, dB, never above 0. */
+export const gateGainDb = ({ thresholdDbfs, ratio, rangeDb }: Gate, level: Db): Db =>
+  -Math.min(rangeDb, Math.max(0, thresholdDbfs - level) * (ratio - 1));
+
+/** Gain of a compressor at a level that stays, dB, its make-up included. */
+export const compressorGainDb = ({ thresholdDbfs, ratio, makeUpDb }: Compressor, level: Db): Db =>
+  makeUpDb - Math.max(0, level - thresholdDbfs) * (1 - 1 / ratio);
+
+/** Gain of both at a level that stays, the gate first, dB. */
+export const dynamicsGainDb = ({ gate, compressor }: Dynamics, level: Db): Db => {
+  const gated = gate ? gateGainDb(gate, level) : 0;
+  return gated + (compressor ? compressorGainDb(compressor, level + gated) : 0);
+};
+
+/** Power of speech of a long-term level behind a gain that answers to its envelope, dB. */
+const levelBehind = (level: Db, gainAt: (level: Db) => Db): Db =>
+  10 *
+  Math.log10(
+    SPEECH_ENVELOPE_DB.reduce((sum, db) => sum + 10 ** ((level + db + gainAt(level + db)) / 10), 0) /
+      SPEECH_ENVELOPE_DB.length,
+  );
+
+/** What dynamics make of speech. */
+export interface SpeechGain {
+  /** Long-term gain of the gate, and of the compressor behind it. */
+  gateDb: Db;
+  compressorDb: Db;
+  /** How much nearer its peaks are to its level, dB: below 0 where loud syllables lose most. */
+  crestDb: Db;
+  /** How much more comes out for one dB more that goes in. */
+  slope: number;
+}
+
+/** So much more, to see how much more comes out, dB. */
+const SLOPE_DB = 0.5;
+const LOUDEST_DB = SPEECH_ENVELOPE_DB[SPEECH_ENVELOPE_DB.length - 1]!;
+
+/** What dynamics make of speech of a long-term level, dBFS. */
+export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
+  const { gate } = dynamics;
+  const behind = (at: Db) => levelBehind(at, (one) => dynamicsGainDb(dynamics, one));
+  const wholeDb = behind(level) - level;
+  const gateDb = gate ? levelBehind(level, (one) => gateGainDb(gate, one)) - level : 0;
+  return {
+    gateDb,
+    compressorDb: wholeDb - gateDb,
+    crestDb: dynamicsGainDb(dynamics, level + LOUDEST_DB) - wholeDb,
+    slope: (behind(level + SLOPE_DB) - behind(level - SLOPE_DB)) / (2 * SLOPE_DB),
+  };
+};
+
+/** The same way with what its dynamics do to speech of that level. */
+const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {
+  const { gateDb, compressorDb, crestDb, slope } = speechGain(dynamics, level);
+  const own = new Map([
+    [dynamics.gate?.control, gateDb],
+    [dynamics.compressor?.control, compressorDb],
+  ]);
+  const terms = edge.terms.map((term) => {
+    const { because } = term;
+    const db = because.kind === 'control' ? own.get(because.control) : undefined;
+    return db === undefined ? term : { ...term, db };
+  });
+  const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
+  const by = ratioFromDb(gainDb - edge.gainDb);
+  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by, crestDb, slope };
+};
+
+/** The loudest that comes to a place, one sound at a time, in its unit; undefined where none does. */
+const loudestAt = (
+  graph: FlowGraph,
+  all: ReturnType<typeof arriveEverywhere>,
+  id: string,
+): Db | undefined => {
+  const levels = [...(all.get(id) ?? [])].map(
+    ([source, heard]) =>
+      graph.sources[source]!.level + dbFromRatio(Math.sqrt(Math.max(1e-30, powerOf(heard)))),
+  );
+  return levels.length > 0 ? Math.max(...levels) : undefined;
+};
+
+/** Gains that move by less than this have settled, dB. */
+const SETTLED_DB = 0.01;
+/** A chain of as many settles one after the other; within a loop they come to rest in fewer. */
+const MOST_ROUNDS = 12;
+
+/**
+ * Turns every gate and compressor to what it does while the loudest that reaches it speaks; the graph's own lists are changed.
+ * What is ahead of it is heard first, so a chain of them settles from its beginning.
+ */
+export const settleDynamics = (graph: FlowGraph): FlowGraph => {
+  if (graph.dynamics.length === 0) return graph;
+  const needed = upstreamOf(
+    graph.dynamics.map(({ from }) => from),
+    graph,
+  );
+  const ahead = {
+    ...graph,
+    components: graph.components.filter(({ nodes }) => nodes.some((id) => needed.has(id))),
+  };
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const all = arriveEverywhere(ahead, graph.sources);
+    const levels = new Map<string, Db>();
+    const keyOf = ({ device, strip }: Dynamics) => `${device} ${strip}`;
+    for (const { from, dynamics } of graph.dynamics) {
+      const level = loudestAt(graph, all, from);
+      if (level === undefined) continue;
+      const key = keyOf(dynamics!);
+      levels.set(key, Math.max(levels.get(key) ?? -Infinity, level + dynamics!.aheadDb));
+    }
+    let isMoved = false;
+    graph.dynamics = graph.dynamics.map((edge) => {
+      const level = levels.get(keyOf(edge.dynamics!));
+      if (level === undefined) return edge;
+      const next = settledAt(edge, edge.dynamics!, level);
+      if (Math.abs(next.gainDb - edge.gainDb) > SETTLED_DB) isMoved = true;
+      for (const list of [edgesFrom(graph, edge.from), edgesInto(graph, edge.to)])
+        list[list.indexOf(edge)] = next;
+      return next;
+    });
+    if (!isMoved) break;
+  }
+  return graph;
+};
