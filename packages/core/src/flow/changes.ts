@@ -31,7 +31,6 @@ const isSameEdge = (a: FlowEdge, b: FlowEdge): boolean =>
     a.topDb === b.topDb &&
     a.noise === b.noise &&
     a.delayMs === b.delayMs &&
-    a.crestDb === b.crestDb &&
     a.slope === b.slope &&
     a.isCrosstalk === b.isCrosstalk &&
     a.kind === b.kind &&

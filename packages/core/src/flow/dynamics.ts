@@ -42,20 +42,20 @@ const levelBehind = (level: Db, gainAt: (level: Db) => Db): Db =>
       SPEECH_ENVELOPE_DB.length,
   );
 
-/** What dynamics make of speech. */
+/**
+ * What dynamics make of speech. Its peaks keep their distance from its level: onsets are through before a compressor has turned
+ * down (common practice, no published source).
+ */
 export interface SpeechGain {
   /** Long-term gain of the gate, and of the compressor behind it. */
   gateDb: Db;
   compressorDb: Db;
-  /** How much nearer its peaks are to its level, dB: below 0 where loud syllables lose most. */
-  crestDb: Db;
   /** How much more comes out for one dB more that goes in. */
   slope: number;
 }
 
 /** So much more, to see how much more comes out, dB. */
 const SLOPE_DB = 0.5;
-const LOUDEST_DB = SPEECH_ENVELOPE_DB[SPEECH_ENVELOPE_DB.length - 1]!;
 
 /** What dynamics make of speech of a long-term level, dBFS. */
 export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
@@ -66,14 +66,13 @@ export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
   return {
     gateDb,
     compressorDb: wholeDb - gateDb,
-    crestDb: dynamicsGainDb(dynamics, level + LOUDEST_DB) - wholeDb,
     slope: (behind(level + SLOPE_DB) - behind(level - SLOPE_DB)) / (2 * SLOPE_DB),
   };
 };
 
 /** The same way with what its dynamics do to speech of that level. */
 const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {
-  const { gateDb, compressorDb, crestDb, slope } = speechGain(dynamics, level);
+  const { gateDb, compressorDb, slope } = speechGain(dynamics, level);
   const own = new Map([
     [dynamics.gate?.control, gateDb],
     [dynamics.compressor?.control, compressorDb],
@@ -85,7 +84,7 @@ const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {
   });
   const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
   const by = ratioFromDb(gainDb - edge.gainDb);
-  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by, crestDb, slope };
+  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by, slope };
 };
 
 /** The loudest that comes to a place, one sound at a time, in its unit; undefined where none does. */

@@ -61,8 +61,6 @@ export interface FlowEdge {
   controls: { device: string; control: string }[];
   /** A gate or compressor in it, whose gain answers to the level it gets. */
   dynamics?: Dynamics;
-  /** How much nearer peaks are to the level behind it, dB. */
-  crestDb?: Db;
   /** How much more comes out for one dB more that goes in; absent: one. */
   slope?: number;
   /** What a shared wire lets through, or the air brings from a neighbour: heard, but nobody means it to be. */

@@ -85,20 +85,6 @@ export const levelAt = (
   return heard && source.level + decibels(powerOf(heard));
 };
 
-/** Peaks of a source over its level at a place, dB: its own, but for what gates and compressors on its way make of them. */
-export const crestAt = (
-  { graph, ways }: Pick<Heardness, 'graph' | 'ways'>,
-  index: number,
-  node: string,
-): Db => {
-  const source = graph.sources[index]!;
-  if (graph.dynamics.length === 0) return source.crestDb;
-  return wayTo(ways[index]!, source.node, node).reduce(
-    (sum, { crestDb = 0 }) => sum + crestDb,
-    source.crestDb,
-  );
-};
-
 const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number, sink: Sink): Arrival[] => {
   const source = all.graph.sources[index]!;
   const heard = all.everywhere.get(sink.node)?.get(index);

@@ -71,14 +71,6 @@ const gainWords = (find: Lookup, stage: Stage): string => {
   return words.length > 0 ? [...new Set(words)].join('; ') : 'nothing on the way changes it';
 };
 
-/** What the way does to peaks, where it does anything: nothing else than a gate or a compressor does. */
-const pressedWords = ([first]: readonly Stage[], stage: Stage): string => {
-  const pressedDb = first!.peak - first!.typical - (stage.peak - stage.typical);
-  return pressedDb < 0.05
-    ? ''
-    : `; ${pressedDb.toFixed(1)} dB less, as a compressor takes most off the loudest`;
-};
-
 const crestWords = (find: Lookup, strand: Strand): string => {
   const { speechCrestDb, callCrestDb } = find.rig.assumptions;
   if (strand.person) return `level + ${speechCrestDb} dB, an assumption of this rig (ANSI S3.5 uses 15)`;
@@ -106,12 +98,7 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
         ? `“${before.label}” ${signed(stage.gainDb)}: ${gainWords(find, stage)}`
         : startWords(find, strand),
     },
-    {
-      label: 'Peaks',
-      value: stage.peak,
-      unit,
-      from: crestWords(find, strand) + pressedWords(strand.stages, stage),
-    },
+    { label: 'Peaks', value: stage.peak, unit, from: crestWords(find, strand) },
     {
       label: 'Noise',
       value: stage.noise,

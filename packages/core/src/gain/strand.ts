@@ -89,7 +89,6 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
   }
   let shift = -anchorShift;
   let delayMs = 0;
-  let crestDb = source.crestDb;
   let betweenWordsDb: Db | undefined;
   const stage = (id: string, edge: FlowEdge | null): Stage => {
     const node = graph.nodes.get(id)!;
@@ -104,10 +103,10 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
       unit: node.unit,
       role: node.role,
       typical: level,
-      peak: level + crestDb,
+      peak: level + source.crestDb,
       noise: under,
       ceiling: node.ceiling ?? null,
-      headroomDb: node.ceiling === undefined ? null : node.ceiling - level - crestDb,
+      headroomDb: node.ceiling === undefined ? null : node.ceiling - level - source.crestDb,
       signalToNoiseDb: under === null ? null : level - under,
       gainDb: edge?.gainDb ?? 0,
       shiftDb: shift,
@@ -122,7 +121,6 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
     ...way.map((edge) => {
       shift += edge.unitShiftDb;
       delayMs += edge.delayMs;
-      crestDb += edge.crestDb ?? 0;
       if (edge.dynamics) betweenWordsDb = (betweenWordsDb ?? 0) + restingDb(edge, noise.get(edge.from));
       return stage(edge.to, edge);
     }),

@@ -210,3 +210,53 @@ describe('neighbours', () => {
     expect(Math.abs(passes(1000) - passes(500) - comb.rippleDb)).toBeLessThan(0.5);
   });
 });
+
+describe('behind a gate and a compressor, which follow it from moment to moment', () => {
+  const [, RECORDED] = ordinaryDesks().find(([name]) => name.includes('its main mix recorded'))!;
+  const gain = Number(RECORDED.devices.find(({ id }) => id === 'desk')!.settings['gain1']);
+  const strip = (kind: string, byDb: number) =>
+    after(
+      RECORDED,
+      (now) => setControl(now, 'desk', `strip.ch1.${kind}`, true),
+      (now) => setControl(now, 'desk', 'gain1', gain + byDb),
+    );
+  const alone = (rig: Rig) =>
+    rendered(rig, (solved) => {
+      const { sink, source } = voiceOf(solved);
+      return { place: sink, source, hasOthers: false, hasNoise: false };
+    });
+
+  // A follower of 10 and 50 ms and speech that was made up are no more alike than that to the standard's envelope.
+  it.each([
+    ['compressor', -20, 0.1],
+    ['compressor', -10, 1.2],
+    ['compressor', 0, 1.2],
+    ['gate', 0, 0.1],
+    ['gate', -34, 0.5],
+  ])('%s, gain %i dB: the voice within %f dB of what was worked out', (kind, byDb, withinDb) => {
+    const rig = strip(kind, byDb);
+    const { solved, levelDb } = alone(rig);
+    expect(Math.abs(levelDb - voiceOf(solved).stages.at(-1)!.typical)).toBeLessThan(withinDb);
+  });
+
+  it('peaks are where they were said to be, or little over: onsets pass', () => {
+    const { solved, samples } = alone(strip('compressor', 0));
+    const overDb = decibels(peakOf(Float64Array.from(samples))) - voiceOf(solved).stages.at(-1)!.peak;
+    expect(overDb).toBeGreaterThan(-1);
+    expect(overDb).toBeLessThan(2.5);
+  });
+
+  // What the other strips of the mix make stays.
+  it('noise alone is shut out by the gate’s range', () => {
+    const noise = (rig: Rig) =>
+      rendered(rig, (solved) => ({
+        place: voiceOf(solved).sink,
+        source: null,
+        hasOthers: false,
+        hasNoise: true,
+      }));
+    const behindDb = noise(strip('gate', 0)).levelDb - noise(RECORDED).levelDb;
+    expect(behindDb).toBeLessThan(-17);
+    expect(behindDb).toBeGreaterThan(-20.5);
+  });
+});

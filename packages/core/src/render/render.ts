@@ -4,6 +4,7 @@ import type { Solved } from '../checks';
 import type { Steps } from '../offers';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 import { chance, seedOf } from './chance';
+import { follow } from './follow';
 import { speechSpectrum } from './speech';
 import {
   emptySpectrum,
@@ -89,6 +90,29 @@ const addThrough = (to: Spectrum, from: Spectrum, edge: FlowEdge, factors: Spect
 
 const [NOISE_FROM_HZ, NOISE_TO_HZ] = [20, 20_000];
 
+/** A way without what its gate and compressor do to its level. */
+const withoutDynamics = (edge: FlowEdge): FlowEdge => {
+  const { gate, compressor } = edge.dynamics!;
+  const own = new Set([gate?.control, compressor?.control]);
+  const by = edge.terms.reduce(
+    (all, { because, db }) =>
+      because.kind === 'control' && own.has(because.control) ? all / ratioFromDb(db) : all,
+    1,
+  );
+  return { ...edge, re: edge.re * by, im: edge.im * by };
+};
+
+/** Adds what comes by a way with a gate or compressor in it, which follows the sound from moment to moment. */
+const addFollowed = (to: Spectrum, from: Spectrum, edge: FlowEdge, factors: Spectrum | undefined) => {
+  const ahead = emptySpectrum();
+  addThrough(ahead, from, edge, factors);
+  const behind = toSpectrum(follow(toSound(ahead), edge.dynamics!));
+  for (let line = 0; line < LINES; line += 1) {
+    to.re[line]! += behind.re[line]!;
+    to.im[line]! += behind.im[line]!;
+  }
+};
+
 /** White noise from 20 Hz to 20 kHz of a level. */
 const addNoise = (to: Spectrum, level: number, name: string) => {
   const random = chance(seedOf(name));
@@ -147,13 +171,15 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
   const arrive = (id: string): Spectrum | undefined => {
     const node = graph.nodes.get(id)!;
     let all = own(id);
-    for (const edge of edgesInto(graph, id)) {
+    for (const way of edgesInto(graph, id)) {
+      const edge = way.dynamics ? withoutDynamics(way) : way;
       const from = heard.get(edge.from);
       if (from) {
-        const by = isFlat(edge) ? undefined : (factors.get(edge) ?? factorsOf(graph, transfer, edge));
+        const by = isFlat(edge) ? undefined : (factors.get(way) ?? factorsOf(graph, transfer, edge));
         // Round a loop it is needed again; elsewhere each is four megabytes for nothing.
-        if (by && inLoop.has(id)) factors.set(edge, by);
-        addThrough((all ??= emptySpectrum()), from, edge, by);
+        if (by && inLoop.has(id)) factors.set(way, by);
+        const add = way.dynamics ? addFollowed : addThrough;
+        add((all ??= emptySpectrum()), from, edge, by);
       }
       if (hasNoise && edge.noise !== undefined)
         addNoise((all ??= emptySpectrum()), edge.noise, `${edge.from} ${id}`);
