@@ -1,7 +1,7 @@
 /** Unit and API tests. The core is read from its sources, so no build is needed first. */
 const transform = {
   '^.+\\.tsx?$': [
-    '@swc/jest',
+    '<rootDir>/jest.transform.cjs',
     {
       jsc: {
         target: 'es2022',
