@@ -12,6 +12,7 @@ import {
   type StreamChoice,
 } from '@diaphon/core';
 import { Button } from '../look/button';
+import { NumberField } from '../look/number-field';
 import { useEdit } from '../store/use-edit';
 import { Tracks } from './tracks';
 
@@ -75,6 +76,10 @@ const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
   );
 };
 
+/** At 0 nothing is stated, as in a program nobody has touched. */
+const withInputGain = ({ inputGainDb: _was, ...app }: App, inputGainDb: number): App =>
+  inputGainDb === 0 ? app : { ...app, inputGainDb };
+
 const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
   const edit = useEdit();
   const { kind } = app;
@@ -109,6 +114,19 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
           app={app}
           side="input"
           onChoose={(input) => edit((now) => listenTo(now, app, input))}
+        />
+      )}
+      {kind !== 'player' && (
+        <NumberField
+          label={`Input gain of ${app.name}`}
+          value={app.inputGainDb ?? 0}
+          min={-60}
+          max={40}
+          step={1}
+          unit="dB"
+          onChange={(inputGainDb) =>
+            edit((now) => putApp(now, withInputGain(app, inputGainDb)), { key: `input-gain ${app.id}` })
+          }
         />
       )}
       {(kind === 'call' || kind === 'player') && (

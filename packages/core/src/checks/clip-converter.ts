@@ -1,12 +1,13 @@
 import { firstClipping, pads, stepBack, turnDown, unplugStrand } from './clipping';
 import { figureText, finding, type Check } from './finding';
+import { downToMark } from './fixes/back-to-mark';
 
 /** Peaks go through the ceiling behind a gain control: at the amplifier or at digital full scale. */
 export const clipConverter: Check = (solved) =>
   firstClipping(solved)
     .filter((clipping) => clipping.afterGain)
     .map((clipping) => {
-      const { strand, stage, overDb } = clipping;
+      const { strand, stage, overDb, worstDb } = clipping;
       const device = stage.device ? (solved.find.device(stage.device)?.name ?? '') : '';
       return finding({
         code: 'clip-converter',
@@ -29,6 +30,7 @@ export const clipConverter: Check = (solved) =>
           { label: 'Ceiling', value: stage.ceiling!, unit: stage.unit, from: `device model of ${device}` },
         ],
         propose: () => [
+          ...downToMark(solved, strand.stages.slice(0, strand.stages.indexOf(stage) + 1), worstDb + 1),
           ...turnDown(solved, clipping),
           ...pads(solved, strand),
           ...stepBack(solved, clipping),

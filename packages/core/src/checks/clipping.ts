@@ -1,5 +1,5 @@
 import { controlOf } from '../catalogue';
-import { isDestination } from '../flow';
+import { isDestination, type Term } from '../flow';
 import { missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
 import type { Fix, Solved } from './finding';
@@ -25,7 +25,17 @@ export const firstClipping = (solved: Solved): Clipping[] =>
     if (!stage) return [];
     const isGain = ({ device, control }: { device: string; control: string }) =>
       controlOf(solved.find.modelOf(device), control)?.kind === 'gain';
-    const afterGain = strand.stages.slice(0, index + 1).some(({ controls }) => controls.some(isGain));
+    // A program's input gain, a fader or a trim above its mark is a gain as well.
+    const isRaised = ({ because, db }: Term) =>
+      db > 0 &&
+      ((because.kind === 'app' && because.isInputGain) ||
+        (because.kind === 'control' &&
+          ['fader', 'trim'].includes(
+            controlOf(solved.find.modelOf(because.device), because.control)?.kind ?? '',
+          )));
+    const afterGain = strand.stages
+      .slice(0, index + 1)
+      .some(({ controls, terms }) => controls.some(isGain) || terms.some(isRaised));
     const worstDb = Math.max(...strand.stages.slice(index).map(({ headroomDb }) => -(headroomDb ?? 0)));
     return [{ strand, stage, overDb: -stage.headroomDb!, worstDb, afterGain }];
   });

@@ -1,5 +1,6 @@
 import { missingDb, onTarget } from '../gain';
 import { figureText, finding, type Check, type Found } from './finding';
+import { upToMark } from './fixes/back-to-mark';
 import { addBooster, moveTalker, padOff, setGain } from './fixes/level';
 import { gainsToTurn, padsOn, placementOf, towardsAim, voices, type VoiceGain } from './voice-gain';
 
@@ -63,6 +64,8 @@ export const gainShort: Check = (solved) => {
             const value = towardsAim(solved, gain, missing + pad.db, slack);
             return padOff(solved.rig, pad, gain, value);
           }),
+          // What was pulled down is put back before a gain has to make up for it.
+          ...upToMark(solved, strand.stages, missing, slack),
           // As early as possible; a gain that would clip on the way is tried and dropped.
           ...gains
             .filter((one) => spareOf(one) >= missing - slack)

@@ -1,6 +1,6 @@
 import { controlsOf, valueWords, type Control, type ControlValue } from '../catalogue';
 import { aimWords } from '../gain';
-import { lookup, plugName, settingOf, type App, type Device, type Lead, type Rig } from '../rig';
+import { lookup, plugName, settingOf, type App, type Device, type Lead, type Person, type Rig } from '../rig';
 import { solveRig } from './solve-rig';
 
 /** What tells two rigs apart, in words, under headings; headings with nothing under them are left out. */
@@ -92,7 +92,8 @@ const listens = (rig: Rig, app: App): string => {
       })
       .join(' and ') || 'nothing';
   const tracks = app.tracks.map(({ name, channel }) => `${name} on ${channel}`).join(', ');
-  return `listens to ${choice(app.input)}, plays to ${choice(app.output)}${tracks ? `, tracks ${tracks}` : ''}`;
+  const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
+  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${tracks ? `, tracks ${tracks}` : ''}`;
 };
 
 const appsApart = (a: Rig, b: Rig): string[] => {
@@ -109,6 +110,9 @@ const appsApart = (a: Rig, b: Rig): string[] => {
   );
 };
 
+const voiceWords = ({ effort, againstUsualDb: db = 0 }: Person): string =>
+  `${effort} voice${db === 0 ? '' : `, ${Math.abs(db)} dB ${db < 0 ? 'fainter' : 'louder'} than usual`}`;
+
 const peopleApart = (a: Rig, b: Rig): string[] => {
   const seats = (rig: Rig) =>
     new Map(
@@ -118,9 +122,9 @@ const peopleApart = (a: Rig, b: Rig): string[] => {
           .filter((one) => one.person === person.id)
           .map(
             ({ device, distanceM }) =>
-              `${person.effort} voice, ${Math.round(distanceM * 100)} cm from ${lookup(rig).device(device)?.name ?? device}`,
+              `${voiceWords(person)}, ${Math.round(distanceM * 100)} cm from ${lookup(rig).device(device)?.name ?? device}`,
           )
-          .join(' and ') || `${person.effort} voice, at no microphone`,
+          .join(' and ') || `${voiceWords(person)}, at no microphone`,
       ]),
     );
   const [was, is] = [seats(a), seats(b)];

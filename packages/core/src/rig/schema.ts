@@ -66,6 +66,8 @@ const APP = closed({
   input: CHOSEN,
   output: CHOSEN,
   tracks: list(TRACK, 256),
+  /** What it adds to all it takes in, in numbers; absent: nothing. */
+  inputGainDb: Optional(number(-60, 40)),
   /** Absent: usual for its kind, or as the rig. */
   aim: Optional(AIM),
 });
@@ -124,6 +126,8 @@ const PERSON = closed({
   id: ID,
   name: NAME,
   effort: oneOf(VOICE_EFFORTS),
+  /** How much louder this voice is than is usual for its effort, dB; a faint one below 0; absent: as usual. */
+  againstUsualDb: Optional(number(-20, 20)),
   /** Where the mouth is on the plan of the table; absent: nobody has said. */
   spot: Optional(SPOT),
 });

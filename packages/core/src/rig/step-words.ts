@@ -37,10 +37,13 @@ const FIELD_WORDS: Record<string, string> = {
   bearingDeg: 'Side',
   spot: 'Place on the plan',
   effort: 'Voice',
+  againstUsualDb: 'Voice against usual',
   channel: 'Channel',
   input: 'Input',
   output: 'Output',
   tracks: 'Tracks',
+  inputGainDb: 'Input gain',
+  aim: 'Aim',
   want: 'What is meant',
 };
 

@@ -1,4 +1,4 @@
-import type { DeviceModel, Knob } from '../types';
+import type { Control, DeviceModel, Knob } from '../types';
 import { lineOutputs, stereoOutput } from './desk-outputs';
 import { interfaceDesk } from './desks';
 import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
@@ -128,6 +128,17 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
   };
 };
 
+/** What has no knob is turned by the slider of the computer's system: numbers behind the converter, so it adds nothing. */
+const SYSTEM_LEVEL: Control = {
+  id: 'system-level',
+  label: 'System slider',
+  kind: 'trim',
+  minDb: -30,
+  maxDb: 0,
+  stepDb: 1,
+  initial: 0,
+};
+
 /** A dongle: a small converter with one headset socket, for a computer that has none. */
 const dongle = (id: string, name: string, about: string, connector: string): DeviceModel => ({
   id,
@@ -190,10 +201,12 @@ const dongle = (id: string, name: string, about: string, connector: string): Dev
           to: 'usb-in-1',
           gainDb: 18,
           unitShiftDb: 18,
+          controls: [{ control: 'system-level' }],
           noise: { kind: 'level', level: -74 },
           delayMs: 1,
         },
       ],
+      controls: [SYSTEM_LEVEL],
       streams: [
         { id: 'usb-in', label: 'Dongle microphone', direction: 'to-computer', channels: ['usb-in-1'] },
       ],

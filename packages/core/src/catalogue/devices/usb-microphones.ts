@@ -22,7 +22,10 @@ const usbMicrophone = (
   ...joinPieces(
     usbDevicePort(connector),
     {
-      controls: [{ id: 'gain', label: 'Gain', kind: 'gain', minDb: 0, maxDb: 40, stepDb: 1, initial: 20 }],
+      // Without a knob: the slider of the computer's system turns the amplifier inside.
+      controls: [
+        { id: 'gain', label: 'System slider', kind: 'gain', minDb: 0, maxDb: 40, stepDb: 1, initial: 20 },
+      ],
       points: capsules.map((capsule, index) => ({
         id: `capsule${index + 1}`,
         label: capsule,

@@ -2,7 +2,7 @@ import type { App, Lookup, StreamChoice } from '../../rig';
 import { type Db } from '../../units';
 import type { GraphMaker } from '../graph';
 import { appId, pointId, trackId } from '../ids';
-import { law } from '../law';
+import { law, type Term } from '../law';
 import { reaches, type UsbTree } from '../usb-links';
 
 /** What a program does with sound. Common practice, no published source. */
@@ -44,6 +44,14 @@ export const channelsOf = (
       : [];
   });
 
+/** What a program's own input gain does, where it is set. */
+const inputGain = ({ id, inputGainDb = 0 }: App): Term[] => {
+  const words = 'turns what it takes in by its input gain';
+  return inputGainDb === 0
+    ? []
+    : [{ db: inputGainDb, because: { kind: 'app', app: id, words, isInputGain: true } }];
+};
+
 const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
   const { sends, lateMs } = APP_KIND[app.kind];
   if (sends === 'nothing') return;
@@ -59,7 +67,7 @@ const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
         from,
         to,
         kind: 'app',
-        terms: [{ db, because: { kind: 'app', app: app.id, words } }],
+        terms: [{ db, because: { kind: 'app', app: app.id, words } }, ...inputGain(app)],
         delayMs: lateMs,
       }),
     );
@@ -97,7 +105,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly string[]) => 
           from: channel,
           to: id,
           kind: 'usb',
-          terms: [{ db: 0, because: { kind: 'app', app: app.id, words } }],
+          terms: [{ db: 0, because: { kind: 'app', app: app.id, words } }, ...inputGain(app)],
         }),
       );
   }
