@@ -5,6 +5,7 @@ import {
   putPlacement,
   removePlacement,
   type Device,
+  type Person,
   type Placement,
   type Point,
   type Rig,
@@ -23,6 +24,10 @@ const EFFORTS: { value: VoiceEffort; label: string }[] = [
   { value: 'loud', label: 'Loud' },
 ];
 
+/** At 0 nothing is stated: a voice as they usually are. */
+const againstUsual = ({ againstUsualDb: _was, ...person }: Person, againstUsualDb: number): Person =>
+  againstUsualDb === 0 ? person : { ...person, againstUsualDb };
+
 /** How someone speaks and how far from the microphone. */
 export const VoiceFields = ({ rig, placement }: { rig: Rig; placement: Placement }) => {
   const edit = useEdit();
@@ -35,6 +40,18 @@ export const VoiceFields = ({ rig, placement }: { rig: Rig; placement: Placement
         value={person.effort}
         options={person.effort === 'shouted' ? [...EFFORTS, { value: 'shouted', label: 'Shouted' }] : EFFORTS}
         onChange={(effort) => edit(() => putPerson(rig, { ...person, effort }))}
+      />
+      <NumberField
+        label={`${person.name} against usual`}
+        value={person.againstUsualDb ?? 0}
+        min={-20}
+        max={20}
+        step={1}
+        unit="dB"
+        note="A faint voice is below 0, a big one above."
+        onChange={(db) =>
+          edit((now) => putPerson(now, againstUsual(person, db)), { key: `${person.id} against usual` })
+        }
       />
       <NumberField
         label="Distance from the microphone"

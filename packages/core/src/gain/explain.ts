@@ -18,8 +18,12 @@ const startWords = (find: Lookup, strand: Strand): string => {
   const [first] = strand.stages;
   switch (first?.role) {
     case 'voice': {
-      const effort = people.find(({ id }) => id === strand.person)?.effort ?? '';
-      return `${effort} voice, long-term level 1 m in front of the mouth (ANSI S3.5-1997)`;
+      const { effort, againstUsualDb = 0 } = people.find(({ id }) => id === strand.person) ?? {};
+      const own =
+        againstUsualDb === 0
+          ? ''
+          : `, ${Math.abs(againstUsualDb)} dB ${againstUsualDb < 0 ? 'fainter' : 'louder'} than usual, as set`;
+      return `${effort ?? ''} voice, long-term level 1 m in front of the mouth (ANSI S3.5-1997)${own}`;
     }
     case 'app':
       return `assumption of this rig: ${assumptions.callLevelDbfs} dBFS`.replace('-', '−');

@@ -1,5 +1,5 @@
 import { skerryLight } from '../demo';
-import { buildRig, applyEdit, changeLead, putPlacement, setControl, type Rig } from '../rig';
+import { buildRig, applyEdit, changeLead, putPerson, putPlacement, setControl, type Rig } from '../rig';
 import { solveRig } from '../offers';
 import { AIMS, missingDb, onTarget } from './target';
 import type { Strand } from './strand';
@@ -99,5 +99,26 @@ describe('aims (common practice, no published source)', () => {
     expect(onTarget(AIMS.live, -18, -6)).toBe(true);
     expect(onTarget(AIMS.live, -18, -1)).toBe(false);
     expect(missingDb(AIMS.live, -30, -16)).toBe(10);
+  });
+});
+
+describe('a voice that is not as others are', () => {
+  const [keeper] = skerryLight.people;
+  const levels = (rig: Rig) => solveRig(rig).strands.filter(({ person }) => person === keeper!.id);
+
+  it.each([-9, 4])('%i dB against usual are as much at every stage', (againstUsualDb) => {
+    const [plain, own] = [
+      levels(skerryLight),
+      levels(applyEdit(skerryLight, putPerson(skerryLight, { ...keeper!, againstUsualDb })).rig),
+    ];
+    expect(plain.length).toBeGreaterThan(0);
+    own.forEach(({ stages }, strand) =>
+      stages.forEach(({ typical, peak, noise }, at) => {
+        const was = plain[strand]!.stages[at]!;
+        expect(typical).toBeCloseTo(was.typical + againstUsualDb, 6);
+        expect(peak).toBeCloseTo(was.peak + againstUsualDb, 6);
+        expect(noise).toEqual(was.noise);
+      }),
+    );
   });
 });

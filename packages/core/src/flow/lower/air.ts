@@ -29,12 +29,12 @@ const SPEED_OF_SOUND = 343;
 
 /** Everyone who speaks here. */
 export const lowerVoices = (graph: GraphMaker, { rig }: Lookup) => {
-  for (const { id, name, effort } of rig.people) {
+  for (const { id, name, effort, againstUsualDb = 0 } of rig.people) {
     graph.node({ id: voiceId(id), label: `${name}, 1 m`, unit: 'dB SPL', role: 'voice', person: id });
     graph.source({
       node: voiceId(id),
       name,
-      level: SPEECH_LEVEL_AT_1_M[effort],
+      level: SPEECH_LEVEL_AT_1_M[effort] + againstUsualDb,
       crestDb: rig.assumptions.speechCrestDb,
       person: id,
     });
