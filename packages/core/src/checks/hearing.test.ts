@@ -1,8 +1,8 @@
 import { ordinaryDesks } from './desks.testing';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
-import { applyEdit, lookup, setAssumptions, setControl, type Rig } from '../rig';
+import { addDevice, applyEdit, connect, lookup, setAssumptions, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
-import { controlsOf } from '../catalogue';
+import { controlsOf, leadKindById, modelById } from '../catalogue';
 
 const listened = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'hearing');
 
@@ -22,6 +22,33 @@ const fullUp = (rig: Rig): Rig =>
     rig,
   );
 
+/** The first headphone socket of a desk that has nothing in it, and headphones in it at the volume the desk comes with. */
+const withHeadphones = (rig: Rig, model: string): Rig | undefined => {
+  const free = rig.devices.flatMap(({ id }) =>
+    lookup(rig)
+      .modelOf(id)!
+      .ports.filter(
+        ({ id: port, connector, side }) =>
+          side === 'out' &&
+          /^phones/.test(port) &&
+          /^trs-(635|35)-socket$/.test(connector) &&
+          !lookup(rig).inPort(id, port),
+      )
+      .map((port) => ({ device: id, port })),
+  )[0];
+  if (!free) return undefined;
+  const kind = leadKindById(free.port.connector === 'trs-635-socket' ? 'mini-trs' : 'mini');
+  return after(
+    rig,
+    (now) => addDevice(now, modelById(model), { id: 'ears-added', name: 'More headphones' }),
+    (now) =>
+      connect(now, kind, [
+        { device: 'ears-added', port: 'in' },
+        { device: free.device, port: free.port.id },
+      ]),
+  );
+};
+
 const WITH_EARS = ordinaryDesks().filter(([, rig]) =>
   rig.devices.some(({ model }) => /^headphones(-250)?$/.test(model)),
 );
@@ -37,6 +64,25 @@ describe('headphones turned fully up, on every desk that has some', () => {
         expect(listened(applyEdit(loud, edit).rig).map((one) => one.id)).not.toContain(id);
     }
   });
+
+  it.each(['headphones', 'headphones-250'])(
+    '%s more at every desk that has a socket for them: safe as the desk comes, most too loud fully up, each fix ends it',
+    (model) => {
+      const desks = ordinaryDesks().flatMap(([, rig]) => withHeadphones(rig, model) ?? []);
+      expect(desks.length).toBeGreaterThan(15);
+      const loud = desks.map(fullUp).filter((rig) => listened(rig).length > 0);
+      for (const rig of desks) expect(listened(rig)).toEqual([]);
+      expect(loud.length).toBeGreaterThanOrEqual(10);
+      for (const rig of loud) {
+        for (const { id } of listened(rig)) {
+          const fixes = fixesFor(rig, id, makeEngineMemory());
+          expect(fixes.length).toBeGreaterThan(0);
+          for (const { edit } of fixes)
+            expect(listened(applyEdit(rig, edit).rig).map((one) => one.id)).not.toContain(id);
+        }
+      }
+    },
+  );
 
   it('most of them are too loud then', () => {
     const loud = WITH_EARS.filter(([, rig]) => listened(fullUp(rig)).length > 0);
