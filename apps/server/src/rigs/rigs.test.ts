@@ -44,7 +44,7 @@ describe('the shelf', () => {
       summary: {
         devices: skerryLight.devices.length,
         leads: skerryLight.leads.length,
-        people: 2,
+        people: 3,
         findings: { danger: 1, fault: 1 },
       },
     });

@@ -4,7 +4,8 @@ import { buildRig } from '../rig';
 const track = (id: string, name: string, channel: number) => ({ id, name, channel });
 
 /**
- * The Skerry Light museum's oral-history desk: two people in the room, a caller, effects, loudspeakers, headphones.
+ * The Skerry Light museum's oral-history desk: three people in the room, the
+ * keeper, a guest and the guest's soft-spoken neighbour, a caller, effects, loudspeakers, headphones.
  * The caller hears both by the
  * auxiliary, which leaves the caller's own channel out. One lead is wrong: the caller's laptop hangs on a microphone input whose phantom is on for the guest.
  */
@@ -20,6 +21,12 @@ export const skerryLight = buildRig({
       place: 'Lamp room table',
     },
     { id: 'guest-mic', model: 'mic-condenser-large', name: 'Guest microphone', place: 'Lamp room table' },
+    {
+      id: 'neighbour-mic',
+      model: 'mic-condenser-small',
+      name: "Neighbour's microphone",
+      place: 'Lamp room table',
+    },
     {
       id: 'caller-laptop',
       model: 'laptop-c',
@@ -49,11 +56,13 @@ export const skerryLight = buildRig({
         gain1: 54,
         gain2: 44,
         gain3: 8,
+        gain4: 47,
         'phones-volume': -21,
         'main-volume': -27,
         'send-volume': -6,
         [deskControlId.send('send', 'ch1')]: 0,
         [deskControlId.send('send', 'ch2')]: 0,
+        [deskControlId.send('send', 'ch4')]: 0,
       },
     },
     {
@@ -72,6 +81,7 @@ export const skerryLight = buildRig({
             track('keeper', 'Keeper', 1),
             track('guest', 'Guest', 2),
             track('caller', 'Caller', 3),
+            track('neighbour', 'Neighbour', 4),
             track('effects-l', 'Effects left', 5),
             track('effects-r', 'Effects right', 6),
           ],
@@ -85,6 +95,7 @@ export const skerryLight = buildRig({
   leads: [
     { id: 'keeper-lead', kind: 'xlr', ends: ['keeper-mic.out', 'mixer.in1'], lengthM: 3 },
     { id: 'guest-lead', kind: 'xlr', ends: ['guest-mic.out', 'mixer.in2'], lengthM: 6 },
+    { id: 'neighbour-lead', kind: 'xlr', ends: ['neighbour-mic.out', 'mixer.in4'], lengthM: 6 },
     { id: 'caller-lead', kind: 'mini-xlr', ends: ['caller-laptop.jack', 'mixer.in3'], lengthM: 3 },
     { id: 'caller-back', kind: 'ts-mini-pad', ends: ['mixer.send', 'caller-dongle.mic'], lengthM: 3 },
     { id: 'caller-usb', kind: 'usb-c-c', ends: ['caller-laptop.usb1', 'caller-dongle.usb'], lengthM: 1 },
@@ -97,9 +108,17 @@ export const skerryLight = buildRig({
   people: [
     { id: 'keeper', name: 'Keeper', effort: 'raised', spot: { xM: -0.6, yM: 0, turnDeg: 90 } },
     { id: 'guest', name: 'Guest', effort: 'normal', spot: { xM: 0.6, yM: 0, turnDeg: -90 } },
+    {
+      id: 'neighbour',
+      name: 'Neighbour',
+      effort: 'normal',
+      againstUsualDb: -4,
+      spot: { xM: 0, yM: -0.9, turnDeg: 0 },
+    },
   ],
   placements: [
     { person: 'keeper', device: 'keeper-mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 },
     { person: 'guest', device: 'guest-mic', capsule: 'capsule', distanceM: 0.25, offAxisDeg: 0 },
+    { person: 'neighbour', device: 'neighbour-mic', capsule: 'capsule', distanceM: 0.1, offAxisDeg: 0 },
   ],
 });

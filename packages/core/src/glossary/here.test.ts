@@ -8,8 +8,11 @@ const readings = solveRig(rig);
 const here = (word: string) => glossaryHere(rig, readings).find((term) => term.word === word)!.here;
 
 describe('what a word comes to in a rig', () => {
-  it('phantom: the volts at each microphone that lives on it, 48 − 3400·I (IEC 61938, memory): 3.2 mA, 37.1 V', () =>
-    expect(here('Phantom power')).toEqual(['Guest microphone has 37.1 V of it and works from 30 V.']));
+  it('phantom: the volts at each microphone that lives on it, 48 − 3400·I (IEC 61938, memory): 3.2 and 3.5 mA', () =>
+    expect(here('Phantom power')).toEqual([
+      'Guest microphone has 37.1 V of it and works from 30 V.',
+      "Neighbour's microphone has 36.1 V of it and works from 30 V.",
+    ]));
 
   it('levels, headroom and lateness are those of the strands', () => {
     const { stages, sourceName, sinkLabel } = readings.strands.find(
@@ -26,7 +29,7 @@ describe('what a word comes to in a rig', () => {
   });
 
   it('gear is told by what it is, and only where it is', () => {
-    expect(here('Condenser microphone')).toEqual(['In this rig: Guest microphone.']);
+    expect(here('Condenser microphone')).toEqual(["In this rig: Guest microphone, Neighbour's microphone."]);
     expect(here('Dynamic microphone')).toEqual(["In this rig: Keeper's microphone."]);
     expect(here('Gain')[0]).toBe('Gain 1 of Lamp room mixer stands at 54 of 60 dB for Keeper.');
     expect(here('Ground loop')).toEqual([]);

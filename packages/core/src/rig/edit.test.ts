@@ -160,7 +160,9 @@ describe('single commands', () => {
     const { rig } = applyEdit(skerryLight, removeDevice(skerryLight, 'mixer'));
     expect(rig.leads.map(({ id }) => id)).toEqual(['caller-usb']);
     expect(rig.apps.find(({ computer }) => computer === 'recorder')!.input).toBeNull();
-    expect(applyEdit(skerryLight, removeDevice(skerryLight, 'guest-mic')).rig.placements).toHaveLength(1);
+    expect(applyEdit(skerryLight, removeDevice(skerryLight, 'guest-mic')).rig.placements).toHaveLength(
+      skerryLight.placements.length - 1,
+    );
   });
 
   it('names the thing that is not there', () => {

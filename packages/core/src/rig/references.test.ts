@@ -127,7 +127,7 @@ const ROWS: [string, (rig: Rig) => void, RegExp, string][] = [
   [
     'someone twice at one microphone',
     (r) => r.placements.push({ ...r.placements[0]!, id: 'again' }),
-    /^placements\[2\]$/,
+    /^placements\[3\]$/,
     'one entry per person and capsule',
   ],
   [
