@@ -1,4 +1,4 @@
-import { axe, copyOfDemo, expect, MUSEUM, openWiring, test } from './app';
+import { axe, copyOfDemo, expect, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 for (const light of ['light', 'dark'] as const) {
   test.describe(light === 'light' ? 'by day' : 'by night', () => {
@@ -13,7 +13,7 @@ for (const light of ['light', 'dark'] as const) {
     });
 
     test('wiring, with a device, a lead and each dialog', async ({ page, request }) => {
-      const id = await copyOfDemo(request, MUSEUM);
+      const id = await museumWithRoom(request);
       await openWiring(page, id);
       await axe(page);
       await page.goto(`/rigs/${id}/wiring?device=keeper-mic`);

@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import { applyEdit, removeDevice, type Device, type Rig } from '@diaphon/core';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 
 interface Shelved {
@@ -34,6 +35,29 @@ export const copyOfDemo = async (request: APIRequestContext, name: string): Prom
   const original = shelf.find((rig) => rig.name === name)!;
   const copy = await request.post(`/api/rigs/${original.id}/copy`, { data: {} });
   return ((await copy.json()) as Shelved).id;
+};
+
+/** A copy of the museum with nothing in the mixer's last input. */
+export const museumWithRoom = async (request: APIRequestContext): Promise<string> => {
+  const id = await copyOfDemo(request, MUSEUM);
+  const { revision, document } = (await (await request.get(`/api/rigs/${id}`)).json()) as {
+    revision: number;
+    document: Rig;
+  };
+  const { rig } = applyEdit(document, removeDevice(document, 'neighbour-mic'));
+  const isFree = ({ id: device, settings }: Device) =>
+    device === 'mixer' ? { ...settings, gain4: 0, 'send.send.ch4': 'off' } : settings;
+  const free = {
+    ...rig,
+    people: rig.people.filter((one) => one.id !== 'neighbour'),
+    devices: rig.devices.map((device) => ({ ...device, settings: isFree(device) })),
+    apps: rig.apps.map((app) => ({ ...app, tracks: app.tracks.filter((track) => track.id !== 'neighbour') })),
+  };
+  const saved = await request.put(`/api/rigs/${id}`, {
+    data: { baseRevision: revision, document: free, label: 'Neighbour away' },
+  });
+  expect(saved.ok()).toBe(true);
+  return id;
 };
 
 export const MUSEUM = 'Skerry Light oral history';

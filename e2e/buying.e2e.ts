@@ -29,7 +29,7 @@ test('a condenser on an adapter lead: the interface to buy is put in, listened t
   const id = await copyOfDemo(request, 'Mistake: condenser on an adapter lead');
   await page.goto(`/rigs/${id}/wiring`);
   await finding(page, 'no-phantom')
-    .getByRole('button', { name: /Put a one-input USB interface in between, with phantom on/ })
+    .getByRole('button', { name: /^Put a one-input USB interface in between, with phantom on/ })
     .click();
   await expect(page.getByText('Clear. Every voice arrives')).toBeVisible();
 });

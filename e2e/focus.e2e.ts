@@ -1,4 +1,4 @@
-import { copyOfDemo, expect, MUSEUM, openWiring, test } from './app';
+import { copyOfDemo, expect, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 /** After every dialog the focus is where it came from, or on what was made. */
 
@@ -28,7 +28,7 @@ test('after adding a device, connecting a socket and taking another model the fo
   page,
   request,
 }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await openWiring(page, id);
   const focused = () =>
     page.evaluate(() => {

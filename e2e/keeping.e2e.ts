@@ -233,7 +233,9 @@ test('two rigs are compared in words, from the shelf', async ({ page, request })
   const dialog = page.getByRole('dialog', { name: 'Compare two rigs' });
   await dialog.getByLabel('First').selectOption({ label: MUSEUM });
   await dialog.getByLabel('Second').selectOption({ label: name });
-  await expect(dialog.getByRole('region', { name: 'Settings' })).toContainText('Gain 1: 54 dB → 20 dB (−34 dB)');
+  await expect(dialog.getByRole('region', { name: 'Settings' })).toContainText(
+    'Gain 1: 54 dB → 20 dB (−34 dB)',
+  );
   await axe(page);
   await dialog.getByLabel('Second').selectOption({ label: MUSEUM });
   await expect(dialog.getByText('They are alike')).toBeVisible();

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { axe, copyOfDemo, expect, finding, isSaved, MUSEUM, openWiring, test } from './app';
+import { axe, copyOfDemo, expect, finding, isSaved, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 // The stock of leads is one for all rigs: its tests must not run beside one another.
 test.describe.configure({ mode: 'default' });
@@ -28,7 +28,7 @@ test('a plug moved, a piece put in between, and taken out again, each tried firs
   page,
   request,
 }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await page.goto(`/rigs/${id}/wiring?lead=caller-lead`);
   await page.getByRole('button', { name: 'Move the pins' }).click();
   const dialog = page.getByRole('dialog', { name: 'XLR 3, pins, in Lamp room mixer, Input 3' });
@@ -80,14 +80,17 @@ test('a socket traced: who arrives there, and who hears it', async ({ page, requ
 test('a fix says what goes and what appears before it is chosen', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await openWiring(page, id);
-  await page.getByRole('button', { name: 'Put a laptop isolator box in between' }).first().focus();
+  await page
+    .getByRole('button', { name: 'Put a laptop isolator box in between', exact: true })
+    .first()
+    .focus();
   const change = page.getByRole('list', { name: 'What “Put a laptop isolator box in between” would change' });
   await expect(change).toContainText("Goes: Caller's laptop gets 46 V into its headset jack");
   await expect(change).toContainText("Goes: A mono voice from Caller's laptop cancels itself out");
 });
 
 test('patch list out, leads away, patch list in again', async ({ page, request }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await openWiring(page, id);
   await page.getByRole('button', { name: 'Print, save, import' }).click();
   const download = page.waitForEvent('download');

@@ -1,4 +1,4 @@
-import { axe, copyOfDemo, expect, MUSEUM, openWiring, test } from './app';
+import { axe, copyOfDemo, expect, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 const corners = (page: import('@playwright/test').Page) =>
   page
@@ -13,7 +13,7 @@ test('what has not changed stays where it was when a device comes and is connect
   page,
   request,
 }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await openWiring(page, id);
   const before = await corners(page);
   await page.getByRole('button', { name: 'Add a device' }).click();
@@ -108,7 +108,7 @@ test('the ring hum flows round in is drawn, and a floating supply opens it', asy
   await expect(page.getByRole('region', { name: 'What it does to the sound' })).toContainText(
     'Lost to load and lead',
   );
-  await page.getByRole('button', { name: 'Feed mixer from a floating supply' }).click();
+  await page.getByRole('button', { name: 'Feed mixer from a floating supply', exact: true }).click();
   await expect(page.locator('[data-code="ground-loop"]')).toHaveCount(0);
   await expect(page.locator('[data-ring]')).toHaveCount(0);
 });

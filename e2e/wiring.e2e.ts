@@ -1,8 +1,8 @@
 import { generateRig } from '@diaphon/core';
-import { copyOfDemo, expect, finding, isSaved, MUSEUM, openWiring, test } from './app';
+import { copyOfDemo, expect, finding, isSaved, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 test('connects two sockets by keyboard alone', async ({ page, request }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await openWiring(page, id);
   const reach = async (name: RegExp) => {
     for (let presses = 0; presses < 80; presses += 1) {
@@ -32,7 +32,7 @@ test('connects two sockets by keyboard alone', async ({ page, request }) => {
 });
 
 test('connects two sockets by dragging', async ({ page, request }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await openWiring(page, id);
   const socket = (device: string, port: string) =>
     page.locator(`.react-flow__node[data-id="${device}"] .react-flow__handle[data-handleid="${port}"]`);
@@ -46,7 +46,7 @@ test('connects two sockets by dragging', async ({ page, request }) => {
 });
 
 test('sockets that no lead joins say so', async ({ page, request }) => {
-  const id = await copyOfDemo(request, MUSEUM);
+  const id = await museumWithRoom(request);
   await openWiring(page, id);
   await page.getByRole('button', { name: 'Connect two sockets' }).click();
   const dialog = page.getByRole('dialog');
