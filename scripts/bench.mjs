@@ -186,14 +186,10 @@ const saves = async (rig, count) => {
   }
   return median(times.slice(20));
 };
-/**
- * Frames a second that headless Chromium draws, by its own trace, while the chart of a large rig is dragged about.
- * The pointer moves sixty times a second, whatever the page does.
- * @param closer how often the chart is magnified first: 0 shows all of it, from afar
- */
-const draggedFrames = async (closer) => {
+/** A page on a view of a rig, in headless Chromium. */
+const withPage = async (rig, view, work) => {
   const { chromium } = await import('@playwright/test');
-  const { id } = await api('POST', '/rigs', { name: 'Bench', document: core.generateRig(100) });
+  const { id } = await api('POST', '/rigs', { name: 'Bench', document: rig });
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: [
@@ -206,34 +202,86 @@ const draggedFrames = async (closer) => {
     ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`http://127.0.0.1:${port}/rigs/${id}/wiring`);
-  await page.waitForSelector('.react-flow__node');
-  await page.waitForTimeout(2500);
-  for (let step = 0; step < closer; step += 1) await page.getByRole('button', { name: 'Closer' }).click();
-  await page.waitForTimeout(500);
+  await page.goto(`http://127.0.0.1:${port}/rigs/${id}/${view}`);
+  const found = await work(page, browser);
+  await browser.close();
+  return found;
+};
+
+/** Moves the pointer so many times a second, whatever the page does. @param at its place at each step */
+const dragAlong = async (page, at, steps, perSecond = 60) => {
   const pointer = await page.context().newCDPSession(page);
-  await browser.startTracing(page, { categories: ['disabled-by-default-devtools.timeline.frame'] });
-  await page.mouse.move(450, 700);
+  await page.mouse.move(...at(0));
   await page.mouse.down();
   const moves = [];
   const start = performance.now();
-  for (let step = 0; step < 300; step += 1) {
-    const [x, y] = [450 + Math.sin(step / 18) * 200, 700 - step / 2];
+  for (let step = 0; step < steps; step += 1) {
+    const [x, y] = at(step);
     moves.push(
       pointer.send('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y, button: 'left', buttons: 1 }),
     );
     // By the clock, not by one wait after another: those come late by a little each, and add up.
-    const due = start + ((step + 1) * 1000) / 60;
+    const due = start + ((step + 1) * 1000) / perSecond;
     await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now())));
   }
   await Promise.all(moves);
   await page.mouse.up();
-  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString('utf8'));
-  await browser.close();
-  // Times are in microseconds; one DrawFrame for each frame that reached the screen.
-  const drawn = traceEvents.filter(({ name }) => name === 'DrawFrame').map(({ ts }) => ts);
-  return (1e6 * (drawn.length - 1)) / (Math.max(...drawn) - Math.min(...drawn));
 };
+
+const traced = async (browser, page, categories, work) => {
+  await browser.startTracing(page, { categories });
+  await work();
+  return JSON.parse((await browser.stopTracing()).toString('utf8')).traceEvents;
+};
+
+/**
+ * Frames a second that Chromium draws, by its own trace, while the chart of a large rig is dragged about.
+ * @param closer how often the chart is magnified first: 0 shows all of it, from afar
+ */
+const draggedFrames = (closer) =>
+  withPage(core.generateRig(100), 'wiring', async (page, browser) => {
+    await page.waitForSelector('.react-flow__node');
+    await page.waitForTimeout(2500);
+    for (let step = 0; step < closer; step += 1) await page.getByRole('button', { name: 'Closer' }).click();
+    await page.waitForTimeout(500);
+    const events = await traced(browser, page, ['disabled-by-default-devtools.timeline.frame'], () =>
+      dragAlong(page, (step) => [450 + Math.sin(step / 18) * 200, 700 - step / 2], 300),
+    );
+    // Times are in microseconds; one DrawFrame for each frame that reached the screen.
+    const drawn = events.filter(({ name }) => name === 'DrawFrame').map(({ ts }) => ts);
+    return (1e6 * (drawn.length - 1)) / (Math.max(...drawn) - Math.min(...drawn));
+  });
+
+/**
+ * Work of the page's own thread from a move of something that is dragged until the picture with it is handed over, ms, median.
+ * Moves come ten times a second, so that none waits for the one before.
+ */
+const workForAMove = (view, find) =>
+  withPage(demo, view, async (page, browser) => {
+    const thing = find(page);
+    await thing.waitFor();
+    await page.waitForTimeout(2000);
+    const { x, y, width, height } = await thing.boundingBox();
+    const [middleX, middleY] = [x + width / 2, y + height / 2];
+    const categories = ['devtools.timeline', 'disabled-by-default-devtools.timeline'];
+    const at = (step) => [middleX + Math.sin(step / 3) * 8, middleY + Math.sin(step / 4) * 30];
+    const events = await traced(browser, page, categories, () => dragAlong(page, at, 60, 10));
+    const moves = events.filter(
+      ({ name, args }) => name === 'EventDispatch' && args?.data?.type === 'pointermove',
+    );
+    const [{ pid, tid }] = moves;
+    const own = events.filter((event) => event.pid === pid && event.tid === tid && event.dur);
+    const tasks = own.filter(({ name }) => name === 'RunTask');
+    const pictures = own.filter(({ name }) => name === 'Commit');
+    const times = moves.slice(10).flatMap(({ ts: from }) => {
+      const picture = pictures.find(({ ts }) => ts > from);
+      if (!picture) return [];
+      const until = picture.ts + picture.dur;
+      const within = ({ ts, dur }) => Math.max(0, Math.min(ts + dur, until) - Math.max(ts, from));
+      return [tasks.reduce((sum, task) => sum + within(task), 0)];
+    });
+    return median(times) / 1000;
+  });
 
 row('save request, demo rig', await saves(demo, 120), 'ms', 20);
 row('save request, 200 devices', await saves(core.generateRig(200), 60), 'ms');
@@ -251,6 +299,19 @@ for (const [what, closer] of [
     ok: fps >= 50,
   });
 }
+say('Dragging a gain on the channel chart, and a talker on the plan of the table');
+row(
+  'work for a move: a gain on the channel chart, demo rig',
+  await workForAMove('levels', (page) => page.getByRole('button', { name: /^Amplifier 1: level/ })),
+  'ms',
+  16,
+);
+row(
+  'work for a move: a talker on the plan, demo rig',
+  await workForAMove('table', (page) => page.getByRole('button', { name: /^Keeper/ }).first()),
+  'ms',
+  16,
+);
 server.kill();
 rmSync(dataFolder, { recursive: true, force: true });
 
