@@ -1,6 +1,7 @@
 import { edgesFrom, edgesInto, factorAt, reachable, type FlowEdge, type FlowGraph } from '../flow';
 import { makeTransfer } from '../circuit';
 import type { Solved } from '../checks';
+import { levelAt } from '../gain';
 import type { Steps } from '../offers';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 import { chance, seedOf } from './chance';
@@ -140,6 +141,33 @@ const cut = (sound: Sound, ceiling: number): number => {
   return count / sound.length;
 };
 
+/** So small a part of its power a place may still change by: 80 dB down nobody hears it. */
+const SETTLED = 1e-8;
+
+/** Whether a place has another sound than it had. */
+const isMoved = (before: Spectrum | undefined, after: Spectrum): boolean => {
+  if (!before) return true;
+  let [moved, whole] = [0, 0];
+  for (let line = 0; line < LINES; line += 1) {
+    const [re, im] = [after.re[line]!, after.im[line]!];
+    moved += (re - before.re[line]!) ** 2 + (im - before.im[line]!) ** 2;
+    whole += re * re + im * im;
+  }
+  return moved > SETTLED * whole;
+};
+
+/** Peaks may stand so much over what is worked out of them: onsets behind a compressor, phases turned by a lead; dB. */
+const PEAK_MARGIN_DB = 6;
+
+/** Whether all that is heard at a place, its peaks at once, could reach its ceiling: to look means turning it into samples. */
+const mayClip = ({ graph, heard }: Solved, id: string, ceiling: number): boolean => {
+  const peaks = [...(heard.everywhere.get(id)?.keys() ?? [])].map((index) => {
+    const source = graph.sources[index]!;
+    return ratioFromDb(levelAt(heard, source, index, id)! + source.crestDb);
+  });
+  return peaks.reduce((sum, peak) => sum + peak, 0) > ratioFromDb(ceiling - PEAK_MARGIN_DB);
+};
+
 /** How often places that feed one another hand on what they have: what is left after that nobody hears, or it howls. */
 const LOOP_ROUNDS = 24;
 
@@ -185,7 +213,7 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
         addNoise((all ??= emptySpectrum()), edge.noise, `${edge.from} ${id}`);
     }
     if (hasNoise && node.noise !== undefined) addNoise((all ??= emptySpectrum()), node.noise, id);
-    if (!all || node.ceiling === undefined) return all;
+    if (!all || node.ceiling === undefined || !mayClip(solved, id, node.ceiling)) return all;
     const sound = toSound(all);
     const ceiling = ratioFromDb(node.ceiling);
     if (peakOf(sound) <= ceiling * (1 + 1e-9)) return all;
@@ -197,12 +225,19 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
   let done = 0;
   const of = components.reduce((sum, { nodes }) => sum + nodes.length, 0);
   for (const { nodes, isLoop } of components) {
-    for (let round = 0; round < (isLoop ? LOOP_ROUNDS : 1); round += 1) {
+    // Round a loop only what is fed by something that has changed since is worked out again.
+    let changed: ReadonlySet<string> | undefined;
+    for (let round = 0; round < (isLoop ? LOOP_ROUNDS : 1) && changed?.size !== 0; round += 1) {
+      const next = new Set<string>();
       for (const id of nodes) {
+        const isFed = ({ from }: FlowEdge) => changed!.has(from) || next.has(from);
+        if (changed && !edgesInto(graph, id).some(isFed)) continue;
         const all = arrive(id);
+        if (all && isLoop && isMoved(heard.get(id), all)) next.add(id);
         if (all) heard.set(id, all);
         yield { done, of };
       }
+      changed = next;
     }
     done += nodes.length;
     // What nothing waits for any more is let go: a large desk has hundreds of places.
