@@ -83,6 +83,22 @@ test('a destination has an aim of its own, and the others keep theirs', async ({
   await expect(page.getByRole('combobox', { name: 'Wanted at Track Keeper' })).toHaveValue('lufs-23');
 });
 
+test('one destination is chosen, and only what is heard there is listed', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  const strands = page.getByRole('list', { name: 'Strands' }).getByRole('button');
+  await expect(strands).toHaveCount(9);
+  await page.getByRole('combobox', { name: 'Heard at' }).selectOption("Call on Caller's laptop");
+  await expect(strands).toHaveCount(3);
+  await expect(page.getByRole('heading', { name: 'Keeper to Call, sends' })).toBeVisible();
+  await expect(page.getByText('Aim for calls: speech averages')).toBeVisible();
+  await axe(page);
+  await page.reload();
+  await expect(strands).toHaveCount(3);
+  await page.getByRole('combobox', { name: 'Heard at' }).selectOption('Every destination');
+  await expect(strands).toHaveCount(9);
+});
+
 test('a level with arrows is dragged on the chart, or turned by keys, and what follows moves with it', async ({
   page,
   request,

@@ -28,6 +28,7 @@ import { VoiceFields } from '../fields/talkers';
 import { AimField } from './aim-field';
 import { AssumptionFields } from './assumptions';
 import { ChannelChart } from './channel-chart';
+import { DestinationField, destinationsOf, rowsAt } from './destination';
 import { isShown, type Shown } from './level-words';
 import { HissDetail } from './hiss-detail';
 import { StageDetail } from './stage-detail';
@@ -105,6 +106,7 @@ export const LevelsView = () => {
   const [stage, setStage] = useState<number | null>(null);
   const [params, setParams] = useSearchParams();
   const asked = params.get('in');
+  const destination = params.get('at') ?? '';
   const shown: Shown = isShown(asked) ? asked : 'decibels';
   const [isPlanning, setIsPlanning] = useState(false);
   const edit = useEdit();
@@ -118,14 +120,26 @@ export const LevelsView = () => {
     strand && stage !== null && stage < strand.stages.length ? stage : (strand?.stages.length ?? 1) - 1;
 
   if (!isWorkedOut || !levels) return <Waiting words="Working out the levels" />;
+  const destinations = destinationsOf(rig, levels.rows);
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
       <aside
         aria-label="Strands of this rig"
         className="w-[262px] shrink-0 overflow-y-auto border-r border-line max-[820px]:order-2 max-[820px]:w-full max-[820px]:overflow-visible max-[820px]:border-r-0"
       >
+        {destinations.length > 1 && (
+          <DestinationField
+            destinations={destinations}
+            value={destinations.some(({ key }) => key === destination) ? destination : ''}
+            onChange={(next) => {
+              const first = rowsAt(levels.rows, next)[0]!.id;
+              setParams((now) => withParam(withParam(now, 'at', next), 'strand', first), { replace: true });
+              setStage(null);
+            }}
+          />
+        )}
         <StrandList
-          strands={levels.rows}
+          strands={rowsAt(levels.rows, destination)}
           chosen={strand?.id}
           onChoose={(next) => {
             select({ strand: next });

@@ -8,7 +8,7 @@ export type OutlinePoint = [typical: number, peak: number, noise: number | null,
 /** A strand as a list shows it. */
 export interface StrandRow extends Pick<
   Strand,
-  'id' | 'sourceName' | 'person' | 'sinkLabel' | 'sinkKind' | 'aim' | 'arrives' | 'isCrosstalk'
+  'id' | 'sourceName' | 'person' | 'sinkLabel' | 'sinkKind' | 'at' | 'aim' | 'arrives' | 'isCrosstalk'
 > {
   /** Where it ends, or as far as it gets. */
   end: Pick<Stage, 'label' | 'unit' | 'typical' | 'peak'>;
@@ -49,7 +49,7 @@ const tightestOf = (stages: readonly Stage[]): StrandRow['tightest'] =>
   );
 
 export const strandRow = (strand: Strand): StrandRow => {
-  const { id, sourceName, person, sinkLabel, sinkKind, aim, arrives, isCrosstalk, stages } = strand;
+  const { id, sourceName, person, sinkLabel, sinkKind, at, aim, arrives, isCrosstalk, stages } = strand;
   const { label, unit, typical, peak } = stages[stages.length - 1]!;
   return {
     id,
@@ -57,6 +57,7 @@ export const strandRow = (strand: Strand): StrandRow => {
     person,
     sinkLabel,
     ...(sinkKind ? { sinkKind } : {}),
+    ...(at ? { at } : {}),
     aim,
     arrives,
     isCrosstalk,
