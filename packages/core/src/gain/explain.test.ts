@@ -19,6 +19,7 @@ describe('where every figure comes from', () => {
           'Level',
           'Peaks',
           'Noise',
+          ...(stage.noise === null ? [] : ['Noise, A-weighted']),
           'Ceiling',
           'Room over the peaks',
           'Voice over the noise',
@@ -55,6 +56,16 @@ describe('where every figure comes from', () => {
       setAssumptions(skerryLight, { ...skerryLight.assumptions, speechCrestDb: 15 }),
     ).rig;
     expect(explainStage(lookup(other), strand, 0)[1]!.from).toContain('15 dB, an assumption');
+  });
+
+  it('noise as a weighted meter reads it: IEC 61672 over 20 kHz of white noise, 2.2 dB less, at every stage', () => {
+    const strand = strandOf('Keeper');
+    strand.stages.forEach(({ noise, unit }, index) => {
+      const row = explainStage(find, strand, index).find(({ label }) => label === 'Noise, A-weighted');
+      if (noise === null) return expect(row).toBeUndefined();
+      expect(row!.unit).toBe(`${unit} (A)`);
+      return expect(row!.value).toBeCloseTo(noise - 2.2, 0);
+    });
   });
 
   it('says so when there is no such stage', () => {

@@ -1,6 +1,7 @@
 import { controlOf, valueWords } from '../catalogue';
 import type { Because } from '../flow';
 import { roomOf, settingOf, type Lookup } from '../rig';
+import { WHITE_NOISE_A_DB } from '../units';
 import type { Stage, Strand } from './strand';
 
 /** One figure of a stage and where it comes from. */
@@ -112,6 +113,16 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
           ? 'no noise is stated for anything before this place'
           : `powers added: the room (${roomOf(find.rig).noiseDba} dB(A), an assumption of this rig), thermal noise of coils (290 K, 20 kHz), self-noise and equivalent input noise of the device models on the way`,
     },
+    ...(stage.noise === null
+      ? []
+      : [
+          {
+            label: 'Noise, A-weighted',
+            value: stage.noise + WHITE_NOISE_A_DB,
+            unit: `${unit} (A)`,
+            from: `the same as a weighted meter reads it: ${Math.abs(WHITE_NOISE_A_DB).toFixed(1)} dB less for white noise in 20 kHz (IEC 61672)`,
+          },
+        ]),
     ...(stage.betweenWordsDb !== undefined && stage.noise !== null
       ? [
           {

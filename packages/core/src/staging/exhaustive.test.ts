@@ -3,6 +3,7 @@ import { controlsOf, type Control } from '../catalogue';
 import { missingDb, verdictOf } from '../gain';
 import { makeEngineMemory, solve } from '../offers';
 import { applyEdit, controlValue, lookup, setControl, type Rig } from '../rig';
+import { chance } from '../render/chance';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { VOICE_EFFORTS } from '../units';
 import { planGains, solverOf, type Solver } from '.';
@@ -14,11 +15,6 @@ beforeAll(async () => {
   solver = solverOf(await loadHighs());
 });
 
-/** Numbers from 0 to 1 that are the same every time (a linear congruential generator, Numerical Recipes' constants). */
-const numbers = (seed: number) => {
-  let state = seed >>> 0;
-  return () => (state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32;
-};
 const pick = <T>(random: () => number, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
 const MICS = [
@@ -44,7 +40,7 @@ const coarse = (rig: Rig): Rig => ({
 
 /** One voice somewhere in front of some microphone at some box, whose first gain and pad stand anywhere. */
 const smallDesk = (seed: number): Rig => {
-  const random = numbers(seed * 7919 + 1);
+  const random = chance(seed * 7919 + 1);
   const mic = pick(random, MICS);
   const box = pick(random, BOXES);
   const gain1 = STEP_DB * Math.floor(random() * 12);
