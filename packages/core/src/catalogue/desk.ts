@@ -6,6 +6,8 @@ import {
   type DeskMix,
   type DeskStream,
   type DeskStrip,
+  type DeviceModel,
+  type Gate,
   type Off,
 } from './types';
 
@@ -56,6 +58,27 @@ const choice = (id: string, label: string, options: readonly string[]): ChoiceCo
   options: [...options],
   initial: options[0]!,
 });
+
+/** What a gate does whose model does not say: common practice, no published source. */
+const USUAL_GATE: Gate = { thresholdDbfs: -50, ratio: 4, rangeDb: 20 };
+
+/** What a strip's gate does; undefined where it has none. */
+export const gateOf = ({ gate }: DeskStrip): Gate | undefined =>
+  !gate ? undefined : gate === true ? USUAL_GATE : gate;
+
+const signed = (db: number): string => String(db).replace('-', '−');
+
+/** What a gate or compressor is set to, by the control that switches it: "under −50 dBFS, 4 to 1, 20 dB at most". */
+export const dynamicsWords = ({ desk }: DeviceModel, control: string): string | undefined => {
+  for (const strip of desk?.strips ?? []) {
+    const [gate, { compressor }] = [gateOf(strip), strip];
+    if (gate && control === deskControlId.gate(strip.id))
+      return `under ${signed(gate.thresholdDbfs)} dBFS, ${gate.ratio} to 1, ${gate.rangeDb} dB at most${strip.gate === true ? ' (usual; its model does not say)' : ''}`;
+    if (compressor && control === deskControlId.compressor(strip.id))
+      return `over ${signed(compressor.thresholdDbfs)} dBFS, ${compressor.ratio} to 1, ${signed(compressor.makeUpDb)} dB of make-up`;
+  }
+  return undefined;
+};
 
 const stripControls = (strip: DeskStrip, canBeSolo: boolean): Control[] => {
   const { id, label, takes, trimDb, highPassHz, faderDb, goes } = strip;

@@ -1,6 +1,7 @@
 import { controlsOf } from '../catalogue';
+import { explainStage } from '../gain';
 import { fixesFor, solveRig, tuned } from '../offers';
-import { applyEdit, setControl, type Rig } from '../rig';
+import { applyEdit, lookup, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 
@@ -97,4 +98,22 @@ describe('as the voice gets louder and fainter', () => {
       }
     },
   );
+});
+
+describe('where its figures come from', () => {
+  const rig = switchedOn(RECORDED, ['gate', 'compressor'])!;
+  const strand = inMix(rig);
+  const rows = strand.stages.flatMap((_, index) => explainStage(lookup(rig), strand, index));
+
+  it('says what it is set to, and that a gate is taken as usual where its model does not say', () => {
+    const words = rows.map(({ from }) => from).join(' ');
+    expect(words).toContain('over −24 dBFS, 3 to 1, 6 dB of make-up');
+    expect(words).toContain('under −50 dBFS, 4 to 1, 20 dB at most (usual; its model does not say)');
+  });
+
+  it('the noise between words is a row of its own, behind it only', () => {
+    const own = rows.filter(({ label }) => label === 'Noise between words');
+    expect(own.length).toBeGreaterThan(0);
+    expect(own.length).toBeLessThan(strand.stages.length);
+  });
 });

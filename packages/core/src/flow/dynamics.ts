@@ -17,9 +17,6 @@ export interface Dynamics {
   aheadDb: Db;
 }
 
-/** What a gate does whose model does not say: common practice, no published source. */
-export const USUAL_GATE: Gate = { thresholdDbfs: -50, ratio: 4, rangeDb: 20 };
-
 /** Gain of a gate at a level that stays, dB, never above 0. */
 export const gateGainDb = ({ thresholdDbfs, ratio, rangeDb }: Gate, level: Db): Db =>
   -Math.min(rangeDb, Math.max(0, thresholdDbfs - level) * (ratio - 1));

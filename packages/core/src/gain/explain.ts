@@ -1,4 +1,4 @@
-import { controlOf, valueWords } from '../catalogue';
+import { controlOf, dynamicsWords, valueWords } from '../catalogue';
 import type { Because } from '../flow';
 import { roomOf, settingOf, type Lookup } from '../rig';
 import { WHITE_NOISE_A_DB } from '../units';
@@ -37,7 +37,8 @@ const controlWords = (find: Lookup, device: string, id: string): string => {
   const control = controlOf(find.modelOf(device), id);
   const at = find.device(device);
   if (!control || !at) return id;
-  return `${control.label} at ${valueWords(control, settingOf(at, control))}`;
+  const set = dynamicsWords(find.modelOf(device)!, id);
+  return `${control.label} at ${valueWords(control, settingOf(at, control))}${set ? ` (${set})` : ''}`;
 };
 
 /** Why a term of a level is what it is: read off the datum it comes from. */

@@ -1,6 +1,7 @@
 import {
   controlOf,
   deskControlId as is,
+  gateOf,
   initialSend,
   OFF,
   stripsOf,
@@ -14,7 +15,7 @@ import {
 import { LOW_END_HZ } from '../../circuit';
 import { controlValue, type Device } from '../../rig';
 import { dbFromRatio, type Db } from '../../units';
-import { USUAL_GATE, type Dynamics } from '../dynamics';
+import type { Dynamics } from '../dynamics';
 import type { FlowNode, GraphMaker } from '../graph';
 import { highPassAt } from '../high-pass';
 import { pointId, stripId } from '../ids';
@@ -93,7 +94,8 @@ const highPass = (cornerHz: number) => {
 /** A gate and a compressor as they are switched; undefined where neither is at work. */
 const dynamicsOf = (at: Setting, strip: DeskStrip, aheadDb: Db): Dynamics | undefined => {
   const isOn = (control: string) => valueOf(at, control) === true;
-  const { id, gate, compressor } = strip;
+  const { id, compressor } = strip;
+  const gate = gateOf(strip);
   const isGated = gate && isOn(is.gate(id));
   const isCompressed = compressor && isOn(is.compressor(id));
   if (!isGated && !isCompressed) return undefined;
@@ -101,7 +103,7 @@ const dynamicsOf = (at: Setting, strip: DeskStrip, aheadDb: Db): Dynamics | unde
     device: at.device.id,
     strip: id,
     aheadDb,
-    ...(isGated ? { gate: { ...(gate === true ? USUAL_GATE : gate), control: is.gate(id) } } : {}),
+    ...(isGated ? { gate: { ...gate, control: is.gate(id) } } : {}),
     ...(isCompressed ? { compressor: { ...compressor, control: is.compressor(id) } } : {}),
   };
 };
