@@ -11,7 +11,6 @@ import {
   type StrandRow,
   type Target,
 } from '@diaphon/core';
-import { format } from 'date-fns';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Waiting } from '../page/waiting';
@@ -190,7 +189,9 @@ export const LevelsView = () => {
             <div className="ml-auto flex flex-wrap gap-2 max-[820px]:ml-0">
               <Button onClick={() => setIsPlanning(true)}>Set every gain …</Button>
               <Button
-                onClick={() => keepVariant(`As it stood at ${format(new Date(), 'HH:mm:ss')}`, (now) => now)}
+                onClick={() =>
+                  keepVariant(`As it stood at ${new Date().toLocaleTimeString('en-GB')}`, (now) => now)
+                }
               >
                 Keep as a variant
               </Button>
