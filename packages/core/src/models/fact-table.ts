@@ -241,6 +241,43 @@ export const GAIN_FACTS: FactRow[] = [
   { field: 'initial', label: 'As it comes', unit: 'dB', min: -300, max: 300, step: 1 },
 ];
 
+const TURNS_FROM = { min: -120, max: 20, step: 1, from: PRACTICE } as const;
+const RATIO = { unit: ': 1', min: 1, max: 1000, step: 0.5, from: PRACTICE } as const;
+
+/** What a strip's gate and compressor do, as the strip states them; a gate that is not stated is taken as usual. */
+export const STRIP_FACTS: FactRow[] = [
+  { field: 'gate.thresholdDbfs', label: 'Gate shuts under', unit: 'dBFS', usual: [-80, -30], ...TURNS_FROM },
+  { field: 'gate.ratio', label: 'Gate, ratio', usual: [1.5, 100], ...RATIO },
+  {
+    field: 'gate.rangeDb',
+    label: 'Gate, most it takes off',
+    unit: 'dB',
+    min: 0,
+    max: 120,
+    step: 1,
+    usual: [6, 80],
+    from: PRACTICE,
+  },
+  {
+    field: 'compressor.thresholdDbfs',
+    label: 'Compressor over',
+    unit: 'dBFS',
+    usual: [-50, -3],
+    ...TURNS_FROM,
+  },
+  { field: 'compressor.ratio', label: 'Compressor, ratio', usual: [1.2, 20], ...RATIO },
+  {
+    field: 'compressor.makeUpDb',
+    label: 'Compressor, make-up',
+    unit: 'dB',
+    min: -20,
+    max: 40,
+    step: 0.5,
+    usual: [0, 20],
+    from: PRACTICE,
+  },
+];
+
 const CEILINGS = { dBu: [-30, 30], dBFS: [0, 0], 'dB SPL': [90, 160] } as const;
 
 export const pointFacts = (unit: keyof typeof CEILINGS): FactRow[] => [

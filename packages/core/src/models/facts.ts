@@ -1,4 +1,11 @@
-import { portOfPin, type CircuitElement, type DeviceModel, type Path } from '../catalogue';
+import {
+  gateOf,
+  portOfPin,
+  type CircuitElement,
+  type DeskStrip,
+  type DeviceModel,
+  type Path,
+} from '../catalogue';
 import {
   dbuFromVolts,
   johnsonNoiseVolts,
@@ -18,6 +25,7 @@ import {
   pointFacts,
   RAIL_FACTS,
   RESISTOR_FACTS,
+  STRIP_FACTS,
   TRANSFORMER_FACTS,
   type FactRow,
 } from './fact-table';
@@ -313,6 +321,34 @@ const delayPlace = (model: DeviceModel, path: Path): Place[] =>
         },
       ];
 
+/** What the gate and the compressor of a strip do. */
+const stripPlaces = (strip: DeskStrip): Place[] => {
+  const gate = gateOf(strip);
+  const stated = { ...strip, ...(gate ? { gate } : {}) };
+  return STRIP_FACTS.flatMap(({ field, ...row }): Place[] => {
+    const value = read(stated, field);
+    if (typeof value !== 'number') return [];
+    return [
+      {
+        fact: { ...row, key: `strips/${strip.id}/${field}`, group: `${strip.label}, in the desk`, value },
+        write: (model, next) => {
+          const desk = model.desk!;
+          const strips = desk.strips.map((one) =>
+            one.id === strip.id
+              ? written(
+                  { ...one, ...(gate && field.startsWith('gate.') ? { gate } : {}) },
+                  field.split('.'),
+                  next,
+                )
+              : one,
+          );
+          return { ...model, desk: { ...desk, strips } };
+        },
+      },
+    ];
+  });
+};
+
 const placesOf = (model: DeviceModel): Place[] => [
   ...model.elements.flatMap((element) =>
     inList('elements', element, groupOf(model, element), rowsOf(element)),
@@ -326,6 +362,7 @@ const placesOf = (model: DeviceModel): Place[] => [
     ...noisePlaces(model, path),
     ...delayPlace(model, path),
   ]),
+  ...(model.desk?.strips ?? []).flatMap(stripPlaces),
 ];
 
 /** Every figure a device model states, in the order a form shows them. */

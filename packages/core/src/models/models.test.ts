@@ -39,6 +39,32 @@ describe('the figures of a model', () => {
     }
   });
 
+  it('a desk’s compressor and gate are stated strip by strip; a gate taken as usual is stated once it is changed', () => {
+    const desk = byId('mixer-podcast');
+    const [strip] = desk.desk!.strips;
+    expect(strip!.gate).toBe(true);
+    const own = factsOf(desk).filter(({ key }) => key.startsWith(`strips/${strip!.id}/`));
+    expect(own.map(({ label, value }) => [label, value])).toEqual([
+      ['Gate shuts under', -50],
+      ['Gate, ratio', 4],
+      ['Gate, most it takes off', 20],
+      ['Compressor over', -24],
+      ['Compressor, ratio', 3],
+      ['Compressor, make-up', 6],
+    ]);
+    const changed = withFact(
+      withFact(desk, `strips/${strip!.id}/gate.thresholdDbfs`, -40),
+      `strips/${strip!.id}/compressor.ratio`,
+      5,
+    );
+    expect(changed.desk!.strips[0]!.gate).toEqual({ thresholdDbfs: -40, ratio: 4, rangeDb: 20 });
+    expect(changed.desk!.strips[0]!.compressor!.ratio).toBe(5);
+    expect(changed.desk!.strips[1]).toEqual(desk.desk!.strips[1]);
+    // Nothing is stated about a gate by changing a compressor.
+    expect(withFact(desk, `strips/${strip!.id}/compressor.ratio`, 5).desk!.strips[0]!.gate).toBe(true);
+    expect(modelProblems(changed)).toEqual([]);
+  });
+
   it('any one changed is read back, and no other moves', () => {
     fc.assert(
       fc.property(
