@@ -1,4 +1,12 @@
-import { solveRig, type Rig, type Strand } from '@diaphon/core';
+import {
+  isDestination,
+  solveRig,
+  verdictOf,
+  type Aim,
+  type Rig,
+  type Strand,
+  type Verdict,
+} from '@diaphon/core';
 import { columns, figure } from './text';
 
 /** One place a sound passes. Levels in `unit`; null where there is none. */
@@ -24,6 +32,10 @@ interface ReportedStrand {
   sinkKind: string | null;
   arrives: boolean;
   isCrosstalk: boolean;
+  /** What is wanted there; null where nothing is. */
+  aim: Pick<Aim, 'measure' | 'lowest' | 'highest' | 'best' | 'words'> | null;
+  /** How it stands against that; null where there is no aim. */
+  verdict: Verdict['kind'] | null;
   stages: ReportedStage[];
 }
 
@@ -35,33 +47,38 @@ export interface LevelsReport {
   strands: ReportedStrand[];
 }
 
-const reported = ({
-  sourceName,
-  sinkLabel,
-  sinkKind,
-  arrives,
-  isCrosstalk,
-  stages,
-}: Strand): ReportedStrand => ({
-  source: sourceName,
-  sink: sinkLabel,
-  sinkKind: sinkKind ?? null,
-  arrives,
-  isCrosstalk,
-  stages: stages.map((stage) => ({
-    label: stage.label,
-    device: stage.device,
-    unit: stage.unit,
-    typical: stage.typical,
-    peak: stage.peak,
-    noise: stage.noise,
-    ceiling: stage.ceiling,
-    headroomDb: stage.headroomDb,
-    signalToNoiseDb: stage.signalToNoiseDb,
-    gainDb: stage.gainDb,
-    delayMs: stage.delayMs,
-  })),
-});
+/** A voice has an aim where it is kept or sent; what plays is as loud as it is made. */
+const aimOf = (strand: Strand): Pick<ReportedStrand, 'aim' | 'verdict'> => {
+  const { person, arrives, sinkKind, aim } = strand;
+  if (!person || !arrives || !sinkKind || !isDestination(sinkKind)) return { aim: null, verdict: null };
+  const { measure, lowest, highest, best, words } = aim;
+  return { aim: { measure, lowest, highest, best, words }, verdict: verdictOf(strand).kind };
+};
+
+const reported = (strand: Strand): ReportedStrand => {
+  const { sourceName, sinkLabel, sinkKind, arrives, isCrosstalk, stages } = strand;
+  return {
+    source: sourceName,
+    sink: sinkLabel,
+    sinkKind: sinkKind ?? null,
+    arrives,
+    isCrosstalk,
+    ...aimOf(strand),
+    stages: stages.map((stage) => ({
+      label: stage.label,
+      device: stage.device,
+      unit: stage.unit,
+      typical: stage.typical,
+      peak: stage.peak,
+      noise: stage.noise,
+      ceiling: stage.ceiling,
+      headroomDb: stage.headroomDb,
+      signalToNoiseDb: stage.signalToNoiseDb,
+      gainDb: stage.gainDb,
+      delayMs: stage.delayMs,
+    })),
+  };
+};
 
 export const levelsReport = (rig: Rig): LevelsReport => ({
   report: 'diaphon-levels',
@@ -90,7 +107,8 @@ export const levelsText = ({ rig, target, strands }: LevelsReport): string => {
       : strand.isCrosstalk
         ? `${strand.sink}, as crosstalk only`
         : `goes no further than ${strand.sink}`;
-    return `${strand.source} → ${end}\n${columns([HEAD, ...rows])}`;
+    const wanted = strand.aim ? `${strand.aim.words}: ${strand.verdict!.replace('-', ' ')}\n` : '';
+    return `${strand.source} → ${end}\n${wanted}${columns([HEAD, ...rows])}`;
   });
   return `${rig} (target: ${target})\n\n${blocks.join('\n\n')}\n`;
 };

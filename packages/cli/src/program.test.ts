@@ -1,11 +1,12 @@
 import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { condenserOnAdapter, skerryLight, usbTooFar, type Rig } from '@diaphon/core';
+import { condenserOnAdapter, microphonesInTheMiddle, skerryLight, usbTooFar, type Rig } from '@diaphon/core';
 import type { CheckReport } from './check';
 import type { GainsReport } from './gains';
 import type { LevelsReport } from './levels';
 import { EXIT, program } from './program';
+import type { SpillReport } from './spill';
 
 const folder = mkdtempSync(join(tmpdir(), 'diaphon-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -110,7 +111,47 @@ describe('diaphon check', () => {
   });
 });
 
+describe('diaphon spill', () => {
+  it('says whose voice strays where, by how much, and with exit code 1 that it is too much', async () => {
+    const { out, code } = await run('spill', fileOf('middle.json', JSON.stringify(microphonesInTheMiddle)));
+    expect(code).toBe(EXIT.findings);
+    expect(out).toMatch(/neighbours should be 8\.0 dB under/);
+    expect(out).toMatch(/too loud$/m);
+  });
+
+  it('as JSON: each neighbour in each microphone, both ways as powers against whoever it is for', async () => {
+    const { out, code } = await run('spill', '--json', fileOf('museum.json', JSON.stringify(skerryLight)));
+    expect(code).toBe(EXIT.clear);
+    const report = JSON.parse(out) as SpillReport;
+    expect(report).toMatchObject({ report: 'diaphon-spill', version: 1, leastApartDb: 8 });
+    expect(report.spills).toHaveLength(6);
+    expect(report.spills[0]).toMatchObject({ owners: ['Keeper'], isTooLoud: false });
+    for (const { againstDb, ownDbSpl, straightDbSpl, roomDbSpl } of report.spills) {
+      const both = 10 * Math.log10(10 ** (straightDbSpl / 10) + 10 ** (roomDbSpl / 10));
+      expect(againstDb).toBeCloseTo(both - ownDbSpl, 9);
+    }
+  });
+
+  it('nobody has a place: nothing strays, and that is said', async () => {
+    const { out, code } = await run('spill', fileOf('usb.json', JSON.stringify(usbTooFar)));
+    expect(code).toBe(EXIT.clear);
+    expect(out).toContain('nobody');
+  });
+});
+
 describe('diaphon levels', () => {
+  it('says what is wanted where a voice ends, and how it stands', async () => {
+    const { out } = await run('levels', '--json', fileOf('museum.json', JSON.stringify(skerryLight)));
+    const { strands } = JSON.parse(out) as LevelsReport;
+    const guest = strands.find(({ source, sink }) => source === 'Guest' && sink === 'Track Guest')!;
+    expect(guest.aim).toMatchObject({ measure: 'typical', lowest: -18, highest: -12 });
+    expect(guest.verdict).toBe('too-quiet');
+    const effects = strands.find(({ source }) => source.startsWith('Effects'))!;
+    expect([effects.aim, effects.verdict]).toEqual([null, null]);
+    const text = await run('levels', fileOf('museum.json', JSON.stringify(skerryLight)));
+    expect(text.out).toContain('recording: speech averages −18 to −12 dBFS: too quiet');
+  });
+
   it('prints every stage of every strand', async () => {
     const { out, code } = await run('levels', fileOf('usb.json', JSON.stringify(usbTooFar)));
     expect(code).toBe(EXIT.clear);

@@ -5,6 +5,7 @@ import { convert, type ConvertOptions } from './convert';
 import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
 import { readRigFile } from './read-file';
+import { spillReport, spillText } from './spill';
 
 interface Out {
   write: (text: string) => unknown;
@@ -46,6 +47,19 @@ export const program = (out: Out, err: Out): Command => {
         const report = checkReport(options.json ? rig : withPrintableNames(rig));
         out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : checkText(report));
         process.exitCode = isClear(report) ? EXIT.clear : EXIT.findings;
+      }),
+    );
+
+  root
+    .command('spill')
+    .description('whose voice strays into whose microphone, for those whose place at the table is known')
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--json', 'print them as JSON')
+    .action((file: string, options: { json?: boolean }) =>
+      withRig(file, (rig) => {
+        const report = spillReport(options.json ? rig : withPrintableNames(rig));
+        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : spillText(report));
+        process.exitCode = report.spills.some(({ isTooLoud }) => isTooLoud) ? EXIT.findings : EXIT.clear;
       }),
     );
 

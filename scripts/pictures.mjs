@@ -1,0 +1,124 @@
+/** Takes the pictures in docs/screenshots anew, from the demo rigs. Look at each before it is kept: `npm run pictures [names]`. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensureBuilt, ensureInstalled, ensurePrograms, ROOT, say } from './steps.mjs';
+
+await ensurePrograms({ chromium: 'chromium' });
+await ensureInstalled();
+await ensureBuilt();
+
+const PORT = 4394;
+const BASE = `http://127.0.0.1:${PORT}`;
+const MUSEUM = 'Skerry Light oral history';
+
+const button = (page, name) => page.getByRole('button', { name }).first();
+const wiring = async (page, id, rest = '') => {
+  await page.goto(`${BASE}/rigs/${id}/wiring${rest}`);
+  await page.waitForSelector('.react-flow__node');
+  await page.waitForTimeout(2000);
+};
+const levels = async (page, id) => {
+  await page.goto(`${BASE}/rigs/${id}/levels`);
+  await button(page, /^Guest to Track Guest/).click();
+};
+/** A fix and the plan beside the rig as it stands. */
+const withVariants = async (page, id) => {
+  await wiring(page, id);
+  const short = page.locator('[data-code="gain-short"]').first();
+  await short.getByRole('button').first().click();
+  await short
+    .getByRole('button', { name: /^Keep as a variant: / })
+    .first()
+    .click();
+  await levels(page, id);
+  await button(page, 'Set every gain').click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep as a variant' }).click();
+  // What was done is said for nine seconds.
+  await page.waitForTimeout(9500);
+};
+
+/** Each picture: how it is come to. @type {Record<string, (page: import('playwright').Page, id: string) => Promise<unknown>>} */
+const PICTURES = {
+  rigs: (page) => page.goto(`${BASE}/rigs`),
+  wiring: (page, id) => wiring(page, id),
+  connect: async (page, id) => {
+    await wiring(page, id);
+    await button(page, 'Connect two sockets').click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('combobox', { name: 'From' }).selectOption('recorder jack');
+    await dialog.getByRole('combobox', { name: 'To' }).selectOption({ index: 1 });
+  },
+  programs: (page, id) => wiring(page, id, '?device=recorder'),
+  desk: async (page, id) => {
+    await wiring(page, id, '?device=mixer');
+    const heading = page.getByRole('heading', { name: 'Inside the desk' });
+    await page.getByRole('combobox', { name: 'Show' }).selectOption({ label: 'Auxiliary' });
+    await heading.evaluate((element) => element.scrollIntoView());
+  },
+  pins: (page, id) => wiring(page, id, '?lead=caller-lead&open=pins'),
+  places: async (page, id) => {
+    await wiring(page, id);
+    await button(page, 'By place').click();
+  },
+  print: (page, id) => page.goto(`${BASE}/rigs/${id}/print`),
+  find: async (page, id) => {
+    await wiring(page, id);
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find or do something' }).fill('guest');
+  },
+  words: async (page, id) => {
+    await wiring(page, id);
+    await button(page, 'Words of the trade').click();
+  },
+  levels: (page, id) => levels(page, id),
+  'levels-night': async (page, id) => {
+    await page.addInitScript("localStorage.setItem('diaphon.light', 'night')");
+    await withVariants(page, id);
+  },
+  gains: async (page, id) => {
+    await levels(page, id);
+    await button(page, 'Set every gain').click();
+    await page.getByRole('button', { name: 'Set all of it' }).waitFor();
+  },
+  'gain-sheet': (page, id) => page.goto(`${BASE}/rigs/${id}/gains`),
+  table: (page, id) => page.goto(`${BASE}/rigs/${id}/table`),
+  advice: (page) => page.goto(`${BASE}/advice`),
+};
+
+const folder = mkdtempSync(join(tmpdir(), 'diaphon-pictures-'));
+const server = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], {
+  env: { ...process.env, DIAPHON_DEMO: '1', DIAPHON_PORT: String(PORT), DIAPHON_DATA: folder },
+  stdio: 'ignore',
+});
+const shelf = async () => {
+  for (let tries = 0; tries < 100; tries += 1) {
+    const answer = await fetch(`${BASE}/api/rigs`).catch(() => undefined);
+    if (answer?.ok) return answer.json();
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('The server did not start within ten seconds.');
+};
+try {
+  const { id } = (await shelf()).find(({ name }) => name === MUSEUM);
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+  });
+  const wanted = process.argv.slice(2);
+  for (const [name, come] of Object.entries(PICTURES)) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    say(`Picture ${name}`);
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await come(page, id);
+    await page.waitForTimeout(2500);
+    await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
+    await page.close();
+  }
+  await browser.close();
+} finally {
+  server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}
