@@ -35,7 +35,13 @@ say('Types');
 tally('types', (await run('npm', ['run', '-s', 'types'])) === 0);
 
 say('Unit, engine, command-line and API tests (about two minutes)');
-const jestCode = await run('npx', ['jest', '--json', `--outputFile=${join(results, 'jest.json')}`]);
+// A test that fails half way leaves its server open: that must not keep all that follows waiting.
+const jestCode = await run('npx', [
+  'jest',
+  '--forceExit',
+  '--json',
+  `--outputFile=${join(results, 'jest.json')}`,
+]);
 const jest = readReport('jest.json');
 passed += jest?.numPassedTests ?? 0;
 failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1;
