@@ -34,15 +34,17 @@ export const useVariants = (strand: string | undefined, now: readonly StrandRow[
     let isCurrent = true;
     const keyOf = ({ letter }: Variant) => `${rig}, variant ${letter}`;
     keepBeside(list.map(keyOf));
-    void Promise.all(
-      list.map(async (variant): Promise<Known[]> => {
-        const key = keyOf(variant);
-        const findings = await openBeside(key, variant.document);
-        const page = await ask(key, 'levels', [strand]).answer;
-        const chosen = page?.chosen?.id === strand ? page?.chosen : undefined;
-        return page ? [{ ...variant, key, findings, rows: page.rows, strand: chosen }] : [];
-      }),
-    ).then((found) => isCurrent && setKnown(found.flat()));
+    const solve = async (variant: Variant): Promise<Known[]> => {
+      const key = keyOf(variant);
+      const findings = await openBeside(key, variant.document);
+      const page = await ask(key, 'levels', [strand]).answer;
+      const chosen = page?.chosen?.id === strand ? page?.chosen : undefined;
+      return page ? [{ ...variant, key, findings, rows: page.rows, strand: chosen }] : [];
+    };
+    // One the engine cannot work out keeps none of the others back.
+    void Promise.all(list.map((variant) => solve(variant).catch((): Known[] => []))).then(
+      (found) => isCurrent && setKnown(found.flat()),
+    );
     return () => {
       isCurrent = false;
     };

@@ -88,7 +88,8 @@ store.subscribe(() => {
   const { light, variants } = store.getState();
   // Those just read need not be written again, and those of another rig are not this one's.
   if (variants.list !== lastVariants.list && variants.rig && variants.rig === lastVariants.rig)
-    void variantsBox.keep(variants.rig, variants.list);
+    // Without room they last as long as the page.
+    variantsBox.keep(variants.rig, variants.list).catch(() => undefined);
   lastVariants = variants;
   if (document.documentElement.dataset['light'] !== light) showLight(light);
 });
