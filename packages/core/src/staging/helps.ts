@@ -1,7 +1,9 @@
-import { DEVICE_MODELS, type DeviceModel } from '../catalogue';
+import { DEVICE_MODELS, portOfElement, type DeviceModel } from '../catalogue';
 import { runChecks, SEVERITIES } from '../checks';
-import { insertBooster } from '../checks/fixes/insert';
+import { insertBooster, insertPad } from '../checks/fixes/insert';
 import { CLOSEST_M } from '../checks/fixes/level';
+import { useBestLead } from '../checks/fixes/rewire';
+import { pointId } from '../flow';
 import type { Strand } from '../gain';
 import { solve, type EngineMemory, type Steps } from '../offers';
 import { combineEdits, lookup, put, putPlacement, swapModel, tryEdit, type Edit, type Rig } from '../rig';
@@ -41,11 +43,53 @@ const others = (model: DeviceModel | undefined): DeviceModel[] =>
           one.ports.every(({ connector }, at) => connector === model.ports[at]!.connector),
       );
 
-const tries = (
-  rig: Rig,
-  { person, stages, sourceName }: Strand,
-  missingDb: Db,
-): { words: string; edit: Edit }[] => {
+interface Try {
+  words: string;
+  edit: Edit;
+}
+
+/** Where a sound is cut off: the lead that brings it to the device it is cut off in. */
+const leadToCut = (rig: Rig, { stages }: Strand) => {
+  const cut = stages.findIndex(({ headroomDb }) => headroomDb !== null && headroomDb < 0);
+  const input = stages
+    .slice(0, cut + 1)
+    .reverse()
+    .find(({ role, device }) => role === 'input' && device !== null);
+  if (!input) return undefined;
+  const find = lookup(rig);
+  const device = input.device!;
+  const element = find.modelOf(device)?.elements.find(({ id }) => pointId(device, id) === input.node);
+  return find.inPort(device, portOfElement(element))?.lead;
+};
+
+/** What makes a sound weaker before it is cut off: a pad at the input, a lead that takes level off, further from the microphone. */
+const weaker = (rig: Rig, strand: Strand): Try[] => {
+  const lead = leadToCut(rig, strand);
+  if (!lead) return [];
+  const overDb = Math.max(...strand.stages.map(({ headroomDb }) => -(headroomDb ?? 0)));
+  const microphone = strand.stages.find(({ role }) => role === 'capsule')?.device;
+  const placement = rig.placements.find((one) => one.person === strand.person && one.device === microphone);
+  const distanceM = placement && Math.ceil(placement.distanceM * ratioFromDb(overDb) * 100) / 100;
+  return [
+    ...[...insertPad(rig, lead), ...useBestLead(rig, lead)].map(({ label, edit }) => ({
+      words: label,
+      edit,
+    })),
+    ...(placement && distanceM && distanceM <= FURTHEST_M
+      ? [
+          {
+            words: `${strand.sourceName} from ${Math.round(distanceM * 100)} cm instead of ${Math.round(placement.distanceM * 100)}`,
+            edit: putPlacement(rig, { ...placement, distanceM }),
+          },
+        ]
+      : []),
+  ];
+};
+
+/** Further than this from a microphone nobody sits for it, metres. Common practice, no published source. */
+const FURTHEST_M = 2;
+
+const tries = (rig: Rig, { person, stages, sourceName }: Strand, missingDb: Db): Try[] => {
   const microphone = stages.find(({ role }) => role === 'capsule')?.device;
   const placement = rig.placements.find((one) => one.person === person && one.device === microphone);
   const voice = rig.people.find(({ id }) => id === person);
@@ -85,7 +129,7 @@ const tries = (
 const MOST_HELPS = 4;
 
 /**
- * Closer, louder, a booster, another microphone: each tried with every gain set anew for it; those that bring something and
+ * Closer, louder, a booster, another microphone; where it is too hot a pad, another lead, further away: each tried with every gain set anew for it; those that bring something and
  * make nothing graver, the one that does enough with least change first.
  * @param rig with the gains as near as they get
  * @param strands whose demands clash
@@ -102,7 +146,7 @@ export function* helpsInSteps(
   const gravity = gravest(rig, memory);
   const all = solve(rig, memory)
     .strands.filter(({ id }) => strands.includes(id))
-    .flatMap((strand) => tries(rig, strand, missingDb));
+    .flatMap((strand) => [...weaker(rig, strand), ...tries(rig, strand, missingDb)]);
   const helps: Help[] = [];
   for (const [done, { words, edit }] of all.entries()) {
     yield { done, of: all.length };

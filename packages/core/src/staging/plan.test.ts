@@ -213,6 +213,34 @@ describe('one voice', () => {
   });
 });
 
+describe('a voice that is too hot whatever is turned', () => {
+  const shout = oneVoice({ gain1: 0, phantom1: true, pad1: false }, 'mic-condenser-large', 0.03);
+  const hot: Rig = {
+    ...shout,
+    people: shout.people.map((one) => ({ ...one, effort: 'shouted' })),
+    // An input that takes less than the pad in it leaves.
+    models: shout.models.map((model) => ({
+      ...model,
+      points: model.points.map((point) => (point.id === 'head1' ? { ...point, ceiling: -30 } : point)),
+    })),
+  };
+
+  it('is said to clip, and an in-line pad or more distance helps, tried with everything set anew', () => {
+    const { unmet, edit } = plan(hot);
+    expect(unmet).toHaveLength(1);
+    const set = edit ? applyEdit(hot, edit).rig : hot;
+    const strands = unmet[0]!.clash.map(({ strand }) => strand);
+    const helps = finish(helpsInSteps(set, strands, unmet[0]!.missingDb, solver, makeEngineMemory()));
+    expect(helps.map(({ words }) => words).join('; ')).toMatch(/in-line pad, 20 dB/);
+    expect(helps.map(({ words }) => words).join('; ')).toMatch(/from \d+ cm instead of 3/);
+    for (const { edit: help } of helps.filter(({ isEnough }) => isEnough)) {
+      const then = applyEdit(set, help).rig;
+      expect(solveRig(then).findings.filter(({ code }) => code.startsWith('clip-'))).toEqual([]);
+    }
+    expect(helps.some(({ isEnough }) => isEnough)).toBe(true);
+  });
+});
+
 describe('two sounds on one microphone', () => {
   it('that differ by more than the aim is wide clash, both of them and no other', () => {
     const one = oneVoice({ gain1: 40, phantom1: false, pad1: false });
