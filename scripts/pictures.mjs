@@ -43,13 +43,6 @@ const withVariants = async (page, id) => {
 const PICTURES = {
   rigs: (page) => page.goto(`${BASE}/rigs`),
   wiring: (page, id) => wiring(page, id),
-  connect: async (page, id) => {
-    await wiring(page, id);
-    await button(page, 'Connect two sockets').click();
-    const dialog = page.getByRole('dialog');
-    await dialog.getByRole('combobox', { name: 'From' }).selectOption('recorder jack');
-    await dialog.getByRole('combobox', { name: 'To' }).selectOption({ index: 1 });
-  },
   programs: (page, id) => wiring(page, id, '?device=recorder'),
   desk: async (page, id) => {
     await wiring(page, id, '?device=mixer');
@@ -85,6 +78,16 @@ const PICTURES = {
   'gain-sheet': (page, id) => page.goto(`${BASE}/rigs/${id}/gains`),
   table: (page, id) => page.goto(`${BASE}/rigs/${id}/table`),
   advice: (page) => page.goto(`${BASE}/advice`),
+  // The last: an input is made free for it.
+  connect: async (page, id) => {
+    await wiring(page, id, '?lead=neighbour-lead');
+    await page.getByRole('button', { name: 'Unplug', exact: true }).click();
+    await button(page, 'Connect two sockets').click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('combobox', { name: 'From' }).selectOption('recorder jack');
+    await dialog.getByRole('combobox', { name: 'To' }).selectOption('mixer in4');
+    await page.waitForTimeout(9500);
+  },
 };
 
 const folder = mkdtempSync(join(tmpdir(), 'diaphon-pictures-'));
