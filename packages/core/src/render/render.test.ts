@@ -226,12 +226,15 @@ describe('behind a gate and a compressor, which follow it from moment to moment'
       return { place: sink, source, hasOthers: false, hasNoise: false };
     });
 
-  // A follower of 10 and 50 ms and speech that was made up are no more alike than that to the standard's envelope.
   it.each([
-    ['compressor', -20, 0.1],
-    ['compressor', -10, 1.2],
-    ['compressor', 0, 1.2],
-    ['gate', 0, 0.1],
+    ['compressor', -20, 0.5],
+    // Its loudest syllables alone reach the threshold: there made-up speech and the standard's differ most.
+    ['compressor', -12, 0.7],
+    ['compressor', -8, 0.5],
+    ['compressor', -4, 0.5],
+    ['compressor', 0, 0.5],
+    ['compressor', 4, 0.5],
+    ['gate', 0, 0.5],
     ['gate', -34, 0.5],
   ])('%s, gain %i dB: the voice within %f dB of what was worked out', (kind, byDb, withinDb) => {
     const rig = strip(kind, byDb);
@@ -243,7 +246,7 @@ describe('behind a gate and a compressor, which follow it from moment to moment'
     const { solved, samples } = alone(strip('compressor', 0));
     const overDb = decibels(peakOf(Float64Array.from(samples))) - voiceOf(solved).stages.at(-1)!.peak;
     expect(overDb).toBeGreaterThan(-1);
-    expect(overDb).toBeLessThan(2.5);
+    expect(overDb).toBeLessThan(3);
   });
 
   // What the other strips of the mix make stays.
