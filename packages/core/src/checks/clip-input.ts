@@ -1,9 +1,8 @@
-import { portOfElement } from '../catalogue';
 import { firstClipping, pads, stepBack, unplugStrand, type Clipping } from './clipping';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
-import { pointId } from '../flow';
 import { insertIsolator, insertPad } from './fixes/insert';
 import { setInputTo } from './fixes/level';
+import { leadInto } from './lead-into';
 import { useBestLead, useOtherInput } from './fixes/rewire';
 
 /** A pad at the input that the microphone's lead goes into. */
@@ -14,13 +13,9 @@ const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {
 };
 
 /** Another lead, another setting, a box: what makes a sound weaker before an input that clips. */
-const weakerLead = ({ rig, find }: Solved, { stage }: Clipping): Fix[] => {
-  const device = stage.role === 'input' ? stage.device : null;
-  const input = find
-    .modelOf(device ?? '')
-    ?.elements.find(({ id }) => stage.node === pointId(device ?? '', id));
-  const port = portOfElement(input);
-  const lead = device === null ? undefined : find.inPort(device, port)?.lead;
+const weakerLead = ({ rig, find, graph }: Solved, { stage }: Clipping): Fix[] => {
+  const { device, point, role } = graph.nodes.get(stage.node)!;
+  const lead = role === 'input' && device && point ? leadInto(find, { device, element: point }) : undefined;
   if (!lead) return [];
   return [
     ...setInputTo({ rig, find }, lead, 'line'),

@@ -1,8 +1,9 @@
 import { controlOf } from '../catalogue';
-import { isDestination, type Term } from '../flow';
+import { isDestination } from '../flow';
 import { missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
 import type { Fix, Solved } from './finding';
+import { isAboveMark } from './fixes/back-to-mark';
 import { moveTalker, setGain } from './fixes/level';
 import { unplugBetween } from './fixes/rewire';
 import { firstGain, placementOf } from './voice-gain';
@@ -25,17 +26,8 @@ export const firstClipping = (solved: Solved): Clipping[] =>
     if (!stage) return [];
     const isGain = ({ device, control }: { device: string; control: string }) =>
       controlOf(solved.find.modelOf(device), control)?.kind === 'gain';
-    // A program's input gain, a fader or a trim above its mark is a gain as well.
-    const isRaised = ({ because, db }: Term) =>
-      db > 0 &&
-      ((because.kind === 'app' && because.isInputGain) ||
-        (because.kind === 'control' &&
-          ['fader', 'trim'].includes(
-            controlOf(solved.find.modelOf(because.device), because.control)?.kind ?? '',
-          )));
-    const afterGain = strand.stages
-      .slice(0, index + 1)
-      .some(({ controls, terms }) => controls.some(isGain) || terms.some(isRaised));
+    const before = strand.stages.slice(0, index + 1);
+    const afterGain = before.some(({ controls }) => controls.some(isGain)) || isAboveMark(solved, before);
     const worstDb = Math.max(...strand.stages.slice(index).map(({ headroomDb }) => -(headroomDb ?? 0)));
     return [{ strand, stage, overDb: -stage.headroomDb!, worstDb, afterGain }];
   });

@@ -78,7 +78,10 @@ describe('a program’s input gain', () => {
     const { found, labels, left } = pressed(program(rig, -20), 'gain-short');
     expect(found).toBeDefined();
     expect(labels.join('; ')).toMatch(/Turn the input gain of .* back up to/);
-    for (const codes of left) expect(codes.filter((code) => code === 'gain-short').length).toBeLessThan(2);
+    // Another voice that is short by the same program stays short where only this one's gain is turned.
+    const byProgram = left.filter((_, at) => labels[at]!.startsWith('Turn the input gain of'));
+    expect(byProgram.length).toBeGreaterThan(0);
+    for (const codes of byProgram) expect(codes).not.toContain('gain-short');
   });
 
   it.each(TAKEN)('25 dB up, %s: it clips there, and is turned down', (_name, rig) => {

@@ -2,6 +2,7 @@ import type { Compressor, Gate } from '../catalogue';
 import { dbFromRatio, ratioFromDb, SPEECH_ENVELOPE_DB, type Db } from '../units';
 import { arriveEverywhere } from './arrive';
 import { upstreamOf } from './changes';
+import type { Term } from './law';
 import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph } from './graph';
 import { powerOf } from './sound';
 
@@ -66,6 +67,14 @@ export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
     slope: (behind(level + SLOPE_DB) - behind(level - SLOPE_DB)) / (2 * SLOPE_DB),
   };
 };
+
+/** Whether a term of a way is what a gate or compressor in it does. */
+const isDynamic = ({ because }: Term, { gate, compressor }: Dynamics): boolean =>
+  because.kind === 'control' && [gate?.control, compressor?.control].includes(because.control);
+
+/** What gate and compressor of a way do to speech as it comes, dB: 0 where there is none. */
+export const dynamicsDb = ({ terms, dynamics }: FlowEdge): Db =>
+  terms.reduce((sum, term) => (dynamics && isDynamic(term, dynamics) ? sum + term.db : sum), 0);
 
 /** The same way with what its dynamics do to speech of that level. */
 const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {

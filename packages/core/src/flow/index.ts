@@ -7,7 +7,7 @@ export * from './build';
 export * from './changes';
 export { makeFlowMemory, type FlowMemory } from './memory';
 export * from './arrive';
-export { dynamicsGainDb, type Dynamics } from './dynamics';
+export { dynamicsDb, dynamicsGainDb, type Dynamics } from './dynamics';
 export * from './sinks';
 export * from './ways';
 export { factorAt, responseBetween, type Response } from './response';

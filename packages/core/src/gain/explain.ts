@@ -1,6 +1,6 @@
 import { controlOf, dynamicsWords, valueWords } from '../catalogue';
 import type { Because } from '../flow';
-import { roomOf, settingOf, type Lookup } from '../rig';
+import { againstUsualWords, roomOf, settingOf, type Lookup } from '../rig';
 import { WHITE_NOISE_A_DB } from '../units';
 import type { Stage, Strand } from './strand';
 
@@ -20,10 +20,7 @@ const startWords = (find: Lookup, strand: Strand): string => {
   switch (first?.role) {
     case 'voice': {
       const { effort, againstUsualDb = 0 } = people.find(({ id }) => id === strand.person) ?? {};
-      const own =
-        againstUsualDb === 0
-          ? ''
-          : `, ${Math.abs(againstUsualDb)} dB ${againstUsualDb < 0 ? 'fainter' : 'louder'} than usual, as set`;
+      const own = againstUsualDb === 0 ? '' : `, ${againstUsualWords(againstUsualDb)}, as set`;
       return `${effort ?? ''} voice, long-term level 1 m in front of the mouth (ANSI S3.5-1997)${own}`;
     }
     case 'app':

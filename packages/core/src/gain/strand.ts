@@ -1,8 +1,10 @@
 import {
+  dynamicsDb,
   dynamicsGainDb,
   isDestination,
   powerOf,
   wayTo,
+  type Dynamics,
   type FlowEdge,
   type FlowNode,
   type FlowSource,
@@ -66,14 +68,8 @@ export interface Strand {
 }
 
 /** What a gate and a compressor do to the noise that comes to them alone, against what they do while someone speaks, dB. */
-const restingDb = ({ dynamics, terms }: FlowEdge, floor: number | undefined): Db => {
-  const own = new Set([dynamics?.gate?.control, dynamics?.compressor?.control]);
-  const speakingDb = terms.reduce(
-    (sum, { because, db }) => (because.kind === 'control' && own.has(because.control) ? sum + db : sum),
-    0,
-  );
-  return dynamics ? dynamicsGainDb(dynamics, (floor ?? -Infinity) + dynamics.aheadDb) - speakingDb : 0;
-};
+const restingDb = (edge: FlowEdge, dynamics: Dynamics, floor: number | undefined): Db =>
+  dynamicsGainDb(dynamics, (floor ?? -Infinity) + dynamics.aheadDb) - dynamicsDb(edge);
 
 const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] => {
   const { graph, everywhere, noise } = heard;
@@ -121,7 +117,8 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
     ...way.map((edge) => {
       shift += edge.unitShiftDb;
       delayMs += edge.delayMs;
-      if (edge.dynamics) betweenWordsDb = (betweenWordsDb ?? 0) + restingDb(edge, noise.get(edge.from));
+      if (edge.dynamics)
+        betweenWordsDb = (betweenWordsDb ?? 0) + restingDb(edge, edge.dynamics, noise.get(edge.from));
       return stage(edge.to, edge);
     }),
   ];

@@ -1,6 +1,16 @@
 import { controlsOf, valueWords, type Control, type ControlValue } from '../catalogue';
 import { aimWords } from '../gain';
-import { lookup, plugName, settingOf, type App, type Device, type Lead, type Person, type Rig } from '../rig';
+import {
+  againstUsualWords,
+  lookup,
+  plugName,
+  settingOf,
+  type App,
+  type Device,
+  type Lead,
+  type Person,
+  type Rig,
+} from '../rig';
 import { solveRig } from './solve-rig';
 
 /** What tells two rigs apart, in words, under headings; headings with nothing under them are left out. */
@@ -111,7 +121,7 @@ const appsApart = (a: Rig, b: Rig): string[] => {
 };
 
 const voiceWords = ({ effort, againstUsualDb: db = 0 }: Person): string =>
-  `${effort} voice${db === 0 ? '' : `, ${Math.abs(db)} dB ${db < 0 ? 'fainter' : 'louder'} than usual`}`;
+  `${effort} voice${db === 0 ? '' : `, ${againstUsualWords(db)}`}`;
 
 const peopleApart = (a: Rig, b: Rig): string[] => {
   const seats = (rig: Rig) =>

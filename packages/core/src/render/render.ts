@@ -1,4 +1,12 @@
-import { edgesFrom, edgesInto, factorAt, reachable, type FlowEdge, type FlowGraph } from '../flow';
+import {
+  dynamicsDb,
+  edgesFrom,
+  edgesInto,
+  factorAt,
+  reachable,
+  type FlowEdge,
+  type FlowGraph,
+} from '../flow';
 import { makeTransfer } from '../circuit';
 import type { Solved } from '../checks';
 import { levelAt } from '../gain';
@@ -93,13 +101,7 @@ const [NOISE_FROM_HZ, NOISE_TO_HZ] = [20, 20_000];
 
 /** A way without what its gate and compressor do to its level. */
 const withoutDynamics = (edge: FlowEdge): FlowEdge => {
-  const { gate, compressor } = edge.dynamics!;
-  const own = new Set([gate?.control, compressor?.control]);
-  const by = edge.terms.reduce(
-    (all, { because, db }) =>
-      because.kind === 'control' && own.has(because.control) ? all / ratioFromDb(db) : all,
-    1,
-  );
+  const by = ratioFromDb(-dynamicsDb(edge));
   return { ...edge, re: edge.re * by, im: edge.im * by };
 };
 

@@ -47,6 +47,10 @@ const FIELD_WORDS: Record<string, string> = {
   want: 'What is meant',
 };
 
+/** How a voice stands against what is usual for its effort: "4 dB fainter than usual". */
+export const againstUsualWords = (db: number): string =>
+  `${Math.abs(db)} dB ${db < 0 ? 'fainter' : 'louder'} than usual`;
+
 const ENTRY_WORDS: Record<string, string> = {
   devices: 'Device',
   leads: 'Lead',

@@ -1,9 +1,9 @@
-import { DEVICE_MODELS, portOfElement, type DeviceModel } from '../catalogue';
-import { runChecks, SEVERITIES } from '../checks';
+import { DEVICE_MODELS, type DeviceModel } from '../catalogue';
+import { runChecks, SEVERITIES, type Solved } from '../checks';
 import { insertBooster, insertPad } from '../checks/fixes/insert';
 import { CLOSEST_M } from '../checks/fixes/level';
 import { useBestLead } from '../checks/fixes/rewire';
-import { pointId } from '../flow';
+import { leadInto } from '../checks/lead-into';
 import type { Strand } from '../gain';
 import { solve, type EngineMemory, type Steps } from '../offers';
 import { combineEdits, lookup, put, putPlacement, swapModel, tryEdit, type Edit, type Rig } from '../rig';
@@ -49,22 +49,20 @@ interface Try {
 }
 
 /** Where a sound is cut off: the lead that brings it to the device it is cut off in. */
-const leadToCut = (rig: Rig, { stages }: Strand) => {
+const leadToCut = ({ find, graph }: Solved, { stages }: Strand) => {
   const cut = stages.findIndex(({ headroomDb }) => headroomDb !== null && headroomDb < 0);
   const input = stages
     .slice(0, cut + 1)
     .reverse()
-    .find(({ role, device }) => role === 'input' && device !== null);
-  if (!input) return undefined;
-  const find = lookup(rig);
-  const device = input.device!;
-  const element = find.modelOf(device)?.elements.find(({ id }) => pointId(device, id) === input.node);
-  return find.inPort(device, portOfElement(element))?.lead;
+    .find(({ role }) => role === 'input');
+  const { device, point } = graph.nodes.get(input?.node ?? '') ?? {};
+  return device && point ? leadInto(find, { device, element: point }) : undefined;
 };
 
 /** What makes a sound weaker before it is cut off: a pad at the input, a lead that takes level off, further from the microphone. */
-const weaker = (rig: Rig, strand: Strand): Try[] => {
-  const lead = leadToCut(rig, strand);
+const weaker = (solved: Solved, strand: Strand): Try[] => {
+  const { rig } = solved;
+  const lead = leadToCut(solved, strand);
   if (!lead) return [];
   const overDb = Math.max(...strand.stages.map(({ headroomDb }) => -(headroomDb ?? 0)));
   const microphone = strand.stages.find(({ role }) => role === 'capsule')?.device;
@@ -144,9 +142,10 @@ export function* helpsInSteps(
 ): Steps<Help[]> {
   const { missingDb: before } = nearestOf(rig, solver, memory);
   const gravity = gravest(rig, memory);
-  const all = solve(rig, memory)
-    .strands.filter(({ id }) => strands.includes(id))
-    .flatMap((strand) => [...weaker(rig, strand), ...tries(rig, strand, missingDb)]);
+  const solved = solve(rig, memory);
+  const all = solved.strands
+    .filter(({ id }) => strands.includes(id))
+    .flatMap((strand) => [...weaker(solved, strand), ...tries(rig, strand, missingDb)]);
   const helps: Help[] = [];
   for (const [done, { words, edit }] of all.entries()) {
     yield { done, of: all.length };

@@ -31,6 +31,10 @@ const movedOn = ({ find, rig }: Solved, stages: readonly Stage[]): Moved[] =>
     }),
   );
 
+/** Whether something on a way stands above its mark: a gain like any other. */
+export const isAboveMark = (solved: Solved, stages: readonly Stage[]): boolean =>
+  movedOn(solved, stages).some(({ db }) => db > 0);
+
 /** To a step of what is turned, towards its mark. */
 const stepped = (db: Db, step: Db): Db => Number((Math.trunc(db / step) * step).toFixed(6));
 const words = (db: Db): string => `${figureText(db, 0)} dB`;
