@@ -1,5 +1,5 @@
 import { edgesInto, wayTo, type FlowSource } from '../flow';
-import { levelAt, turnedAt, type Turned } from '../gain';
+import { crestAt, levelAt, turnedAt, type Turned } from '../gain';
 import { combineEdits, setControl } from '../rig';
 import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -24,7 +24,7 @@ const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
     .map((index): Part => {
       const source = graph.sources[index]!;
       const level = levelAt(heard, source, index, node)!;
-      return { source, index, level, peak: level + source.crestDb };
+      return { source, index, level, peak: level + crestAt(heard, source, index, node) };
     })
     .sort((a, b) => b.level - a.level);
 
@@ -52,7 +52,7 @@ const atOnceEverywhere = (solved: Solved): Map<string, Part[]> => {
       there?.map((part) => ({
         ...part,
         level: part.level + edge!.gainDb,
-        peak: part.peak + edge!.gainDb,
+        peak: part.peak + edge!.gainDb + (edge!.peaksDb ?? 0),
       })) ?? atOnceAt(solved, node),
     );
   }

@@ -47,11 +47,14 @@ describe('with voices where they belong', () => {
   });
 
   it.each(MIXED)(
-    '%s: a compressor leaves the peaks their distance, and gives noise back between words',
+    '%s: a compressor lets peaks through as it stands at the level, and gives noise back between words',
     (_name, rig) => {
       const [plain, pressed] = [endOf(rig), endOf(switchedOn(rig, ['compressor'])!)];
       expect(plain.betweenWordsDb).toBeUndefined();
-      expect(pressed.peak - pressed.typical).toBeCloseTo(plain.peak - plain.typical, 6);
+      // Its threshold is −24, its ratio 3, its make-up 6; before its fader the voice is as it comes to the compressor.
+      const strip = inMix(rig).stages.find(({ node }) => node.includes('/ch1:in'))!;
+      const over = Math.max(0, strip.typical + 24);
+      expect(pressed.peak - plain.peak).toBeCloseTo(6 - (over * 2) / 3, 1);
       // While someone speaks it takes the noise down as it takes the voice down (common practice).
       expect(Math.abs(pressed.signalToNoiseDb! - plain.signalToNoiseDb!)).toBeLessThan(0.3);
       // What it takes off the voice, make-up aside, it does not take off the floor alone.

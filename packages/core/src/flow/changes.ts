@@ -32,6 +32,7 @@ const isSameEdge = (a: FlowEdge, b: FlowEdge): boolean =>
     a.noise === b.noise &&
     a.delayMs === b.delayMs &&
     a.slope === b.slope &&
+    a.peaksDb === b.peaksDb &&
     a.isCrosstalk === b.isCrosstalk &&
     a.kind === b.kind &&
     deepEqual(a.terms, b.terms) &&

@@ -68,6 +68,20 @@ describe('speech, which goes through thirty decibels', () => {
     expect(slope).toBeCloseTo(1 / 3, 6);
   });
 
+  it('its peaks get what the compressor has turned down for its long-term level', () => {
+    // 12 dB over the threshold: 8 down by a ratio of 3, and the make-up; a peak 12 over the level stood at 0.
+    const { compressorDb, peaksDb } = speechGain(squeezing, -12);
+    expect(compressorDb + peaksDb).toBeCloseTo(-8 + 6, 9);
+    expect(speechGain(squeezing, -40).peaksDb).toBeCloseTo(0, 9);
+  });
+
+  it('peaks go through a gate when it is open', () => {
+    expect(speechGain(gating, -38).gateDb + speechGain(gating, -38).peaksDb).toBeCloseTo(0, 9);
+    // Its loudest syllables, 8.2 dB over its level, are 1.8 dB under the threshold.
+    const { gateDb, peaksDb } = speechGain(gating, -50);
+    expect(gateDb + peaksDb).toBeCloseTo((-50 + top - 0.25 + 40) * 2, 1);
+  });
+
   it('wholly under it only the make-up is left', () => {
     expect(speechGain(squeezing, -40)).toMatchObject({ gateDb: 0 });
     expect(speechGain(squeezing, -40).compressorDb).toBeCloseTo(6, 9);

@@ -40,14 +40,16 @@ const levelBehind = (level: Db, gainAt: (level: Db) => Db): Db =>
       SPEECH_ENVELOPE_DB.length,
   );
 
-/**
- * What dynamics make of speech. Its peaks keep their distance from its level: onsets are through before a compressor has turned
- * down (common practice, no published source).
- */
+/** What dynamics make of speech. */
 export interface SpeechGain {
   /** Long-term gain of the gate, and of the compressor behind it. */
   gateDb: Db;
   compressorDb: Db;
+  /**
+   * How much more its peaks get than its level. Peaks come as a syllable sets in: a gate is as open as it gets, a compressor has
+   * turned down for the long-term level, not yet for the syllable (common practice, no published source).
+   */
+  peaksDb: Db;
   /** How much more comes out for one dB more that goes in. */
   slope: number;
 }
@@ -57,13 +59,16 @@ const SLOPE_DB = 0.5;
 
 /** What dynamics make of speech of a long-term level, dBFS. */
 export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
-  const { gate } = dynamics;
+  const { gate, compressor } = dynamics;
   const behind = (at: Db) => levelBehind(at, (one) => dynamicsGainDb(dynamics, one));
   const wholeDb = behind(level) - level;
   const gateDb = gate ? levelBehind(level, (one) => gateGainDb(gate, one)) - level : 0;
+  const openDb = gate ? gateGainDb(gate, level + SPEECH_ENVELOPE_DB.at(-1)!) : 0;
+  const pressedDb = compressor ? compressorGainDb(compressor, level + gateDb) : 0;
   return {
     gateDb,
     compressorDb: wholeDb - gateDb,
+    peaksDb: openDb + pressedDb - wholeDb,
     slope: (behind(level + SLOPE_DB) - behind(level - SLOPE_DB)) / (2 * SLOPE_DB),
   };
 };
@@ -78,7 +83,7 @@ export const dynamicsDb = ({ terms, dynamics }: FlowEdge): Db =>
 
 /** The same way with what its dynamics do to speech of that level. */
 const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {
-  const { gateDb, compressorDb, slope } = speechGain(dynamics, level);
+  const { gateDb, compressorDb, peaksDb, slope } = speechGain(dynamics, level);
   const own = new Map([
     [dynamics.gate?.control, gateDb],
     [dynamics.compressor?.control, compressorDb],
@@ -90,7 +95,7 @@ const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {
   });
   const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
   const by = ratioFromDb(gainDb - edge.gainDb);
-  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by, slope };
+  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by, peaksDb, slope };
 };
 
 /** The loudest that comes to a place, one sound at a time, in its unit; undefined where none does. */

@@ -61,6 +61,8 @@ export interface FlowEdge {
   controls: { device: string; control: string }[];
   /** A gate or compressor in it, whose gain answers to the level it gets. */
   dynamics?: Dynamics;
+  /** How much more its peaks get than its level; absent: nothing. */
+  peaksDb?: Db;
   /** How much more comes out for one dB more that goes in; absent: one. */
   slope?: number;
   /** What a shared wire lets through, or the air brings from a neighbour: heard, but nobody means it to be. */
@@ -73,6 +75,7 @@ export interface FlowSource {
   name: string;
   /** Long-term level at the node, in its unit. */
   level: number;
+  /** Its peaks over its level, where it starts. */
   crestDb: Db;
   person?: string;
   app?: string;

@@ -85,6 +85,19 @@ export const levelAt = (
   return heard && source.level + decibels(powerOf(heard));
 };
 
+/** A source's peaks over its level, at the end of a way. */
+export const crestAlong = ({ crestDb }: FlowSource, way: readonly FlowEdge[]): Db =>
+  way.reduce((sum, { peaksDb }) => sum + (peaksDb ?? 0), crestDb);
+
+/** The same at a place, by its strongest way there. */
+export const crestAt = (
+  { graph, ways }: Pick<Heardness, 'graph' | 'ways'>,
+  source: FlowSource,
+  index: number,
+  node: string,
+): Db =>
+  graph.dynamics.length === 0 ? source.crestDb : crestAlong(source, wayTo(ways[index]!, source.node, node));
+
 const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number, sink: Sink): Arrival[] => {
   const source = all.graph.sources[index]!;
   const heard = all.everywhere.get(sink.node)?.get(index);

@@ -74,7 +74,18 @@ const gainWords = (find: Lookup, stage: Stage): string => {
   return words.length > 0 ? [...new Set(words)].join('; ') : 'nothing on the way changes it';
 };
 
-const crestWords = (find: Lookup, strand: Strand): string => {
+/** Gates and compressors move peaks by less than this unsaid, dB. */
+const UNSAID_DB = 0.05;
+
+const crestWords = (find: Lookup, strand: Strand, stage: Stage): string => {
+  const start = strand.stages[0]!;
+  const more = stage.peak - stage.typical - (start.peak - start.typical);
+  return Math.abs(more) < UNSAID_DB
+    ? ownCrestWords(find, strand)
+    : `${ownCrestWords(find, strand)}; ${signed(more)} by the gate or compressor before here: it has turned down for the long-term level, not for the syllable that sets in`;
+};
+
+const ownCrestWords = (find: Lookup, strand: Strand): string => {
   const { speechCrestDb, callCrestDb } = find.rig.assumptions;
   if (strand.person) return `level + ${speechCrestDb} dB, an assumption of this rig (ANSI S3.5 uses 15)`;
   return strand.stages[0]?.role === 'app'
@@ -101,7 +112,7 @@ export const explainStage = (find: Lookup, strand: Strand, index: number): Prove
         ? `“${before.label}” ${signed(stage.gainDb)}: ${gainWords(find, stage)}`
         : startWords(find, strand),
     },
-    { label: 'Peaks', value: stage.peak, unit, from: crestWords(find, strand) },
+    { label: 'Peaks', value: stage.peak, unit, from: crestWords(find, strand, stage) },
     {
       label: 'Noise',
       value: stage.noise,

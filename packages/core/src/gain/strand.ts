@@ -86,6 +86,7 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
   let shift = -anchorShift;
   let delayMs = 0;
   let betweenWordsDb: Db | undefined;
+  let crestDb = source.crestDb;
   const stage = (id: string, edge: FlowEdge | null): Stage => {
     const node = graph.nodes.get(id)!;
     const here = everywhere.get(id)?.get(index);
@@ -99,10 +100,10 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
       unit: node.unit,
       role: node.role,
       typical: level,
-      peak: level + source.crestDb,
+      peak: level + crestDb,
       noise: under,
       ceiling: node.ceiling ?? null,
-      headroomDb: node.ceiling === undefined ? null : node.ceiling - level - source.crestDb,
+      headroomDb: node.ceiling === undefined ? null : node.ceiling - level - crestDb,
       signalToNoiseDb: under === null ? null : level - under,
       gainDb: edge?.gainDb ?? 0,
       shiftDb: shift,
@@ -117,6 +118,7 @@ const stagesAlong = (heard: Heardness, index: number, way: FlowEdge[]): Stage[] 
     ...way.map((edge) => {
       shift += edge.unitShiftDb;
       delayMs += edge.delayMs;
+      crestDb += edge.peaksDb ?? 0;
       if (edge.dynamics)
         betweenWordsDb = (betweenWordsDb ?? 0) + restingDb(edge, edge.dynamics, noise.get(edge.from));
       return stage(edge.to, edge);

@@ -1,4 +1,5 @@
 import { dynamicsGainDb, type Dynamics } from '../flow';
+import { ratioFromDb } from '../units';
 import { RATE_HZ, type Sound } from './spectrum';
 
 /** How fast a gate or compressor follows a sound that grows, and one that fades, seconds. Common practice, no published source. */
@@ -24,13 +25,15 @@ export const follow = (sound: Sound, dynamics: Dynamics): Sound => {
   const step = (now: number) => {
     power += (now - power) * (now > power ? RISE : FALL);
   };
+  const gain = () =>
+    ratioFromDb(dynamicsGainDb(dynamics, 10 * Math.log10(Math.max(1e-20, power)) - READS_HIGH_DB));
   // Once round beforehand: what goes round has no beginning.
   powers.forEach(step);
   const behind = new Float64Array(sound.length);
-  let before = 1;
+  let before = gain();
   powers.forEach((now, k) => {
     step(now);
-    const by = 10 ** (dynamicsGainDb(dynamics, 10 * Math.log10(Math.max(1e-20, power)) - READS_HIGH_DB) / 20);
+    const by = gain();
     // From one gain to the next in a straight line: no steps are heard.
     for (let n = 0; n < STEP && k * STEP + n < sound.length; n += 1)
       behind[k * STEP + n] = sound[k * STEP + n]! * (before + ((by - before) * (n + 1)) / STEP);

@@ -9,7 +9,7 @@ import {
 } from '../flow';
 import { makeTransfer } from '../circuit';
 import type { Solved } from '../checks';
-import { levelAt } from '../gain';
+import { crestAt, levelAt } from '../gain';
 import type { Steps } from '../offers';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 import { chance, seedOf } from './chance';
@@ -158,14 +158,14 @@ const isMoved = (before: Spectrum | undefined, after: Spectrum): boolean => {
   return moved > SETTLED * whole;
 };
 
-/** Peaks may stand so much over what is worked out of them: onsets behind a compressor, phases turned by a lead; dB. */
+/** Peaks may stand so much over what is worked out of them: voices that set in sharply behind a compressor, phases turned by a lead; dB. */
 const PEAK_MARGIN_DB = 6;
 
 /** Whether all that is heard at a place, its peaks at once, could reach its ceiling: to look means turning it into samples. */
 const mayClip = ({ graph, heard }: Solved, id: string, ceiling: number): boolean => {
   const peaks = [...(heard.everywhere.get(id)?.keys() ?? [])].map((index) => {
     const source = graph.sources[index]!;
-    return ratioFromDb(levelAt(heard, source, index, id)! + source.crestDb);
+    return ratioFromDb(levelAt(heard, source, index, id)! + crestAt(heard, source, index, id));
   });
   return peaks.reduce((sum, peak) => sum + peak, 0) > ratioFromDb(ceiling - PEAK_MARGIN_DB);
 };

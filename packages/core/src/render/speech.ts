@@ -28,6 +28,8 @@ const VOWELS: [number, number, number][] = [
 ];
 const WIDTHS_HZ = [60, 90, 140];
 const SYLLABLE_S = 0.21;
+/** A hiss against the pulses of the voice, and the breath in a vowel against a hiss: no band is left to hisses alone. */
+const [HISS, BREATH] = [2e-4, 0.3];
 
 interface Resonance {
   a: number;
@@ -44,11 +46,12 @@ const tune = (resonance: Resonance, hertz: number, widthHz: number) => {
   resonance.gain = 1 - resonance.a - resonance.b;
 };
 
-/** Syllables one after the other, some with a hiss before them, a pause after every few. */
-const babble = (seed: number): Sound => {
+/** Syllables one after the other, some with a hiss before them, a pause after every few; how each swells, 0 to 1. */
+const babble = (seed: number): { sound: Sound; swells: Sound } => {
   const random = chance(seed);
   const pitch = 95 + 120 * random();
   const sound = new Float64Array(ROUND_SAMPLES);
+  const swells = new Float64Array(ROUND_SAMPLES);
   const resonances = WIDTHS_HZ.map((): Resonance => ({ a: 0, b: 0, gain: 0, y1: 0, y2: 0 }));
   let at = 0;
   let syllable = 0;
@@ -62,6 +65,7 @@ const babble = (seed: number): Sound => {
     let phase = 0;
     for (let k = 0; k < length && at < ROUND_SAMPLES; k += 1, at += 1) {
       const swell = Math.sin((Math.PI * (k + 0.5)) / length) ** 0.6;
+      swells[at] = isPause ? 0 : swell;
       phase += hertz / RATE_HZ;
       let value = phase >= 1 ? 1 : 0;
       if (phase >= 1) phase -= 1;
@@ -72,11 +76,12 @@ const babble = (seed: number): Sound => {
         one.y1 = next;
         value = next;
       }
-      sound[at] = isPause ? 0 : value * swell + (k < hiss ? 2e-4 * (random() - 0.5) : 0);
+      const noise = HISS * (k < hiss ? 1 : BREATH * swell) * (random() - 0.5);
+      sound[at] = isPause ? 0 : value * swell + noise;
     }
     syllable += 1;
   }
-  return sound;
+  return { sound, swells };
 };
 
 /** Power of a spectrum in each third octave of speech. */
@@ -106,18 +111,24 @@ const shaped = (sound: Sound): Sound => {
   return scaled(made, 1 / rms(made));
 };
 
+/** How closely the limit follows the swell: so that peaks come where its level has been for some milliseconds. Tried. */
+const PRESSED = 0.8;
 /** How often peaks are pressed down and the spectrum made good again. */
 const ROUNDS = 3;
 
 const made = new Map<string, { sound: Sound; spectrum?: Spectrum }>();
 
+const within = (value: number, most: number): number => Math.max(-most, Math.min(most, value));
+
 const make = (seed: number, crestDb: number): Sound => {
   const top = ratioFromDb(crestDb);
-  let sound = shaped(babble(seed));
+  const { sound: spoken, swells } = babble(seed);
+  let sound = shaped(spoken);
+  // Pressed down as a syllable swells: its peaks are within it, not where it sets in.
   for (let round = 0; round < ROUNDS; round += 1)
-    sound = shaped(sound.map((value) => Math.max(-top, Math.min(top, value))));
+    sound = shaped(sound.map((value, at) => within(value, top * swells[at]! ** PRESSED)));
   // What little is over is cut off, what is left brought to its level.
-  const limited = sound.map((value) => Math.max(-top, Math.min(top, value)));
+  const limited = sound.map((value) => within(value, top));
   return scaled(limited, 1 / rms(limited));
 };
 
