@@ -13,6 +13,7 @@ const CORE_ORDER = [
   'circuit',
   'flow',
   'gain',
+  'feeds',
   'checks',
   'offers',
   'staging',

@@ -5,6 +5,7 @@ export * from './models';
 export * from './circuit';
 export * from './flow';
 export * from './gain';
+export * from './feeds';
 export * from './checks';
 export * from './offers';
 export * from './staging';

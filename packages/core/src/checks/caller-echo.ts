@@ -1,10 +1,7 @@
-import { isReallyHeard } from '../gain';
+import { echoOf } from '../feeds';
 import { finding, figureText, type Check, type Found } from './finding';
 import { listenElsewhere } from './fixes/listening';
 import { shutBetween } from './fixes/routing';
-
-/** Its own sound this much weaker is not noticed however late it comes back, dB. ITU-T G.131, from memory. */
-const UNNOTICED_DB = 55;
 
 /** What a call plays comes back into what it sends: its far end hears itself, late. */
 export const callerEcho: Check = (solved) => {
@@ -13,13 +10,8 @@ export const callerEcho: Check = (solved) => {
     .filter(({ kind }) => kind === 'call')
     .flatMap((app): Found[] => {
       const source = heard.graph.sources.find((one) => one.app === app.id);
-      const sink = heard.sinks.find((one) => one.app === app.id && one.kind === 'call');
-      const back = heard.arrivals.find(
-        // Out of a loudspeaker and into a microphone it is heard as well as by any wire.
-        (one) =>
-          one.source === source?.node && one.sink === sink?.node && (one.isStray || isReallyHeard(one)),
-      );
-      if (!source || !sink || !back || back.level < source.level - UNNOTICED_DB) return [];
+      const back = echoOf(heard, app.id);
+      if (!source || !back) return [];
       const computer = find.device(app.computer)?.name ?? app.computer;
       const input = find.streamsOf(app.input)[0];
       return [

@@ -1,0 +1,82 @@
+import { deskControlId as is } from '../catalogue';
+import type { App, Rig } from '../rig';
+import { call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
+
+/** Desks at which two talk with a far end or to an audience: everyone hears whom they should. For tests. */
+
+export const encoder = (device: string, stream: string): AppRow => ({
+  id: 'show',
+  name: 'Show',
+  kind: 'encoder',
+  input: { device, stream },
+  output: null,
+  tracks: [],
+});
+
+const onAir = (kind: 'call' | 'encoder', device: string, input: string, output: string): AppRow =>
+  kind === 'call' ? call(device, input, output) : encoder(device, input);
+
+interface Desk {
+  model: string;
+  usb: [port: string, lead: string];
+  settings: Record<string, string | number | boolean>;
+  /** What is recorded, and what a program that sends takes and plays into. */
+  tracks: string;
+  sends: [input: string, output: string];
+  phones: string;
+}
+
+export const DESKS: Record<string, Desk> = {
+  'podcast mixer, its first port': {
+    model: 'mixer-podcast',
+    usb: ['usb1', 'usb-c-c'],
+    settings: { gain1: 34, gain2: 34, [is.kind('main')]: 'minus own' },
+    tracks: 'tracks',
+    sends: ['main', 'return'],
+    phones: 'phones1',
+  },
+  'mixer, its mix by USB': {
+    model: 'mixer-4-usb',
+    usb: ['usb', 'usb-c-b'],
+    settings: { gain1: 34, gain2: 34, [is.kind('usb-mix')]: 'minus own' },
+    tracks: 'usb-in',
+    sends: ['usb-mix', 'usb-out'],
+    phones: 'phones',
+  },
+};
+
+/** Two voices at a desk, both recorded, both sent; headphones on it. */
+export const talk = (
+  desk: Desk,
+  kind: 'call' | 'encoder',
+  settings: Desk['settings'] = {},
+  change: (apps: AppRow[]) => AppRow[] = (apps) => apps,
+): Rig =>
+  rigOf({
+    devices: [
+      { id: 'mic1', model: 'mic-dynamic-hand' },
+      { id: 'mic2', model: 'mic-dynamic-hand' },
+      { id: 'idle', model: 'mic-usb', name: 'Spare microphone' },
+      { id: 'desk', model: desk.model, name: 'Desk', settings: { ...desk.settings, ...settings } },
+      {
+        id: 'pc',
+        model: 'laptop-c',
+        apps: change([recorder('desk', [1, 2], desk.tracks), onAir(kind, 'desk', ...desk.sends)]),
+      },
+      { id: 'ears', model: 'headphones', name: 'Headphones' },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic1.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'xlr', ends: ['mic2.out', 'desk.in2'], lengthM: 3 },
+      { kind: desk.usb[1], ends: ['pc.usb1', `desk.${desk.usb[0]}`], lengthM: 1 },
+      { kind: 'usb-c-c', ends: ['pc.usb2', 'idle.usb'], lengthM: 1 },
+      { kind: 'mini-trs', ends: ['ears.in', `desk.${desk.phones}`], lengthM: 2 },
+    ],
+    people: people('ann', 'bob'),
+    placements: [seat('ann', 'mic1', 0.05), seat('bob', 'mic2', 0.05)],
+  });
+
+export const withApp =
+  (id: string, changed: (app: AppRow) => Partial<App>) =>
+  (apps: AppRow[]): AppRow[] =>
+    apps.map((app) => (app.id === id ? { ...app, ...changed(app) } : app));

@@ -1,0 +1,111 @@
+import type { Lookup } from '../rig';
+import type { Db, LevelUnit } from '../units';
+import { isReallyHeard, type Arrival, type Heardness } from '../gain';
+import { postsOf, speakersOf, type Post, type Speaker } from './posts';
+import { wantOf, type Want } from './wants';
+
+/** What there is of a sound at a listener. */
+export type FeedState =
+  /** It comes, and may. */
+  | 'arrives'
+  /** It should come, and does not. */
+  | 'missing'
+  /** It comes, and never may. */
+  | 'unwanted'
+  /** It does not come, and nobody asked. */
+  | 'quiet';
+
+/** One sound at one listener. */
+export interface Feed extends Want {
+  speaker: string;
+  post: string;
+  state: FeedState;
+  /** The loudest of it there; absent where nothing comes. */
+  arrival?: Arrival;
+  /** The unit its level is in. */
+  unit?: LevelUnit;
+  /** It comes to ears so late that whoever speaks hears an echo of themselves. */
+  isLate: boolean;
+}
+
+/** Who hears what. */
+export interface Feeds {
+  speakers: Speaker[];
+  posts: Post[];
+  /** A row for each speaker, in the order of the posts. */
+  rows: Feed[][];
+}
+
+/** Its own sound this much weaker is not noticed however late it comes back, dB. ITU-T G.131, from memory. */
+export const UNNOTICED_DB: Db = 55;
+
+/** One's own voice this much later in one's own ears is heard as an echo, ms. Common practice, no published source. */
+export const OWN_VOICE_LATE_MS = 10;
+
+/**
+ * What a call brings back to its own far end: out of a loudspeaker and into a microphone it is heard as well as by any wire.
+ * @returns undefined where nothing comes back that anyone notices
+ */
+export const echoOf = ({ graph, sinks, arrivals }: Heardness, app: string): Arrival | undefined => {
+  const source = graph.sources.find((one) => one.app === app);
+  const sink = sinks.find((one) => one.app === app && one.kind === 'call');
+  const back = arrivals.find(
+    (one) => one.source === source?.node && one.sink === sink?.node && (one.isStray || isReallyHeard(one)),
+  );
+  return source && back && back.level >= source.level - UNNOTICED_DB ? back : undefined;
+};
+
+const louder = (best: Arrival | undefined, one: Arrival): Arrival =>
+  !best || one.level > best.level ? one : best;
+
+/** What really comes of a sound, the loudest of it at each place where sound ends. */
+const comesTo = (heard: Heardness, { indexes }: Speaker): Map<string, Arrival> => {
+  const loudest = new Map<string, Arrival>();
+  for (const arrival of indexes.flatMap((index) => heard.bySource[index]!).filter(isReallyHeard))
+    loudest.set(arrival.sink, louder(loudest.get(arrival.sink), arrival));
+  return loudest;
+};
+
+/** The loudest of it at a listener; undefined where nothing of it comes there. */
+const atPost = (heard: Heardness, comes: Map<string, Arrival>, { ref }: Speaker, post: Post) =>
+  post.kind === 'call' && 'app' in ref && ref.app === post.app
+    ? echoOf(heard, ref.app)
+    : post.nodes.flatMap((node) => comes.get(node) ?? []).reduce<Arrival | undefined>(louder, undefined);
+
+const stateOf = ({ want }: Want, comes: boolean): FeedState => {
+  if (comes) return want === 'never' ? 'unwanted' : 'arrives';
+  return want === 'must' ? 'missing' : 'quiet';
+};
+
+const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
+
+/** Reads every sound at every listener off what is heard. */
+export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
+  const posts = postsOf(find, heard.sinks);
+  const speakers = speakersOf(find, heard);
+  const rows = speakers.map((speaker) => {
+    const comes = comesTo(heard, speaker);
+    const arrivals = posts.map((post) => atPost(heard, comes, speaker, post));
+    // A far end that nobody here hears is missing to whoever wears headphones, else to the room.
+    const isLost = speaker.kind === 'call' && !posts.some(({ kind }, at) => HERE.has(kind) && arrivals[at]);
+    const listensHere = posts.some(({ kind }) => kind === 'ears') ? 'ears' : 'room';
+    return posts.map((post, at): Feed => {
+      const own = wantOf(find, speaker, post);
+      const want: Want =
+        isLost && post.kind === listensHere && own.want === 'may'
+          ? { want: 'must', because: 'somebody here has to hear the far end' }
+          : own;
+      const arrival = arrivals[at];
+      return {
+        ...want,
+        speaker: speaker.id,
+        post: post.id,
+        state: stateOf(want, arrival !== undefined),
+        ...(arrival ? { arrival, unit: heard.graph.nodes.get(arrival.sink)!.unit } : {}),
+        isLate:
+          speaker.kind === 'person' && post.kind === 'ears' && (arrival?.lateMs ?? 0) > OWN_VOICE_LATE_MS,
+      };
+    });
+  });
+  return { speakers, posts, rows };
+};

@@ -1,0 +1,3 @@
+export * from './posts';
+export * from './wants';
+export * from './feeds';

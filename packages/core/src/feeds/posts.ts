@@ -1,0 +1,129 @@
+import { type Sink, type SinkKind } from '../flow';
+import type { Lookup, SinkRef, SourceRef } from '../rig';
+import type { Heardness } from '../gain';
+
+/** Someone or something that listens: a far end, an audience, a track, a camera, a pair of headphones, a room. */
+export interface Post {
+  id: string;
+  kind: SinkKind;
+  name: string;
+  /** The same within a sentence: "the far end of Call". */
+  inSentence: string;
+  /** Devices people listen by, or the computer that keeps or sends. */
+  devices: string[];
+  app?: string;
+  track?: string;
+  /** Places in the flow: left and right, or several loudspeakers of one room. */
+  nodes: string[];
+}
+
+/** A sound as people think of it: someone here, a far end, what a device plays; left and right are one. */
+export interface Speaker {
+  id: string;
+  kind: 'person' | 'call' | 'programme';
+  name: string;
+  /** The same within a sentence. */
+  inSentence: string;
+  ref: SourceRef;
+  /** Which of the sources of the flow it is. */
+  indexes: number[];
+}
+
+const farEnd = (program: string) => `Far end of ${program}`;
+const audience = (program: string) => `Audience of ${program}`;
+const THE = new RegExp(`^(?:${farEnd('')}|${audience('')})`, 'u');
+
+/** Names of devices and people stand in a sentence as they are. */
+const inSentence = (name: string): string =>
+  THE.test(name) ? `the ${name.charAt(0).toLowerCase()}${name.slice(1)}` : name;
+
+/** Whether loudspeakers stand together: where a place is written down for them. */
+const roomOf = (find: Lookup, device: string): string => find.device(device)?.place ?? '';
+
+const postKey = (find: Lookup, { kind, device, app, track }: Sink): string => {
+  if (track !== undefined) return `${kind} ${device} ${app} ${track}`;
+  if (app !== undefined) return `${kind} ${app}`;
+  const room = kind === 'room' ? roomOf(find, device) : '';
+  return `${kind} ${room || device}`;
+};
+
+const postName = (find: Lookup, sinks: readonly Sink[]): string => {
+  const [{ kind, label, device, app }] = sinks as [Sink];
+  const program = find.app(app ?? '')?.name ?? '';
+  const name = find.device(device)?.name ?? device;
+  switch (kind) {
+    case 'call':
+      return farEnd(program);
+    case 'stream':
+      return audience(program);
+    case 'track':
+      return app === undefined ? `${label} of ${name}` : label;
+    case 'room':
+      return roomOf(find, device) || name;
+    default:
+      return name;
+  }
+};
+
+/** Everyone who listens, in the order of the sinks: what is kept and sent first, then who is here. */
+export const postsOf = (find: Lookup, sinks: readonly Sink[]): Post[] => {
+  const groups = new Map<string, Sink[]>();
+  for (const sink of sinks) {
+    const key = postKey(find, sink);
+    groups.set(key, [...(groups.get(key) ?? []), sink]);
+  }
+  return [...groups].map(([id, all]) => {
+    const [{ kind, app, track }] = all as [Sink];
+    const name = postName(find, all);
+    return {
+      id,
+      kind,
+      name,
+      inSentence: inSentence(name),
+      devices: [...new Set(all.map(({ device }) => device))],
+      ...(app === undefined ? {} : { app }),
+      ...(track === undefined ? {} : { track }),
+      nodes: all.map(({ node }) => node),
+    };
+  });
+};
+
+const speakerKey = ({ person, app, device }: Heardness['graph']['sources'][number]): string =>
+  person !== undefined ? `person ${person}` : app !== undefined ? `app ${app}` : `device ${device}`;
+
+/** Everyone and everything that sounds: people here, far ends, what plays. */
+export const speakersOf = (find: Lookup, { graph }: Pick<Heardness, 'graph'>): Speaker[] => {
+  const groups = new Map<string, number[]>();
+  graph.sources.forEach((source, index) => {
+    const key = speakerKey(source);
+    groups.set(key, [...(groups.get(key) ?? []), index]);
+  });
+  return [...groups].map(([id, indexes]): Speaker => {
+    const { person, app, device = '', name: own } = graph.sources[indexes[0]!]!;
+    const program = find.app(app ?? '');
+    const isCall = program?.kind === 'call';
+    const name = isCall ? farEnd(program.name) : (program?.name ?? find.device(device)?.name ?? own);
+    return {
+      id,
+      kind: person === undefined ? (isCall ? 'call' : 'programme') : 'person',
+      name,
+      inSentence: inSentence(name),
+      ref: person !== undefined ? { person } : app !== undefined ? { app } : { device },
+      indexes,
+    };
+  });
+};
+
+/** Whether a listener is the one an intent names. */
+export const isPostOf = ({ app, track, devices }: Post, sink: SinkRef): boolean =>
+  'app' in sink
+    ? sink.app === app && (sink.track === undefined || sink.track === track)
+    : devices.includes(sink.device);
+
+/** Whether a sound is the one an intent names. */
+export const isSpeakerOf = ({ ref }: Speaker, source: SourceRef): boolean =>
+  'person' in source
+    ? 'person' in ref && ref.person === source.person
+    : 'app' in source
+      ? 'app' in ref && ref.app === source.app
+      : 'device' in ref && ref.device === source.device;
