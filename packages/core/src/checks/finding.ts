@@ -45,6 +45,7 @@ export const FINDING_CODES = [
   'not-arriving',
   'wrong-stream',
   'caller-echo',
+  'unheard',
   'outputs-fight',
   'overfed',
   'polarity',

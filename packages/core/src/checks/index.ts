@@ -10,6 +10,7 @@ import { phantomTooWeak } from './phantom-too-weak';
 import { phantomUnneeded } from './phantom-unneeded';
 import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
+import { unheard } from './unheard';
 import { callerEcho } from './caller-echo';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
@@ -94,6 +95,7 @@ export const CHECKS: Check[] = [
   notArriving,
   wrongStream,
   callerEcho,
+  unheard,
   leak,
 ];
 
@@ -103,6 +105,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'not-arriving',
   'wrong-stream',
   'caller-echo',
+  'unheard',
   'leak',
   'spill',
   'off-axis',
@@ -120,6 +123,9 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'voices-not-apart',
 ]);
 
+/** What only says that something does not come. */
+const ONLY_MISSING: ReadonlySet<Found['code']> = new Set(['not-arriving', 'unheard']);
+
 /** A voice that does not arrive is no news where a graver or equal finding on its way says why. */
 const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Found[] => {
   const causes = all.filter(
@@ -134,7 +140,7 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
         (place.lead !== undefined && leadsOf(device).some(({ id }) => id === place.lead)),
     );
   return all.filter(({ code, places }) => {
-    if (code !== 'not-arriving') return true;
+    if (!ONLY_MISSING.has(code)) return true;
     const devices = places.flatMap(({ device }) => (device && find.device(device) ? [device] : []));
     return !causes.some((cause) => devices.some((device) => isAt(cause, device)));
   });

@@ -73,24 +73,34 @@ const freeTrackId = (app: App, base: string): string => {
 const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>
   heard.sinks.some((sink) => sink.node === node && sink.app === app.id && sink.track === track.id);
 
-/** Input streams that a computer is shown. */
-export const streamsAt = ({ rig, find, usb }: Solved, computer: string) =>
+type Direction = 'to-computer' | 'from-computer';
+
+/** Streams that a computer is shown, to take from or to play into. */
+export const streamsAt = ({ rig, find, usb }: Solved, computer: string, towards: Direction = 'to-computer') =>
   rig.devices.flatMap(({ id }) =>
     (find.modelOf(id)?.streams ?? [])
       .filter(
         ({ direction, id: stream }) =>
-          direction === 'to-computer' && channelsOf(find, usb, computer, { device: id, stream }).length > 0,
+          direction === towards && channelsOf(find, usb, computer, { device: id, stream }).length > 0,
       )
       .map(({ id: stream, label }) => ({ device: id, stream, label })),
   );
 
-/** A program set to another of the streams its computer is shown. */
-export const listenElsewhere = (solved: Solved, app: App): Fix[] => {
-  const chosen = solved.find.streamsOf(app.input);
-  return streamsAt(solved, app.computer)
+/** A program set to another of the streams its computer is shown, on one of its sides. */
+const elsewhere = (solved: Solved, app: App, side: 'input' | 'output', words: string): Fix[] => {
+  const chosen = solved.find.streamsOf(app[side]);
+  return streamsAt(solved, app.computer, side === 'input' ? 'to-computer' : 'from-computer')
     .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
     .map(({ device, stream, label: name }) => {
-      const label = `Let ${app.name} listen to ${name} of ${solved.find.device(device)?.name ?? device}`;
-      return { label, edit: { ...putApp(solved.rig, { ...app, input: { device, stream } }), label } };
+      const label = `Let ${app.name} ${words} ${name} of ${solved.find.device(device)?.name ?? device}`;
+      return { label, edit: { ...putApp(solved.rig, { ...app, [side]: { device, stream } }), label } };
     });
 };
+
+/** A program set to listen to another stream. */
+export const listenElsewhere = (solved: Solved, app: App): Fix[] =>
+  elsewhere(solved, app, 'input', 'listen to');
+
+/** A program set to play into another stream. */
+export const playElsewhere = (solved: Solved, app: App): Fix[] =>
+  elsewhere(solved, app, 'output', 'play into');
