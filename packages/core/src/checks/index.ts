@@ -48,6 +48,7 @@ export * from './finding';
 export { meantOf, type Meant } from './meant';
 export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
+export { keepOut, letThrough } from './fixes/let-through';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
 export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 

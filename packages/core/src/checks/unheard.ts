@@ -1,10 +1,6 @@
 import { feedsOf, type Feed, type Feeds, type Post, type Speaker } from '../feeds';
-import type { App } from '../rig';
-import { finding, type Check, type Fix, type Found, type Place, type Severity, type Solved } from './finding';
-import { listenElsewhere, playElsewhere } from './fixes/listening';
-import { leadsOn } from './fixes/missing-leads';
-import { openTo } from './fixes/routing';
-import { MOST_TRIED } from './fixes/trial';
+import { finding, type Check, type Found, type Place, type Severity, type Solved } from './finding';
+import { letThrough } from './fixes/let-through';
 
 /** A sound that a listener should have and has not. */
 interface Gap {
@@ -38,23 +34,6 @@ const gapsOf = (feeds: Feeds): Gap[] =>
 /** Who loses most: a talk that cannot go on is a fault, an audience without the far end a caution. */
 const severityOf = ({ speaker, post }: Gap): Severity =>
   speaker.kind === 'call' && !isHere(post) ? 'caution' : 'fault';
-
-const appOf = ({ find }: Solved, id: string | undefined): App | undefined => find.app(id ?? '');
-
-/** Every place a sound gets to. */
-const reachedBy = ({ heard }: Solved, { indexes }: Speaker): Set<string> =>
-  new Set([...heard.everywhere].flatMap(([id, by]) => (indexes.some((index) => by.has(index)) ? [id] : [])));
-
-const propose = (solved: Solved, { speaker, post }: Gap): Fix[] => {
-  const listener = appOf(solved, post.app);
-  const player = 'app' in speaker.ref ? appOf(solved, speaker.ref.app) : undefined;
-  return [
-    ...openTo(solved, reachedBy(solved, speaker), new Set(post.nodes)),
-    ...(player && isHere(post) ? playElsewhere(solved, player) : []),
-    ...(listener && listener.kind !== 'recorder' ? listenElsewhere(solved, listener) : []),
-    ...(player ? leadsOn(solved, player.computer) : []),
-  ].slice(0, MOST_TRIED);
-};
 
 const placesOf = ({ rig, find }: Solved, { speaker, post }: Gap): Place[] => {
   const listening = post.devices.map((device): Place => ({ device }));
@@ -93,7 +72,7 @@ export const unheard: Check = (solved) => {
         },
         { label: 'Other sounds that come there', value: others, unit: '', from: 'arrivals' },
       ],
-      propose: () => propose(solved, gap),
+      propose: () => letThrough(solved, speaker, post),
     });
   });
 };

@@ -1,3 +1,4 @@
 export * from './posts';
 export * from './wants';
 export * from './feeds';
+export * from './sentences';

@@ -1,4 +1,4 @@
-import { type Sink, type SinkKind } from '../flow';
+import type { FlowSource, Sink, SinkKind } from '../flow';
 import type { Lookup, SinkRef, SourceRef } from '../rig';
 import type { Heardness } from '../gain';
 
@@ -88,21 +88,43 @@ export const postsOf = (find: Lookup, sinks: readonly Sink[]): Post[] => {
   });
 };
 
-const speakerKey = ({ person, app, device }: Heardness['graph']['sources'][number]): string =>
-  person !== undefined ? `person ${person}` : app !== undefined ? `app ${app}` : `device ${device}`;
+/** A name without the side it is of: "Main mix" for "Main mix R". */
+export const sideless = (label: string): string => label.replace(/,? \b(?:L|R|left|right)\b/giu, '');
+
+const labelOf = ({ graph }: Pick<Heardness, 'graph'>, source: FlowSource): string =>
+  sideless(graph.nodes.get(source.node)?.label ?? '');
+
+const speakerKey = (heard: Pick<Heardness, 'graph'>, source: FlowSource): string => {
+  const { person, app, device } = source;
+  if (person !== undefined) return `person ${person}`;
+  return app === undefined ? `device ${device} ${labelOf(heard, source)}` : `app ${app}`;
+};
+
+/** What a device plays: a player is called as itself, what a desk plays besides as what it is. */
+const programmeName = (find: Lookup, heard: Pick<Heardness, 'graph'>, source: FlowSource): string => {
+  const { device = '', name } = source;
+  const own = find.device(device)?.name ?? name;
+  return find.modelOf(device)?.desk ? `${labelOf(heard, source)} of ${own}` : own;
+};
 
 /** Everyone and everything that sounds: people here, far ends, what plays. */
-export const speakersOf = (find: Lookup, { graph }: Pick<Heardness, 'graph'>): Speaker[] => {
+export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speaker[] => {
+  const { graph } = heard;
   const groups = new Map<string, number[]>();
   graph.sources.forEach((source, index) => {
-    const key = speakerKey(source);
+    const key = speakerKey(heard, source);
     groups.set(key, [...(groups.get(key) ?? []), index]);
   });
   return [...groups].map(([id, indexes]): Speaker => {
-    const { person, app, device = '', name: own } = graph.sources[indexes[0]!]!;
+    const source = graph.sources[indexes[0]!]!;
+    const { person, app, device = '' } = source;
     const program = find.app(app ?? '');
     const isCall = program?.kind === 'call';
-    const name = isCall ? farEnd(program.name) : (program?.name ?? find.device(device)?.name ?? own);
+    const name = isCall
+      ? farEnd(program.name)
+      : person !== undefined
+        ? source.name
+        : (program?.name ?? programmeName(find, heard, source));
     return {
       id,
       kind: person === undefined ? (isCall ? 'call' : 'programme') : 'person',

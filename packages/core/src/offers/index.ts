@@ -15,6 +15,7 @@ export * from './plug-moves';
 export * from './trace';
 export * from './levels-page';
 export * from './level-differences';
+export * from './feeds-page';
 export * from './table-page';
 export * from './steps';
 export { suppose } from './suppose';

@@ -1,6 +1,7 @@
 import { portOfPin } from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { buildFlow, mainWay, usbTree, wayTo, type FlowEdge, type FlowGraph } from '../flow';
+import { sideless } from '../feeds';
 import { isStrayAir } from '../gain';
 import { lookup, type Rig } from '../rig';
 import type { PortRef } from '../checks';
@@ -100,9 +101,6 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
     comesFrom: withoutDoubles(comesFrom.filter(({ steps }) => carries(steps))),
   };
 };
-
-/** A name without the side it is of: "Main mix" for "Main mix R". */
-const sideless = (label: string): string => label.replace(/,? \b(?:L|R|left|right)\b/giu, '');
 
 /** Ways that differ only in the side they take are told as one. */
 const withoutDoubles = (ways: TraceWay[]): TraceWay[] => {

@@ -1,0 +1,45 @@
+import { wayTo } from '../../flow';
+import type { Post, Speaker } from '../../feeds';
+import type { Fix, Solved } from '../finding';
+import { listenElsewhere, playElsewhere, takeIt } from './listening';
+import { leadsOn } from './missing-leads';
+import { openTo, shutBetween } from './routing';
+import { MOST_TRIED } from './trial';
+
+/** Settings, then leads, that let a sound through to a listener, or keep it out. */
+
+/** Every place a sound gets to. */
+const reachedBy = ({ heard }: Solved, { indexes }: Speaker): Set<string> =>
+  new Set([...heard.everywhere].flatMap(([id, by]) => (indexes.some((index) => by.has(index)) ? [id] : [])));
+
+const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
+
+/** What could bring a sound to a listener that it does not come to. */
+export const letThrough = (solved: Solved, speaker: Speaker, post: Post): Fix[] => {
+  const { find } = solved;
+  const listener = find.app(post.app ?? '');
+  const player = 'app' in speaker.ref ? find.app(speaker.ref.app) : undefined;
+  return [
+    ...openTo(solved, reachedBy(solved, speaker), new Set(post.nodes)),
+    ...(player && isHere(post) ? playElsewhere(solved, player) : []),
+    ...(post.track !== undefined && 'person' in speaker.ref ? takeIt(solved, speaker.ref.person) : []),
+    ...(listener && listener.kind !== 'recorder' ? listenElsewhere(solved, listener) : []),
+    ...(player ? leadsOn(solved, player.computer) : []),
+  ].slice(0, MOST_TRIED);
+};
+
+/** What could keep a sound from a listener that it comes to. */
+export const keepOut = (solved: Solved, speaker: Speaker, post: Post): Fix[] => {
+  const { heard, graph, find } = solved;
+  const listener = find.app(post.app ?? '');
+  const shut = speaker.indexes.flatMap((index) => {
+    const start = graph.sources[index]!.node;
+    return post.nodes
+      .filter((node) => wayTo(heard.ways[index]!, start, node).length > 0)
+      .flatMap((node) => shutBetween(solved, start, node));
+  });
+  return [...shut, ...(listener && post.track === undefined ? listenElsewhere(solved, listener) : [])].slice(
+    0,
+    MOST_TRIED,
+  );
+};

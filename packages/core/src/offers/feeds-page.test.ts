@@ -1,0 +1,97 @@
+import { deskControlId as is } from '../catalogue';
+import { DESKS, talk } from '../checks/feeds.testing';
+import { skerryLight } from '../demo';
+import { applyEdit, type Rig } from '../rig';
+import { feedDetailInSteps, feedsPage } from './feeds-page';
+import { makeEngineMemory, solve, solveRig } from './solve-rig';
+import { finish } from './steps';
+
+const PODCAST = DESKS['podcast mixer, its first port']!;
+const MIXER = DESKS['mixer, its mix by USB']!;
+
+const pageOf = (rig: Rig) => feedsPage(solve(rig, makeEngineMemory()));
+const cellOf = (rig: Rig, speaker: string, post: string) => {
+  const { speakers, posts, rows } = pageOf(rig);
+  return rows[speakers.findIndex(({ id }) => id === speaker)]![posts.findIndex(({ id }) => id === post)]!;
+};
+const detailOf = (rig: Rig, speaker: string, post: string) =>
+  finish(feedDetailInSteps(rig, speaker, post, makeEngineMemory()));
+const postOf = (rig: Rig, name: string) => pageOf(rig).posts.find((one) => one.name === name)!;
+
+describe('a listener in sentences', () => {
+  it('the far end hears everyone but itself', () => {
+    expect(postOf(talk(PODCAST, 'call'), 'Far end of Call').sentences).toEqual([
+      'Hears ANN, BOB and Jingle pads of Desk.',
+      'Does not hear itself, as it should be.',
+    ]);
+  });
+
+  it('what is wrong comes first, with its reason', () => {
+    const rig = talk(PODCAST, 'call', { [is.kind('main')]: 'whole mix', [is.mute('ch1')]: true });
+    const [first, second] = postOf(rig, 'Far end of Call').sentences;
+    expect(first).toMatch(/^Hears itself, \d+ ms late, and never may: nobody can speak against/u);
+    expect(second).toBe('Does not hear ANN, and should: who calls talks with everyone who speaks here.');
+  });
+
+  it('nobody said anything, nothing comes', () => {
+    expect(postOf(skerryLight, 'Track Caller').sentences).toEqual(['Hears nothing.']);
+  });
+});
+
+describe('a cell opened', () => {
+  it('its way, thing by thing, and as late as the cell says', () => {
+    const { ways } = detailOf(skerryLight, 'person keeper', 'call call');
+    expect(ways[0]!.through).toEqual([
+      'Keeper',
+      "Keeper's microphone",
+      'Lamp room mixer',
+      'Microphone dongle of the laptop',
+      "Caller's laptop",
+    ]);
+    expect(ways[0]!.lateMs).toBeCloseTo(cellOf(skerryLight, 'person keeper', 'call call').lateMs!, 6);
+  });
+
+  it('a cell that is gone has nothing', () => {
+    expect(detailOf(skerryLight, 'person nobody', 'call call')).toEqual({ ways: [], turns: [] });
+  });
+
+  const cells = Object.entries(DESKS).flatMap(([name, desk]) =>
+    (
+      [
+        ['a voice to the call', talk(desk, 'call'), 'person ann', 'call call'],
+        ['a voice to the headphones', talk(desk, 'call'), 'person bob', 'ears ears'],
+        ['the far end to the headphones', talk(desk, 'call'), 'app call', 'ears ears'],
+        ['the far end to itself', talk(desk, 'call'), 'app call', 'call call'],
+        [
+          'a muted voice to the audience',
+          talk(desk, 'encoder', { [is.mute('ch2')]: true }),
+          'person bob',
+          'stream show',
+        ],
+      ] as const
+    ).map(([what, rig, speaker, post]) => [`${name}: ${what}`, rig, speaker, post] as const),
+  );
+  it.each(cells)(
+    '%s: every turn offered opens what is shut, shuts what is open',
+    (_name, rig, speaker, post) => {
+      const comes = cellOf(rig, speaker, post).level !== undefined;
+      const { turns } = detailOf(rig, speaker, post);
+      expect(turns.length).toBeGreaterThan(0);
+      for (const { edit, label, preview } of turns) {
+        const then = applyEdit(rig, edit).rig;
+        expect([label, cellOf(then, speaker, post).level !== undefined]).toEqual([label, !comes]);
+        const codes = (findings: { code: string }[]) => findings.map(({ code }) => code).sort();
+        const [was, now] = [solveRig(rig).findings, solveRig(then).findings];
+        expect(codes(preview.come)).toEqual(codes(now.filter(({ id }) => !was.some((one) => one.id === id))));
+      }
+    },
+  );
+
+  it('what brings nothing comes before what brings a fault', () => {
+    const { turns } = detailOf(talk(MIXER, 'call'), 'app call', 'call call');
+    expect(turns.every(({ preview }) => preview.come.some(({ code }) => code === 'caller-echo'))).toBe(true);
+    const opened = detailOf(talk(MIXER, 'encoder', { [is.mute('ch2')]: true }), 'person bob', 'stream show');
+    expect(opened.turns[0]!.preview.come).toEqual([]);
+    expect(opened.turns[0]!.preview.gone.map(({ code }) => code)).toContain('unheard');
+  });
+});

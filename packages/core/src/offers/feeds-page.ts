@@ -1,0 +1,157 @@
+import { keepOut, letThrough, runChecks, SEVERITIES, type Fix, type Solved } from '../checks';
+import { feedsOf, postSentences, type Feed, type Feeds, type Post, type Speaker } from '../feeds';
+import { waysBetween, type FlowEdge } from '../flow';
+import { tryEdit, type Rig } from '../rig';
+import type { Db, LevelUnit } from '../units';
+import { plainFinding, solve, type EngineMemory } from './solve-rig';
+import type { OfferedFix } from './fixes';
+import type { Steps } from './steps';
+
+/** One sound at one listener, as the table shows it. */
+export interface FeedCell extends Pick<Feed, 'want' | 'because' | 'intent' | 'state' | 'isLate'> {
+  /** Long-term level there and its unit; absent where nothing comes. */
+  level?: number;
+  unit?: LevelUnit;
+  lateMs?: number;
+  /** It comes by more than one way. */
+  isDoubled: boolean;
+}
+
+/** Who hears what, as the page shows it. */
+export interface FeedsPage {
+  speakers: Omit<Speaker, 'indexes'>[];
+  /** With what each hears, in sentences. */
+  posts: (Omit<Post, 'nodes'> & { sentences: string[] })[];
+  /** A row for each speaker, in the order of the listeners. */
+  rows: FeedCell[][];
+}
+
+const cellOf = ({ want, because, intent, state, isLate, arrival, unit }: Feed): FeedCell => ({
+  want,
+  because,
+  state,
+  isLate,
+  isDoubled: arrival?.isDoubled ?? false,
+  ...(intent === undefined ? {} : { intent }),
+  ...(arrival && unit ? { level: arrival.level, unit, lateMs: arrival.lateMs } : {}),
+});
+
+/** Who hears what in a solved rig. */
+export const feedsPage = ({ find, heard }: Solved): FeedsPage => {
+  const feeds = feedsOf(find, heard);
+  return {
+    speakers: feeds.speakers.map(({ indexes: _indexes, ...speaker }) => speaker),
+    posts: feeds.posts.map(({ nodes: _nodes, ...post }, at) => ({
+      ...post,
+      sentences: postSentences(feeds, at),
+    })),
+    rows: feeds.rows.map((row) => row.map(cellOf)),
+  };
+};
+
+/** One way by which a sound comes to a listener: the things it passes, one after the other. */
+export interface FeedWay {
+  through: string[];
+  gainDb: Db;
+  lateMs: number;
+}
+
+/** One cell of the table opened. */
+export interface FeedDetail {
+  ways: FeedWay[];
+  /** What shuts it where it comes, opens it where it does not: each tried. */
+  turns: OfferedFix[];
+}
+
+/** Names of the devices and people along a way, each once where it stays. */
+const namesAlong = ({ graph, find, rig }: Solved, start: string, edges: readonly FlowEdge[]): string[] => {
+  const nameOf = (id: string): string => {
+    const { device, person, label } = graph.nodes.get(id)!;
+    const someone = rig.people.find((one) => one.id === person)?.name;
+    return someone ?? find.device(device ?? '')?.name ?? label;
+  };
+  return [start, ...edges.map(({ to }) => to)].map(nameOf).filter((name, at, all) => name !== all[at - 1]);
+};
+
+/** Ways over which a sound comes by no more than one millionth of its power are not told, dB. */
+const TOLD_DB = -60;
+
+const waysOf = (solved: Solved, speaker: Speaker, post: Post): FeedWay[] => {
+  const all = speaker.indexes.flatMap((index) => {
+    const start = solved.graph.sources[index]!.node;
+    return post.nodes.flatMap((node) =>
+      waysBetween(solved.graph, start, node).map(({ edges, lateMs }): FeedWay => ({
+        through: namesAlong(solved, start, edges),
+        gainDb: edges.reduce((sum, { gainDb, unitShiftDb }) => sum + gainDb - unitShiftDb, 0),
+        lateMs,
+      })),
+    );
+  });
+  const strongest = Math.max(...all.map(({ gainDb }) => gainDb));
+  // Left and right of one listener are one way.
+  const once = new Map(
+    all
+      .filter(({ gainDb }) => gainDb > strongest + TOLD_DB)
+      .sort((a, b) => a.gainDb - b.gainDb)
+      .map((way) => [way.through.join('\n'), way]),
+  );
+  return [...once.values()].sort((a, b) => b.gainDb - a.gainDb);
+};
+
+/** The cell of a speaker and a listener; undefined where one of them is not there (any more). */
+const feedAt = ({ find, heard }: Solved, speakerId: string, postId: string) => {
+  const feeds: Feeds = feedsOf(find, heard);
+  const row = feeds.speakers.findIndex(({ id }) => id === speakerId);
+  const at = feeds.posts.findIndex(({ id }) => id === postId);
+  const [speaker, post, feed] = [feeds.speakers[row], feeds.posts[at], feeds.rows[row]?.[at]];
+  return speaker && post && feed ? { speaker, post, feed } : undefined;
+};
+
+const gravity = ({ preview: { come } }: OfferedFix): number =>
+  Math.min(SEVERITIES.length, ...come.map(({ severity }) => SEVERITIES.indexOf(severity)));
+
+/**
+ * One sound at one listener: the ways it comes, and what opens or shuts it, each tried on the whole rig, those that bring
+ * nothing first. A turn at each step.
+ */
+export function* feedDetailInSteps(
+  rig: Rig,
+  speakerId: string,
+  postId: string,
+  memory: EngineMemory,
+): Steps<FeedDetail> {
+  const solved = solve(rig, memory);
+  const cell = feedAt(solved, speakerId, postId);
+  if (!cell) return { ways: [], turns: [] };
+  const { speaker, post, feed } = cell;
+  const comes = feed.arrival !== undefined;
+  const before = runChecks(solved).map(plainFinding);
+  const proposed = comes ? keepOut(solved, speaker, post) : letThrough(solved, speaker, post);
+  const turns = new Map<string, OfferedFix>();
+  const attempt = (fix: Fix) => {
+    const result = tryEdit(rig, fix.edit);
+    if (!result.ok || turns.has(fix.label)) return;
+    const then = solve(result.rig, memory);
+    const now = feedAt(then, speakerId, postId);
+    if (!now || (now.feed.arrival !== undefined) === comes) return;
+    const after = runChecks(then).map(plainFinding);
+    const has = (all: typeof before, id: string) => all.some((one) => one.id === id);
+    turns.set(fix.label, {
+      ...fix,
+      edit: { ...fix.edit, label: fix.label },
+      preview: {
+        possible: true,
+        gone: before.filter(({ id }) => !has(after, id)),
+        come: after.filter(({ id }) => !has(before, id)),
+      },
+    });
+  };
+  for (const [done, fix] of proposed.entries()) {
+    yield { done, of: proposed.length };
+    attempt(fix);
+  }
+  return {
+    ways: comes ? waysOf(solved, speaker, post) : [],
+    turns: [...turns.values()].sort((a, b) => gravity(b) - gravity(a)),
+  };
+}
