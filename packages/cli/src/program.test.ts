@@ -1,11 +1,21 @@
 import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { condenserOnAdapter, microphonesInTheMiddle, skerryLight, usbTooFar, type Rig } from '@diaphon/core';
+import {
+  applyEdit,
+  condenserOnAdapter,
+  fixesFor,
+  microphonesInTheMiddle,
+  skerryLight,
+  solveRig,
+  usbTooFar,
+  type Rig,
+} from '@diaphon/core';
 import type { CheckReport } from './check';
 import type { GainsReport } from './gains';
 import type { LevelsReport } from './levels';
 import { EXIT, program } from './program';
+import type { FeedsReport } from './feeds';
 import type { SpillReport } from './spill';
 
 const folder = mkdtempSync(join(tmpdir(), 'diaphon-cli-'));
@@ -29,7 +39,10 @@ const run = async (...args: string[]) => {
 };
 
 /** The museum rig with its lead mended: nothing grave left. */
-const mended: Rig = { ...skerryLight, leads: skerryLight.leads.filter(({ id }) => id !== 'caller-lead') };
+const mended: Rig = applyEdit(
+  skerryLight,
+  fixesFor(skerryLight, solveRig(skerryLight).findings[0]!.id)[0]!.edit,
+).rig;
 
 describe('diaphon gains', () => {
   const museum = () => fileOf('gains.json', JSON.stringify(skerryLight));
@@ -108,6 +121,27 @@ describe('diaphon check', () => {
       from: 'solved circuit, DC',
     });
     expect(typeof found!.fixes[0]).toBe('string');
+  });
+});
+
+describe('diaphon feeds', () => {
+  const museum = fileOf('feeds.json', JSON.stringify(skerryLight));
+
+  it('says what each listener hears and misses, and with exit code 1 that something is missing', async () => {
+    const { out, code } = await run('feeds', museum);
+    expect(code).toBe(EXIT.findings);
+    expect(out).toMatch(/Headphones\n {2}Does not hear the far end of Call, and should: somebody here/u);
+    expect(out).toMatch(/Keeper +Track Keeper +arrives +−\d+\.\d dBFS +\d\.\d/u);
+  });
+
+  it('as JSON: every sound at every listener, with level and delay where it comes', async () => {
+    const report = JSON.parse((await run('feeds', '--json', museum)).out) as FeedsReport;
+    expect(report).toMatchObject({ report: 'diaphon-feeds', version: 1 });
+    expect(report.feeds).toHaveLength(5 * 9);
+    for (const { level, unit, lateMs, state } of report.feeds)
+      expect([level === null, unit === null, lateMs === null]).toEqual(
+        Array(3).fill(state === 'missing' || state === 'quiet'),
+      );
   });
 });
 

@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { printable, withPrintableNames, type Rig } from '@diaphon/core';
 import { checkReport, checkText, isClear } from './check';
 import { convert, type ConvertOptions } from './convert';
+import { feedsReport, feedsText, isWrong } from './feeds';
 import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
 import { readRigFile } from './read-file';
@@ -37,44 +38,59 @@ export const program = (out: Out, err: Out): Command => {
     process.exitCode = EXIT.unreadable;
   };
 
-  root
-    .command('check')
-    .description('what is wrong, why, with figures; exit code 1 when a danger or fault is found')
-    .argument('<rig>', 'rig file (JSON)')
-    .option('--json', 'print the findings as JSON')
-    .action((file: string, options: { json?: boolean }) =>
-      withRig(file, (rig) => {
-        const report = checkReport(options.json ? rig : withPrintableNames(rig));
-        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : checkText(report));
-        process.exitCode = isClear(report) ? EXIT.clear : EXIT.findings;
-      }),
-    );
+  /** A command that prints what it reads in a rig, as text or as JSON. */
+  const reading = <Report>(
+    name: string,
+    description: string,
+    printed: string,
+    report: (rig: Rig) => Report,
+    text: (report: Report) => string,
+    isFine: (report: Report) => boolean = () => true,
+  ) =>
+    root
+      .command(name)
+      .description(description)
+      .argument('<rig>', 'rig file (JSON)')
+      .option('--json', `print ${printed} as JSON`)
+      .action((file: string, options: { json?: boolean }) =>
+        withRig(file, (rig) => {
+          const read = report(options.json ? rig : withPrintableNames(rig));
+          out.write(options.json ? `${JSON.stringify(read, null, 2)}\n` : text(read));
+          process.exitCode = isFine(read) ? EXIT.clear : EXIT.findings;
+        }),
+      );
 
-  root
-    .command('spill')
-    .description('whose voice strays into whose microphone, for those whose place at the table is known')
-    .argument('<rig>', 'rig file (JSON)')
-    .option('--json', 'print them as JSON')
-    .action((file: string, options: { json?: boolean }) =>
-      withRig(file, (rig) => {
-        const report = spillReport(options.json ? rig : withPrintableNames(rig));
-        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : spillText(report));
-        process.exitCode = report.spills.some(({ isTooLoud }) => isTooLoud) ? EXIT.findings : EXIT.clear;
-      }),
-    );
-
-  root
-    .command('levels')
-    .description('the level, noise, ceiling and headroom of every stage of every strand')
-    .argument('<rig>', 'rig file (JSON)')
-    .option('--json', 'print the strands as JSON')
-    .action((file: string, options: { json?: boolean }) =>
-      withRig(file, (rig) => {
-        const report = levelsReport(options.json ? rig : withPrintableNames(rig));
-        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : levelsText(report));
-        process.exitCode = EXIT.clear;
-      }),
-    );
+  reading(
+    'check',
+    'what is wrong, why, with figures; exit code 1 when a danger or fault is found',
+    'the findings',
+    checkReport,
+    checkText,
+    isClear,
+  );
+  reading(
+    'feeds',
+    'who hears what, how late, and what is missing; exit code 1 when something is not as it should be',
+    'them',
+    feedsReport,
+    feedsText,
+    ({ feeds }) => !feeds.some(isWrong),
+  );
+  reading(
+    'spill',
+    'whose voice strays into whose microphone, for those whose place at the table is known',
+    'them',
+    spillReport,
+    spillText,
+    ({ spills }) => !spills.some(({ isTooLoud }) => isTooLoud),
+  );
+  reading(
+    'levels',
+    'the level, noise, ceiling and headroom of every stage of every strand',
+    'the strands',
+    levelsReport,
+    levelsText,
+  );
   root
     .command('gains')
     .description('every gain, pad and fader solved at once; exit code 1 when not everything can be had')

@@ -1,3 +1,4 @@
+import { deskControlId } from '../catalogue';
 import { DEMO_RIGS, skerryLight } from '../demo';
 import {
   buildRig,
@@ -14,6 +15,7 @@ import { after, inSilence, recorder } from '../rig/testing';
 import { fixesFor, previewEdit, solveRig, tuned } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
+import { DESKS, talk } from './feeds.testing';
 import { tableOf } from './table.testing';
 
 interface VoiceRows {
@@ -632,6 +634,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'the second computer gets the whole mix | all but itself',
     secondComputer('second', { 'stream.second.kind': 'whole mix' }),
     secondComputer('second'),
+  ],
+  [
+    'unheard',
+    'one of two voices muted on its way to an audience | neither',
+    talk(DESKS['mixer, its mix by USB']!, 'encoder', { [deskControlId.mute('ch2')]: true }),
+    talk(DESKS['mixer, its mix by USB']!, 'encoder'),
   ],
   [
     'wrong-stream',

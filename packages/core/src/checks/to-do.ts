@@ -39,13 +39,19 @@ export const toDoOf = (solved: Solved): ToDo[] => {
       words: `${app} on ${name(computer)} listens to nothing yet`,
       place: { device: computer },
     }));
+  const mute = rig.apps
+    .filter(({ kind, output }) => kind === 'call' && output === null)
+    .map(({ name: app, computer }): ToDo => ({
+      words: `${app} on ${name(computer)} plays nowhere yet: nobody here hears its far end`,
+      place: { device: computer },
+    }));
   const hasVoices = rig.placements.length > 0;
   const hasListeners = heard.sinks.some(({ kind }) => isDestination(kind)) || rig.apps.length > 0;
   const nowhere: ToDo[] =
     hasVoices && !hasListeners
       ? [{ words: 'Nothing records or sends yet: add a computer, a recorder or a camera', place: {} }]
       : [];
-  return [...unheard, ...silent, ...deaf, ...nowhere];
+  return [...unheard, ...silent, ...deaf, ...mute, ...nowhere];
 };
 
 /** Whether something was meant to arrive, and does: only then is a rig without findings clear. */

@@ -4,7 +4,7 @@ import { fixesFor, solveRig } from '../offers';
 import { applyEdit, putApp, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
-import { DESKS, encoder, talk } from './feeds.testing';
+import { DESKS, encoder, talk, withApp } from './feeds.testing';
 
 /** Who should hear whom, where others are heard. Common practice, no published source. */
 
@@ -45,6 +45,20 @@ describe('silent', () => {
   it('the museum, its one wrong lead mended', () => {
     const [wrong] = solveRig(skerryLight).findings;
     expect(unheardIn(after(skerryLight, fixesFor(skerryLight, wrong!.id)[0]!.edit))).toEqual([]);
+  });
+
+  it('a call that plays nowhere yet: a thing to do', () => {
+    const rig = talk(
+      DESKS['mixer, its mix by USB']!,
+      'call',
+      {},
+      withApp('call', () => ({ output: null })),
+    );
+    expect(unheardIn(rig)).toEqual([]);
+    expect(solveRig(rig).toDo.map(({ words }) => words)).toEqual([
+      'Nobody speaks into Spare microphone yet',
+      expect.stringMatching(/^Call on .+ plays nowhere yet: nobody here hears its far end$/u),
+    ]);
   });
 
   it('a microphone that nobody speaks into, and a voice that nothing keeps: told as that', () => {

@@ -20,12 +20,15 @@ const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
 const isKept = ({ posts, rows }: Feeds, row: number): boolean =>
   posts.some((post, at) => !isHere(post) && rows[row]![at]!.state === 'arrives');
 
-const gapsOf = (feeds: Feeds): Gap[] =>
+const playsNowhere = ({ find }: Solved, { ref }: Speaker): boolean =>
+  'app' in ref && find.app(ref.app)?.output === null;
+
+const gapsOf = (solved: Solved, feeds: Feeds): Gap[] =>
   feeds.rows.flatMap((row, index) =>
     row.flatMap((feed, at): Gap[] => {
       const [speaker, post] = [feeds.speakers[index]!, feeds.posts[at]!];
-      // What the operator asked for is told as such.
-      if (feed.state !== 'missing' || feed.intent !== undefined) return [];
+      // What the operator asked for is told as such; a program that plays nowhere yet is still to be set up.
+      if (feed.state !== 'missing' || feed.intent !== undefined || playsNowhere(solved, speaker)) return [];
       const isTold = hearsAnother(feeds, at) && (speaker.kind === 'call' || isKept(feeds, index));
       return isTold ? [{ speaker, post, feed }] : [];
     }),
@@ -49,7 +52,7 @@ const placesOf = ({ rig, find }: Solved, { speaker, post }: Gap): Place[] => {
 /** Someone who should be heard somewhere, where others are, and is not. */
 export const unheard: Check = (solved) => {
   const feeds = feedsOf(solved.find, solved.heard);
-  return gapsOf(feeds).map((gap): Found => {
+  return gapsOf(solved, feeds).map((gap): Found => {
     const { speaker, post, feed } = gap;
     const others = feeds.rows
       .map((row) => row[feeds.posts.indexOf(post)]!)
