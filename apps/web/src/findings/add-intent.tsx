@@ -1,4 +1,4 @@
-import { putIntent, type Rig, type SinkRef, type SourceRef } from '@diaphon/core';
+import { sayIntent, type Rig, type SinkRef, type SourceRef } from '@diaphon/core';
 import { useState } from 'react';
 import { Button } from '../look/button';
 import { useEdit } from '../store/use-edit';
@@ -34,12 +34,6 @@ const sinksOf = (rig: Rig): { label: string; ref: SinkRef }[] => [
     .map(({ id, name }) => ({ label: name, ref: { device: id } })),
 ];
 
-const freeIntentId = (rig: Rig): string => {
-  let n = rig.intents.length + 1;
-  while (rig.intents.some(({ id }) => id === `meant-${n}`)) n += 1;
-  return `meant-${n}`;
-};
-
 /** One more sentence of what is meant: a source, whether it must or must never arrive, and a listener. */
 export const AddIntent = ({ rig, onDone }: { rig: Rig; onDone: () => void }) => {
   const edit = useEdit();
@@ -68,14 +62,7 @@ export const AddIntent = ({ rig, onDone }: { rig: Rig; onDone: () => void }) => 
       className="space-y-1.5 pt-1.5"
       onSubmit={(event) => {
         event.preventDefault();
-        edit((now) =>
-          putIntent(now, {
-            id: freeIntentId(now),
-            source: sources[source]!.ref,
-            sink: sinks[sink]!.ref,
-            want,
-          }),
-        );
+        edit((now) => sayIntent(now, sources[source]!.ref, sinks[sink]!.ref, want));
         onDone();
       }}
     >

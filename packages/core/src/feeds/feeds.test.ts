@@ -2,7 +2,7 @@ import { deskControlId as is } from '../catalogue';
 import { DESKS, talk } from '../checks/feeds.testing';
 import { skerryLight } from '../demo';
 import { makeEngineMemory, solve } from '../offers';
-import { putIntent, type Rig } from '../rig';
+import { sayIntent, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { feedsOf, UNNOTICED_DB } from './feeds';
 
@@ -89,13 +89,15 @@ describe('what comes where', () => {
 describe('what the operator says goes before what goes without saying', () => {
   const rig = talk(MIXER, 'call');
   const said = (want: 'arrives' | 'never') =>
-    after(rig, putIntent(rig, { id: 'i', source: { person: 'ann' }, sink: { app: 'call' }, want }));
+    after(rig, sayIntent(rig, { person: 'ann' }, { app: 'call' }, want));
 
   it.each([
     ['never', 'unwanted', 'never'],
     ['arrives', 'arrives', 'must'],
   ] as const)('%s', (want, state, wants) => {
-    expect(at(said(want), 'ANN', 'Far end of Call')).toMatchObject({ state, want: wants, intent: 'i' });
+    expect(at(said(want), 'ANN', 'Far end of Call')).toMatchObject({ state, want: wants, intent: 'meant' });
     expect(at(said(want), 'BOB', 'Far end of Call').intent).toBeUndefined();
+    const forgotten = sayIntent(said(want), { person: 'ann' }, { app: 'call' }, null);
+    expect(after(said(want), forgotten).intents).toEqual([]);
   });
 });

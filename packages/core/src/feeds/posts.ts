@@ -136,6 +136,10 @@ export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speak
   });
 };
 
+/** A listener as an intent names it; of loudspeakers that stand together, the first. */
+export const sinkRefOf = ({ app, track, devices }: Pick<Post, 'app' | 'track' | 'devices'>): SinkRef =>
+  app === undefined ? { device: devices[0]! } : { app, ...(track === undefined ? {} : { track }) };
+
 /** Whether a listener is the one an intent names. */
 export const isPostOf = ({ app, track, devices }: Post, sink: SinkRef): boolean =>
   'app' in sink

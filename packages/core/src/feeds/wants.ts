@@ -31,9 +31,10 @@ const takenForGranted = (speaker: Speaker, post: Post): Want => {
 
 /** What the operator has said of a sound at a listener, else what goes without saying. */
 export const wantOf = (find: Lookup, speaker: Speaker, post: Post): Want => {
-  const own = find.rig.intents.find(
-    ({ source, sink }) => isSpeakerOf(speaker, source) && isPostOf(post, sink),
-  );
+  // What was said last counts.
+  const own = [...find.rig.intents]
+    .reverse()
+    .find(({ source, sink }) => isSpeakerOf(speaker, source) && isPostOf(post, sink));
   return own
     ? {
         want: own.want === 'arrives' ? 'must' : 'never',

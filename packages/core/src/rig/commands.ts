@@ -1,4 +1,5 @@
 import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
+import { deepEqual } from './deep-equal';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
 import type {
   AimChoice,
@@ -162,11 +163,18 @@ export const removeApp = (rig: Rig, id: string): Edit => ({
   ],
 });
 
-/** Says what must, or must never, arrive where. */
-export const putIntent = (rig: Rig, intent: Intent): Edit => ({
-  label: 'Change what is to arrive',
-  steps: revise(rig, 'intents', intent),
-});
+/** Says what of a sound must, or must never, arrive at a listener; what was said of the two before is forgotten. @param want null: nothing is said */
+export const sayIntent = (rig: Rig, source: SourceRef, sink: SinkRef, want: Intent['want'] | null): Edit => {
+  const others = rig.intents.filter((one) => deepEqual(one.source, source) && deepEqual(one.sink, sink));
+  const id = freeId(rig, 'meant');
+  return {
+    label: want ? 'Say what is to arrive' : 'Forget what was to arrive',
+    steps: [
+      ...others.map((one) => drop(rig, 'intents', one.id)),
+      ...(want ? revise(rig, 'intents', { id, source, sink, want }) : []),
+    ],
+  };
+};
 
 export const removeIntent = (rig: Rig, id: string): Edit => ({
   label: 'Forget what was to arrive',
