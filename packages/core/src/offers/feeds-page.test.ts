@@ -48,6 +48,10 @@ describe('a cell opened', () => {
       'Microphone dongle of the laptop',
       "Caller's laptop",
     ]);
+    expect(ways[0]!.againstDb).toBe(0);
+    // By the neighbour’s microphone as well, later by 0.9 m and more of air.
+    expect(ways[1]!.through[1]).toBe("Neighbour's microphone");
+    expect(ways[1]!.lateMs - ways[0]!.lateMs).toBeGreaterThan((0.9 - 0.05) / 0.343);
     expect(ways[0]!.lateMs).toBeCloseTo(cellOf(skerryLight, 'person keeper', 'call call').lateMs!, 6);
   });
 
@@ -86,6 +90,12 @@ describe('a cell opened', () => {
       }
     },
   );
+
+  it('a sound kept back by a wrong lead: what mends the lead lets it through', () => {
+    const { turns } = detailOf(skerryLight, 'app call', 'ears phones');
+    expect(turns[0]!.preview.gone.map(({ code }) => code)).toContain('phantom-into-output');
+    expect(turns[0]!.preview.come).toEqual([]);
+  });
 
   it('what brings nothing comes before what brings a fault', () => {
     const { turns } = detailOf(talk(MIXER, 'call'), 'app call', 'call call');

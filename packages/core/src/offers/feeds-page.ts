@@ -1,4 +1,4 @@
-import { keepOut, letThrough, runChecks, SEVERITIES, type Fix, type Solved } from '../checks';
+import { keepOut, letThrough, runChecks, SEVERITIES, type Fix, type Found, type Solved } from '../checks';
 import { feedsOf, postSentences, type Feed, type Feeds, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
 import { tryEdit, type Rig } from '../rig';
@@ -52,7 +52,8 @@ export const feedsPage = ({ find, heard }: Solved): FeedsPage => {
 /** One way by which a sound comes to a listener: the things it passes, one after the other. */
 export interface FeedWay {
   through: string[];
-  gainDb: Db;
+  /** Its level against the strongest of them, dB: 0 is the strongest. */
+  againstDb: Db;
   lateMs: number;
 }
 
@@ -79,23 +80,19 @@ const TOLD_DB = -60;
 const waysOf = (solved: Solved, speaker: Speaker, post: Post): FeedWay[] => {
   const all = speaker.indexes.flatMap((index) => {
     const start = solved.graph.sources[index]!.node;
-    return post.nodes.flatMap((node) =>
-      waysBetween(solved.graph, start, node).map(({ edges, lateMs }): FeedWay => ({
-        through: namesAlong(solved, start, edges),
-        gainDb: edges.reduce((sum, { gainDb, unitShiftDb }) => sum + gainDb - unitShiftDb, 0),
-        lateMs,
-      })),
-    );
+    return post.nodes
+      .flatMap((node) => waysBetween(solved.graph, start, node))
+      .map(({ edges, gainDb, lateMs }) => ({ through: namesAlong(solved, start, edges), gainDb, lateMs }));
   });
   const strongest = Math.max(...all.map(({ gainDb }) => gainDb));
-  // Left and right of one listener are one way.
-  const once = new Map(
-    all
-      .filter(({ gainDb }) => gainDb > strongest + TOLD_DB)
-      .sort((a, b) => a.gainDb - b.gainDb)
-      .map((way) => [way.through.join('\n'), way]),
+  const told = all
+    .map(({ gainDb, ...way }): FeedWay => ({ ...way, againstDb: gainDb - strongest }))
+    .filter(({ againstDb }) => againstDb > TOLD_DB)
+    .sort((a, b) => b.againstDb - a.againstDb);
+  // Left and right of one listener are one way: the stronger of the two stands for both.
+  return told.filter(
+    ({ through }, at) => told.findIndex((one) => one.through.join('\n') === through.join('\n')) === at,
   );
-  return [...once.values()].sort((a, b) => b.gainDb - a.gainDb);
 };
 
 /** The cell of a speaker and a listener; undefined where one of them is not there (any more). */
@@ -109,6 +106,16 @@ const feedAt = ({ find, heard }: Solved, speakerId: string, postId: string) => {
 
 const gravity = ({ preview: { come } }: OfferedFix): number =>
   Math.min(SEVERITIES.length, ...come.map(({ severity }) => SEVERITIES.indexOf(severity)));
+
+/** More findings than this are not gone through for what might bring a sound through. */
+const MOST_FINDINGS = 8;
+
+/** What mends anything grave: a wrong lead keeps a sound back as well as a switch does. */
+const mendsOf = (found: readonly Found[]): Fix[] =>
+  found
+    .filter(({ severity }) => severity === 'danger' || severity === 'fault')
+    .slice(0, MOST_FINDINGS)
+    .flatMap(({ propose }) => propose());
 
 /**
  * One sound at one listener: the ways it comes, and what opens or shuts it, each tried on the whole rig, those that bring
@@ -125,8 +132,11 @@ export function* feedDetailInSteps(
   if (!cell) return { ways: [], turns: [] };
   const { speaker, post, feed } = cell;
   const comes = feed.arrival !== undefined;
-  const before = runChecks(solved).map(plainFinding);
-  const proposed = comes ? keepOut(solved, speaker, post) : letThrough(solved, speaker, post);
+  const found = runChecks(solved);
+  const before = found.map(plainFinding);
+  const proposed = comes
+    ? keepOut(solved, speaker, post)
+    : [...letThrough(solved, speaker, post), ...mendsOf(found)];
   const turns = new Map<string, OfferedFix>();
   const attempt = (fix: Fix) => {
     const result = tryEdit(rig, fix.edit);
