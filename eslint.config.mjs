@@ -39,6 +39,7 @@ const WEB_ORDER = [
   'advice',
   'levels',
   'table',
+  'feeds',
   'models',
   'wiring',
   'shelf',

@@ -79,6 +79,15 @@ for (const light of ['light', 'dark'] as const) {
       await axe(page);
     });
 
+    test('feeds', async ({ page, request }) => {
+      const id = await copyOfDemo(request, MUSEUM);
+      await page.goto(`/rigs/${id}/feeds?sound=app+call&at=ears+phones`);
+      await expect(
+        page.getByRole('button', { name: 'Put a laptop isolator box in between', exact: true }),
+      ).toBeVisible();
+      await axe(page);
+    });
+
     test('errors', async ({ page }) => {
       await page.goto('/rigs/ghost-000000/wiring');
       await expect(page.getByRole('alert')).toContainText('There is no rig');

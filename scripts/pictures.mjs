@@ -76,6 +76,7 @@ const PICTURES = {
     await page.getByRole('button', { name: 'Set all of it' }).waitFor();
   },
   'gain-sheet': (page, id) => page.goto(`${BASE}/rigs/${id}/gains`),
+  feeds: (page, id) => page.goto(`${BASE}/rigs/${id}/feeds?sound=app+call&at=ears+phones`),
   table: (page, id) => page.goto(`${BASE}/rigs/${id}/table`),
   advice: (page) => page.goto(`${BASE}/advice`),
   // The last: an input is made free for it.

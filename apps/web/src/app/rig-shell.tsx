@@ -53,6 +53,7 @@ const VIEWS = [
   ['wiring', 'Wiring'],
   ['levels', 'Levels'],
   ['table', 'Table'],
+  ['feeds', 'Feeds'],
 ] as const;
 
 const Tools = () => {

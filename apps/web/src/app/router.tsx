@@ -14,6 +14,7 @@ const GainSheetView = lazy(async () => ({
 const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
 const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
+const FeedsView = lazy(async () => ({ default: (await import('../feeds/feeds-view')).FeedsView }));
 const TableView = lazy(async () => ({ default: (await import('../table/table-view')).TableView }));
 
 const RigStart = () => {
@@ -37,6 +38,7 @@ export const Router = () => (
             <Route path="wiring" element={<WiringView />} />
             <Route path="model" element={<ModelView />} />
             <Route path="levels" element={<LevelsView />} />
+            <Route path="feeds" element={<FeedsView />} />
             <Route path="table" element={<TableView />} />
           </Route>
           <Route path="*" element={<NotFound />} />

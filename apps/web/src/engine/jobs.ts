@@ -6,6 +6,8 @@ import {
   hissPage,
   wordsIn,
   applyEdit,
+  feedDetailInSteps,
+  feedsPage,
   fixesInSteps,
   gainSheet,
   importPatchList,
@@ -77,6 +79,10 @@ const ABOUT_A_RIG = {
   levels: ({ readings }: Held, chosen?: string) => levelsPage(readings.strands, chosen),
   /** What is heard at a place, as sound. */
   render: ({ solved }: Held, what: RenderAsk) => renderInSteps(solved, what),
+  /** Who hears what, and one sound at one listener. */
+  feeds: ({ solved }: Held) => feedsPage(solved),
+  feed: ({ rig, memory }: Held, speaker: string, post: string) =>
+    feedDetailInSteps(rig, speaker, post, memory),
   /** Who is heard in whose microphone. */
   table: ({ solved }: Held) => tablePage(solved),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),

@@ -1,0 +1,98 @@
+import { removeIntent, sayIntent, sinkRefOf, type FeedCell, type FeedsPage } from '@diaphon/core';
+import { FixButton } from '../findings/fix-button';
+import { Choice } from '../look/choice';
+import { figure } from '../look/figures';
+import { useAsked } from '../store/use-asked';
+import { useEdit } from '../store/use-edit';
+import { FeedMark, lookOf } from './feed-mark';
+import { comesWords } from './feed-words';
+
+type Said = 'nothing' | 'arrives' | 'never';
+
+const SAID: { value: Said; label: string }[] = [
+  { value: 'nothing', label: 'As usual' },
+  { value: 'arrives', label: 'Must come' },
+  { value: 'never', label: 'Never' },
+];
+
+const saidOf = ({ intent, want }: FeedCell): Said =>
+  intent === undefined ? 'nothing' : want === 'never' ? 'never' : 'arrives';
+
+/** One sound at one listener: what is so, why it matters, the ways it comes, and what changes it. */
+export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at: number }) => {
+  const edit = useEdit();
+  const [speaker, post, cell] = [page.speakers[row]!, page.posts[at]!, page.rows[row]![at]!];
+  const { answer, failure, progress } = useAsked('feed', [speaker.id, post.id]);
+  const look = lookOf(cell);
+  const comes = cell.level !== undefined;
+  const say = (said: Said) =>
+    edit((now) =>
+      said === 'nothing' && cell.intent !== undefined
+        ? removeIntent(now, cell.intent)
+        : sayIntent(now, speaker.ref, sinkRefOf(post), said === 'nothing' ? null : said),
+    );
+  return (
+    <section aria-label="The feed that is chosen" className="space-y-3">
+      <header>
+        <h3 className="leading-tight font-bold">
+          {speaker.name} at {post.inSentence}
+        </h3>
+        <p className="flex items-center gap-1.5">
+          <FeedMark look={look} />
+          <span>
+            {look === 'quiet' ? 'does not come' : look}
+            {comes && `: ${comesWords(cell)}`}
+          </span>
+        </p>
+        <p className="text-faint">
+          {cell.want === 'may'
+            ? 'It may come or not'
+            : cell.want === 'must'
+              ? 'It should come'
+              : 'It never may come'}
+          : {cell.because}.
+        </p>
+      </header>
+      <Choice label="What is meant" value={saidOf(cell)} options={SAID} onChange={say} />
+      {answer && answer.ways.length > 0 && (
+        <div>
+          <h4 className="font-bold">{answer.ways.length === 1 ? 'The way it comes' : 'The ways it comes'}</h4>
+          <ol className="space-y-1">
+            {answer.ways.map(({ through, againstDb, lateMs }) => (
+              <li key={through.join('\n')}>
+                {through.join(', then ')}
+                <span className="block text-[12.5px] text-faint">
+                  {againstDb < 0 && `${figure(-againstDb, 0)} dB weaker, `}
+                  {figure(lateMs)} ms
+                </span>
+              </li>
+            ))}
+          </ol>
+        </div>
+      )}
+      <div>
+        <h4 className="font-bold">{comes ? 'What keeps it out' : 'What lets it through'}</h4>
+        {failure && <p className="text-fault">Nothing could be tried: {failure}</p>}
+        {!answer && !failure && (
+          <p className="text-faint">
+            Trying{progress && progress.of > 1 ? `: ${progress.done + 1} of ${progress.of}` : ''} …
+          </p>
+        )}
+        {answer?.turns.length === 0 && (
+          <p className="text-faint">
+            {comes ? 'No setting keeps it out alone.' : 'No single setting or lead brings it there.'}
+          </p>
+        )}
+        <div className="flex flex-col items-start gap-1.5 py-1">
+          {answer?.turns.map((fix, index) => (
+            <FixButton
+              key={fix.label}
+              fix={fix}
+              isFirst={index === 0 && (look === 'missing' || look === 'unwanted')}
+            />
+          ))}
+        </div>
+      </div>
+    </section>
+  );
+};

@@ -1,0 +1,148 @@
+import type { FeedsPage } from '@diaphon/core';
+import { useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { FindingCard } from '../findings/finding-card';
+import { count } from '../look/figures';
+import { Waiting } from '../page/waiting';
+import { useAppSelector } from '../store/store';
+import { useAsked } from '../store/use-asked';
+import { FeedDetail } from './feed-detail';
+import { FeedMark, isAmiss, type FeedLook } from './feed-mark';
+import type { Chosen } from './feed-words';
+import { FeedsTable } from './feeds-table';
+import { PostCard } from './post-card';
+
+/** Findings about who hears whom. */
+const ABOUT_FEEDS: ReadonlySet<string> = new Set([
+  'unheard',
+  'caller-echo',
+  'leak',
+  'not-arriving',
+  'wrong-stream',
+]);
+const LEGEND: FeedLook[] = ['arrives', 'late', 'missing', 'unwanted', 'kept out'];
+/** Who talks and listens first, what only keeps it last. */
+const POST_ORDER: FeedsPage['posts'][number]['kind'][] = [
+  'call',
+  'stream',
+  'ears',
+  'room',
+  'camera',
+  'line',
+  'track',
+];
+
+/** The listeners in the order they matter while a show runs. */
+const inOrder = (page: FeedsPage): FeedsPage => {
+  const order = page.posts
+    .map((_, at) => at)
+    .sort((a, b) => POST_ORDER.indexOf(page.posts[a]!.kind) - POST_ORDER.indexOf(page.posts[b]!.kind));
+  return {
+    ...page,
+    posts: order.map((at) => page.posts[at]!),
+    rows: page.rows.map((row) => order.map((at) => row[at]!)),
+  };
+};
+
+const Nobody = () => {
+  const { id } = useParams();
+  return (
+    <p className="max-w-[520px] p-6">
+      Nothing sounds yet, or nobody listens. Once someone speaks into a microphone and a track, a call or a
+      pair of headphones is plugged in{' '}
+      <Link className="underline" to={`/rigs/${id}/wiring`}>
+        Wiring
+      </Link>
+      , this page says who hears whom, how loud and how late.
+    </p>
+  );
+};
+
+/** Who hears what: every listener as a post with what reaches it, and all of it in one table. */
+export const FeedsView = () => {
+  const findings = useAppSelector((state) => state.readings.readings?.findings);
+  const { answer } = useAsked('feeds', []);
+  const [params, setParams] = useSearchParams();
+  const [open, setOpen] = useState<string | null>(null);
+  if (!answer) return <Waiting words="Listening everywhere" />;
+  const page = inOrder(answer);
+  if (page.speakers.length === 0 || page.posts.length === 0)
+    return (
+      <main className="min-h-0 flex-1 overflow-y-auto">
+        <Nobody />
+      </main>
+    );
+  const chosen: Chosen = { speaker: params.get('sound') ?? '', post: params.get('at') ?? '' };
+  const choose = ({ speaker, post }: Chosen) => setParams({ sound: speaker, at: post }, { replace: true });
+  const row = page.speakers.findIndex(({ id }) => id === chosen.speaker);
+  const at = page.posts.findIndex(({ id }) => id === chosen.post);
+  const amiss = page.rows.flat().filter(isAmiss).length;
+  const own = findings?.filter(({ code }) => ABOUT_FEEDS.has(code)) ?? [];
+  return (
+    <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
+      <div className="min-w-0 flex-1 space-y-4 overflow-y-auto p-3 max-[820px]:flex-none max-[820px]:overflow-visible">
+        <header className="flex flex-wrap items-end justify-between gap-x-4 gap-y-1">
+          <div>
+            <h2 className="text-[17px] leading-tight font-bold">Who hears what</h2>
+            {amiss === 0 ? (
+              <p className="text-good">
+                Everyone hears whom they should, and nobody hears what they should not.
+              </p>
+            ) : (
+              <p className="font-bold text-fault">
+                {count(amiss, 'feed is', 'feeds are')} not as it should be.
+              </p>
+            )}
+          </div>
+          <ul aria-label="What the marks mean" className="flex flex-wrap gap-x-3 text-[12.5px]">
+            {LEGEND.map((look) => (
+              <li key={look} className="flex items-center gap-1">
+                <FeedMark look={look} size={14} /> {look}
+              </li>
+            ))}
+          </ul>
+        </header>
+        <FeedsTable page={page} chosen={chosen} onChoose={choose} />
+        <section aria-label="Listening posts">
+          <h3 className="font-bold">Listening posts</h3>
+          <p className="mb-1.5 text-faint">
+            Near the quay is at once, far out is late: lines at 1, 10 and 100 ms. Large is loud.
+          </p>
+          <div className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-2">
+            {page.posts.map((post, index) => (
+              <PostCard key={post.id} page={page} at={index} chosen={chosen} onChoose={choose} />
+            ))}
+          </div>
+        </section>
+      </div>
+      <aside
+        aria-label="What is chosen, and what is found"
+        className="w-[330px] shrink-0 space-y-4 overflow-y-auto border-l border-line p-3 max-[820px]:w-full max-[820px]:border-l-0"
+      >
+        {row >= 0 && at >= 0 ? (
+          <FeedDetail page={page} row={row} at={at} />
+        ) : (
+          <p className="text-faint">
+            Choose a cell or a sound at a post: the ways it comes, and what opens or shuts it.
+          </p>
+        )}
+        {own.length > 0 && (
+          <section aria-label="Findings">
+            <h3 className="mb-1 font-bold">Findings</h3>
+            <ul className="space-y-1.5">
+              {own.map((finding) => (
+                <FindingCard
+                  key={finding.id}
+                  finding={finding}
+                  isOpen={finding.id === (open ?? own[0]!.id)}
+                  onToggle={() => setOpen(finding.id === open ? '' : finding.id)}
+                  onShow={() => undefined}
+                />
+              ))}
+            </ul>
+          </section>
+        )}
+      </aside>
+    </main>
+  );
+};
