@@ -13,6 +13,7 @@ import {
 } from '@diaphon/core';
 import { Button } from '../look/button';
 import { NumberField } from '../look/number-field';
+import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
 import { Tracks } from './tracks';
 
@@ -80,6 +81,39 @@ const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
 const withInputGain = ({ inputGainDb: _was, ...app }: App, inputGainDb: number): App =>
   inputGainDb === 0 ? app : { ...app, inputGainDb };
 
+/** How late a recorder plays back what nobody has touched, ms: 256 samples in and out. Common practice. */
+const USUAL_MONITOR_MS = 12;
+
+const withMonitoring = ({ monitorMs: _was, ...app }: App, monitorMs: number | undefined): App =>
+  monitorMs === undefined ? app : { ...app, monitorMs };
+
+/** Whether a recorder plays back what it records, and how late. */
+const Monitoring = ({ app }: { app: App }) => {
+  const edit = useEdit();
+  const set = (monitorMs: number | undefined) =>
+    edit((now) => putApp(now, withMonitoring(app, monitorMs)), { key: `monitoring ${app.id}` });
+  return (
+    <>
+      <Toggle
+        label="Plays back what it records"
+        on={app.monitorMs !== undefined}
+        onChange={(isOn) => set(isOn ? USUAL_MONITOR_MS : undefined)}
+      />
+      {app.monitorMs !== undefined && (
+        <NumberField
+          label={`How late ${app.name} plays back`}
+          value={app.monitorMs}
+          min={0}
+          max={2000}
+          step={1}
+          unit="ms"
+          onChange={set}
+        />
+      )}
+    </>
+  );
+};
+
 const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
   const edit = useEdit();
   const { kind } = app;
@@ -129,7 +163,8 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
           }
         />
       )}
-      {(kind === 'call' || kind === 'player') && (
+      {kind === 'recorder' && <Monitoring app={app} />}
+      {kind !== 'encoder' && (kind !== 'recorder' || app.monitorMs !== undefined) && (
         <StreamField
           rig={rig}
           app={app}

@@ -103,7 +103,8 @@ const listens = (rig: Rig, app: App): string => {
       .join(' and ') || 'nothing';
   const tracks = app.tracks.map(({ name, channel }) => `${name} on ${channel}`).join(', ');
   const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
-  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${tracks ? `, tracks ${tracks}` : ''}`;
+  const back = app.monitorMs === undefined ? '' : `, plays back what it records ${app.monitorMs} ms late`;
+  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${tracks ? `, tracks ${tracks}` : ''}`;
 };
 
 const appsApart = (a: Rig, b: Rig): string[] => {

@@ -68,6 +68,8 @@ const APP = closed({
   tracks: list(TRACK, 256),
   /** What it adds to all it takes in, in numbers; absent: nothing. */
   inputGainDb: Optional(number(-60, 40)),
+  /** A recorder that plays what it takes into its output: how late, milliseconds; absent: it does not. */
+  monitorMs: Optional(number(0, 2000)),
   /** Absent: usual for its kind, or as the rig. */
   aim: Optional(AIM),
 });

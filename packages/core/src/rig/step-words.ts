@@ -43,6 +43,7 @@ const FIELD_WORDS: Record<string, string> = {
   output: 'Output',
   tracks: 'Tracks',
   inputGainDb: 'Input gain',
+  monitorMs: 'Own monitoring',
   aim: 'Aim',
   want: 'What is meant',
 };

@@ -83,7 +83,7 @@ const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
   feed(right, node('in-right', `${app.name}, sends right`), 0, 'takes the second channel as right');
 };
 
-const recording = (graph: GraphMaker, app: App, channels: readonly string[]) => {
+const recording = (graph: GraphMaker, app: App, channels: readonly string[], outputs: readonly string[]) => {
   if (!APP_KIND[app.kind].records) return;
   for (const track of app.tracks) {
     const id = trackId(app.computer, app.id, track.id);
@@ -108,6 +108,12 @@ const recording = (graph: GraphMaker, app: App, channels: readonly string[]) => 
           terms: [{ db: 0, because: { kind: 'app', app: app.id, words } }, ...inputGain(app)],
         }),
       );
+    if (app.monitorMs === undefined) continue;
+    // A track by itself is in the middle: as loud on both sides.
+    for (const to of outputs.slice(0, 2)) {
+      const because = { kind: 'app', app: app.id, words: 'plays back what it takes' } as const;
+      graph.edge(law({ from: id, to, kind: 'app', terms: [{ db: 0, because }], delayMs: app.monitorMs }));
+    }
   }
 };
 
@@ -146,8 +152,9 @@ export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
     const isDead = find.conditions.some((one) => one.kind === 'dead' && one.device === app.computer);
     if (!find.device(app.computer) || isDead) continue;
     const inputs = channelsOf(find, usb, app.computer, app.input);
-    recording(graph, app, inputs);
+    const outputs = channelsOf(find, usb, app.computer, app.output);
+    recording(graph, app, inputs, outputs);
     sending(graph, app, inputs);
-    playing(graph, find, app, channelsOf(find, usb, app.computer, app.output));
+    playing(graph, find, app, outputs);
   }
 };
