@@ -1,4 +1,5 @@
 import type { Circuit } from '../circuit';
+import type { Feeds } from '../feeds';
 import type { FlowGraph, UsbTree } from '../flow';
 import type { Heardness, Strand } from '../gain';
 import type { Edit, Lookup, Rig } from '../rig';
@@ -46,6 +47,10 @@ export const FINDING_CODES = [
   'wrong-stream',
   'caller-echo',
   'unheard',
+  'loop-howl',
+  'double-path',
+  'double-monitor',
+  'talker-delay',
   'outputs-fight',
   'overfed',
   'polarity',
@@ -104,6 +109,7 @@ export interface Solved {
   graph: FlowGraph;
   heard: Heardness;
   strands: Strand[];
+  feeds: Feeds;
 }
 
 export type Check = (solved: Solved) => Found[];

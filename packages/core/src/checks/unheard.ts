@@ -1,4 +1,4 @@
-import { feedsOf, type Feed, type Feeds, type Post, type Speaker } from '../feeds';
+import type { Feed, Feeds, Post, Speaker } from '../feeds';
 import { finding, type Check, type Found, type Place, type Severity, type Solved } from './finding';
 import { letThrough } from './fixes/let-through';
 
@@ -51,7 +51,7 @@ const placesOf = ({ rig, find }: Solved, { speaker, post }: Gap): Place[] => {
 
 /** Someone who should be heard somewhere, where others are, and is not. */
 export const unheard: Check = (solved) => {
-  const feeds = feedsOf(solved.find, solved.heard);
+  const { feeds } = solved;
   return gapsOf(solved, feeds).map((gap): Found => {
     const { speaker, post, feed } = gap;
     const others = feeds.rows

@@ -1,9 +1,9 @@
 import { edgesFrom, waysBetween, type FlowGraph, type FlowNode, type Heard, type Way } from '../flow';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 
-/** One voice that comes to one place by two microphones. */
+/** One sound that comes to one place by two ways. */
 export interface Comb {
-  /** The strongest way, and the strongest by another microphone. */
+  /** The strongest way, and the strongest other. */
   first: Way;
   second: Way;
   /** The second against the first, dB. */
@@ -41,23 +41,21 @@ export const capsuleOf = (graph: FlowGraph, { edges }: Way): FlowNode | undefine
   edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule');
 
 /**
- * What a voice's ways by two microphones make of it at a place.
+ * The strongest way of a sound to a place against the strongest of others.
  * @param leastDb a second way weaker than this against the first is none
+ * @param isOther which ways count as another
  */
-export const combAt = (
+const twoWays = (
   graph: FlowGraph,
-  heard: Heard | undefined,
   source: string,
   place: string,
   leastDb: Db,
+  isOther: (way: Way, first: Way) => boolean,
 ): Comb | undefined => {
-  // Into one microphone only, nothing meets itself by two.
-  if (!heard || edgesFrom(graph, source).length < 2 || !mayComb(heard, leastDb)) return undefined;
   const [first, ...others] = waysBetween(graph, source, place);
   if (!first) return undefined;
-  const own = capsuleOf(graph, first);
   const second = others.find(
-    (way) => capsuleOf(graph, way) !== own && Math.abs(way.lateMs - first.lateMs) > TOGETHER_MS,
+    (way) => Math.abs(way.lateMs - first.lateMs) > TOGETHER_MS && isOther(way, first),
   );
   const againstDb = second ? second.gainDb - first.gainDb : -Infinity;
   if (!second || againstDb < leastDb) return undefined;
@@ -74,3 +72,49 @@ export const combAt = (
     notchHz: (isOver ? 1 : 0.5) * (1000 / apartMs),
   };
 };
+
+/**
+ * What a voice's ways by two microphones make of it at a place.
+ * @param leastDb a second way weaker than this against the first is none
+ */
+export const combAt = (
+  graph: FlowGraph,
+  heard: Heard | undefined,
+  source: string,
+  place: string,
+  leastDb: Db,
+): Comb | undefined => {
+  // Into one microphone only, nothing meets itself by two.
+  if (!heard || edgesFrom(graph, source).length < 2 || !mayComb(heard, leastDb)) return undefined;
+  return twoWays(
+    graph,
+    source,
+    place,
+    leastDb,
+    (way, first) => capsuleOf(graph, way) !== capsuleOf(graph, first),
+  );
+};
+
+/** Ways by wires and programs alone: what strays from one wire into the next, or through the air, is another matter. */
+const isMeant = ({ edges }: Way): boolean => edges.every(({ isCrosstalk }) => !isCrosstalk);
+
+/**
+ * What two ways by wires and programs, out of one microphone or one player, make of a sound at a place.
+ * @param leastDb a second way weaker than this against the first is none
+ */
+export const doubledAt = (
+  graph: FlowGraph,
+  heard: Heard | undefined,
+  source: string,
+  place: string,
+  leastDb: Db,
+): Comb | undefined =>
+  heard && mayComb(heard, leastDb)
+    ? twoWays(
+        graph,
+        source,
+        place,
+        leastDb,
+        (way, first) => isMeant(way) && isMeant(first) && capsuleOf(graph, way) === capsuleOf(graph, first),
+      )
+    : undefined;

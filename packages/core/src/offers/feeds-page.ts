@@ -1,5 +1,5 @@
 import { keepOut, letThrough, runChecks, SEVERITIES, type Fix, type Found, type Solved } from '../checks';
-import { feedsOf, postSentences, type Feed, type Feeds, type Post, type Speaker } from '../feeds';
+import { postSentences, type Feed, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
 import { tryEdit, type Rig } from '../rig';
 import type { Db, LevelUnit } from '../units';
@@ -37,8 +37,7 @@ const cellOf = ({ want, because, intent, state, isLate, arrival, unit }: Feed): 
 });
 
 /** Who hears what in a solved rig. */
-export const feedsPage = ({ find, heard }: Solved): FeedsPage => {
-  const feeds = feedsOf(find, heard);
+export const feedsPage = ({ feeds }: Solved): FeedsPage => {
   return {
     speakers: feeds.speakers.map(({ indexes: _indexes, ...speaker }) => speaker),
     posts: feeds.posts.map(({ nodes: _nodes, ...post }, at) => ({
@@ -96,8 +95,7 @@ const waysOf = (solved: Solved, speaker: Speaker, post: Post): FeedWay[] => {
 };
 
 /** The cell of a speaker and a listener; undefined where one of them is not there (any more). */
-const feedAt = ({ find, heard }: Solved, speakerId: string, postId: string) => {
-  const feeds: Feeds = feedsOf(find, heard);
+const feedAt = ({ feeds }: Solved, speakerId: string, postId: string) => {
   const row = feeds.speakers.findIndex(({ id }) => id === speakerId);
   const at = feeds.posts.findIndex(({ id }) => id === postId);
   const [speaker, post, feed] = [feeds.speakers[row], feeds.posts[at], feeds.rows[row]?.[at]];

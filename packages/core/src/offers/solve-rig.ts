@@ -19,6 +19,7 @@ import {
   type Sink,
   type UsbLink,
 } from '../flow';
+import { feedsOf, type Feeds } from '../feeds';
 import { hearEverything, strandsOf, type Arrival, type Heardness, type Strand } from '../gain';
 import { lookup, withConditions, type Condition, type Rig } from '../rig';
 
@@ -70,6 +71,7 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
   const heard = hearEverything(find, graph, memory?.heard);
   if (memory && conditions.length === 0) memory.heard = heard;
   let strands: Strand[] | undefined;
+  let feeds: Feeds | undefined;
   return {
     rig,
     find,
@@ -80,6 +82,9 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
     // Views of what arrives, made when they are looked at.
     get strands() {
       return (strands ??= strandsOf(find, heard));
+    },
+    get feeds() {
+      return (feeds ??= feedsOf(find, heard));
     },
   };
 };
