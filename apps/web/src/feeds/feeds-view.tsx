@@ -16,6 +16,10 @@ import { PostCard } from './post-card';
 const ABOUT_FEEDS: ReadonlySet<string> = new Set([
   'unheard',
   'caller-echo',
+  'loop-howl',
+  'double-path',
+  'double-monitor',
+  'talker-delay',
   'leak',
   'not-arriving',
   'wrong-stream',

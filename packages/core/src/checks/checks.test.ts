@@ -15,7 +15,7 @@ import { after, inSilence, recorder } from '../rig/testing';
 import { fixesFor, previewEdit, solveRig, tuned } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
-import { DESKS, talk } from './feeds.testing';
+import { atInterface, DESKS, encoder, talk } from './feeds.testing';
 import { tableOf } from './table.testing';
 
 interface VoiceRows {
@@ -634,6 +634,30 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'the second computer gets the whole mix | all but itself',
     secondComputer('second', { 'stream.second.kind': 'whole mix' }),
     secondComputer('second'),
+  ],
+  [
+    'double-monitor',
+    'direct and by the recorder | direct alone',
+    atInterface('interface-2', 'mono', 12),
+    atInterface('interface-2', 'mono', undefined),
+  ],
+  [
+    'talker-delay',
+    'the recorder’s own monitoring 20 ms late | 6 ms',
+    atInterface('interface-2', 'off', 20),
+    atInterface('interface-2', 'off', 6),
+  ],
+  [
+    'double-path',
+    'an audience that hears the input and what is played back of it | nothing played back',
+    atInterface('interface-4', 'off', 6, [encoder('desk', 'usb-mix')]),
+    atInterface('interface-4', 'off', undefined, [encoder('desk', 'usb-mix')]),
+  ],
+  [
+    'loop-howl',
+    'a recorder that plays back what it records into what it records | records the input alone',
+    atInterface('interface-4', 'off', 6, [], 'usb-mix'),
+    atInterface('interface-4', 'off', 6),
   ],
   [
     'unheard',

@@ -1,21 +1,11 @@
-import { edgesFrom, type FlowEdge, type FlowLoop } from '../flow';
+import type { FlowEdge, FlowLoop } from '../flow';
 import { isStrayAir } from '../gain';
 import { DEFAULT_HOWL_MARGIN_DB } from '../rig';
 import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { shutOnly } from './fixes/routing';
 import { turnDownAlong } from './fixes/turn-down';
-
-/** The ways a loop is made of, from the microphone on to the loudspeaker and back through the air. */
-const edgesOf = ({ graph }: Solved, { nodes }: FlowLoop): FlowEdge[] => {
-  const edges = nodes.map((id, at) =>
-    edgesFrom(graph, id)
-      .filter(({ to }) => to === nodes[(at + 1) % nodes.length])
-      .reduce((a, b) => (b.gainDb > a.gainDb ? b : a)),
-  );
-  const air = edges.findIndex(isStrayAir);
-  return [...edges.slice(air + 1), ...edges.slice(0, air + 1)];
-};
+import { eachTime, edgesOf } from './loops';
 
 /** One loudspeaker and all the microphones it comes back by. */
 interface Return {
@@ -55,7 +45,7 @@ export const feedbackNear: Check = (solved) => {
         title: isHowling
           ? `${nameOf(loudspeaker)} howls through ${nameOf(microphone)}`
           : `${nameOf(loudspeaker)} is ${figureText(-gainDb, 0)} dB from howling through ${nameOf(microphone)}`,
-        why: `What it plays comes back by ${nameOf(microphone)}${open} and is played again, ${isHowling ? `${figureText(gainDb, 0)} dB louder each time` : `only ${figureText(-gainDb, 0)} dB weaker each time`}. Keep ${figureText(margin, 0)} dB: before it howls it rings on every word, and a howl hurts ears and loudspeakers. Take the microphone out of what it plays, turn it down, or move it behind the microphones.`,
+        why: `What it plays comes back by ${nameOf(microphone)}${open} and is played again, ${eachTime(gainDb)}. Keep ${figureText(margin, 0)} dB: before it howls it rings on every word, and a howl hurts ears and loudspeakers. Take the microphone out of what it plays, turn it down, or move it behind the microphones.`,
         places: [{ device: loudspeaker }, { device: microphone }],
         about: [{ device: loudspeaker }],
         figures: [

@@ -80,3 +80,42 @@ export const withApp =
   (id: string, changed: (app: AppRow) => Partial<App>) =>
   (apps: AppRow[]): AppRow[] =>
     apps.map((app) => (app.id === id ? { ...app, ...changed(app) } : app));
+
+/** A voice at an interface with headphones in it; its recorder plays back, or not. */
+export const atInterface = (
+  model: string,
+  direct: string,
+  monitorMs: number | undefined,
+  apps: AppRow[] = [],
+  stream = 'usb-in',
+): Rig =>
+  rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model, settings: { gain1: 44, direct, 'phones-volume': -20 } },
+      {
+        id: 'pc',
+        model: 'laptop-c',
+        apps: [
+          {
+            ...recorder('desk', stream === 'usb-in' ? [1] : [1, 2], stream),
+            output: { device: 'desk', stream: 'usb-out' },
+            ...(monitorMs === undefined ? {} : { monitorMs }),
+          },
+          ...apps,
+        ],
+      },
+      { id: 'ears', model: 'headphones', name: 'Headphones' },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      {
+        kind: ['interface-4', 'interface-8', 'interface-18'].includes(model) ? 'usb-c-b' : 'usb-c-c',
+        ends: ['pc.usb1', 'desk.usb'],
+        lengthM: 1,
+      },
+      { kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.05)],
+  });

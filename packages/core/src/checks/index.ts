@@ -10,6 +10,9 @@ import { phantomTooWeak } from './phantom-too-weak';
 import { phantomUnneeded } from './phantom-unneeded';
 import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
+import { loopHowl } from './loop-howl';
+import { doubleMonitor, doublePath } from './double-path';
+import { talkerDelay } from './talker-delay';
 import { unheard } from './unheard';
 import { callerEcho } from './caller-echo';
 import { clipConverter } from './clip-converter';
@@ -97,6 +100,10 @@ export const CHECKS: Check[] = [
   wrongStream,
   callerEcho,
   unheard,
+  loopHowl,
+  doublePath,
+  doubleMonitor,
+  talkerDelay,
   leak,
 ];
 
@@ -107,6 +114,10 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'wrong-stream',
   'caller-echo',
   'unheard',
+  'loop-howl',
+  'double-path',
+  'double-monitor',
+  'talker-delay',
   'leak',
   'spill',
   'off-axis',
@@ -127,6 +138,9 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
 /** What only says that something does not come. */
 const ONLY_MISSING: ReadonlySet<Found['code']> = new Set(['not-arriving', 'unheard']);
 
+/** What goes round comes by ever more ways. */
+const COMES_OF_A_RING: ReadonlySet<Found['code']> = new Set(['double-path', 'double-monitor']);
+
 /** A voice that does not arrive is no news where a graver or equal finding on its way says why. */
 const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Found[] => {
   const causes = all.filter(
@@ -140,7 +154,12 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
         place.device === device ||
         (place.lead !== undefined && leadsOf(device).some(({ id }) => id === place.lead)),
     );
+  const rings = all.filter(({ code }) => code === 'loop-howl');
   return all.filter(({ code, places }) => {
+    if (COMES_OF_A_RING.has(code))
+      return !rings.some((ring) =>
+        ring.places.some(({ device }) => places.some((one) => one.device === device)),
+      );
     if (!ONLY_MISSING.has(code)) return true;
     const devices = places.flatMap(({ device }) => (device && find.device(device) ? [device] : []));
     return !causes.some((cause) => devices.some((device) => isAt(cause, device)));

@@ -1,0 +1,120 @@
+import type { Post, Speaker } from '../feeds';
+import { doubledAt, type Comb } from '../gain';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { stopMonitoring } from './fixes/monitoring';
+import { shutOnly } from './fixes/routing';
+
+/** A second way this much weaker is not noticed: a ripple of 2 dB. Common practice, no published source. */
+const NOTICED_DB = -18;
+
+interface Doubled {
+  speaker: Speaker;
+  post: Post;
+  comb: Comb;
+}
+
+/** Every sound that comes to a listener by two ways, out of one microphone or one player. */
+const doubledIn = ({ feeds, heard, graph }: Solved): Doubled[] => {
+  const { speakers, posts, rows } = feeds;
+  return rows.flatMap((row, index) =>
+    row.flatMap(({ arrival }, at): Doubled[] => {
+      if (!arrival?.isDoubled) return [];
+      const source = graph.sources.findIndex(({ node }) => node === arrival.source);
+      const there = heard.everywhere.get(arrival.sink)?.get(source);
+      const comb = doubledAt(graph, there, arrival.source, arrival.sink, NOTICED_DB);
+      return comb ? [{ speaker: speakers[index]!, post: posts[at]!, comb }] : [];
+    }),
+  );
+};
+
+/** What leaves one of the ways: the later one first, since what comes at once is what was meant. */
+const part = (solved: Solved, { first, second }: Comb): Fix[] => {
+  const [early, late] = first.lateMs <= second.lateMs ? [first, second] : [second, first];
+  return [
+    ...stopMonitoring(solved, late.edges),
+    ...shutOnly(solved, late, early),
+    ...shutOnly(solved, early, late),
+  ];
+};
+
+const figuresOf = ({ comb }: Doubled): Found['figures'] => [
+  {
+    label: 'Second way against the first',
+    value: comb.againstDb,
+    unit: 'dB',
+    from: 'the two ways, worked out',
+  },
+  { label: 'Apart by', value: comb.apartMs, unit: 'ms', from: 'converters, buffers and programs on the way' },
+  {
+    label: 'First notch',
+    value: comb.notchHz,
+    unit: 'Hz',
+    from: `${comb.isOver ? 'a whole turn of the delay, one way turned over' : 'half a turn of the delay'}, arithmetic`,
+  },
+  {
+    label: 'Between hollow and full',
+    value: comb.rippleDb,
+    unit: 'dB',
+    from: '(1 + a) / (1 − a) of the two ways',
+  },
+];
+
+/** The listener first, then what the second way leads through. */
+const placesOf = ({ graph }: Solved, { speaker, post, comb }: Doubled): Found['places'] => {
+  const through = comb.second.edges.flatMap(({ to }) => graph.nodes.get(to)?.device ?? []);
+  const devices = [...new Set([...post.devices, ...through])];
+  return [
+    ...devices.map((device) => ({ device })),
+    ...('person' in speaker.ref ? [{ person: speaker.ref.person }] : []),
+  ];
+};
+
+/** One finding for each listener: whoever is doubled there is doubled by the same two ways. */
+const once = (all: readonly Doubled[]): Doubled[][] => {
+  const by = new Map<string, Doubled[]>();
+  for (const one of all) by.set(one.post.id, [...(by.get(one.post.id) ?? []), one]);
+  return [...by.values()];
+};
+
+const namesOf = (all: readonly Doubled[]): string => {
+  const names = all.map(({ speaker }) => speaker.inSentence);
+  const text = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+  return text.charAt(0).toUpperCase() + text.slice(1);
+};
+
+const worstOf = (all: readonly Doubled[]): Doubled =>
+  all.reduce((a, b) => (b.comb.againstDb > a.comb.againstDb ? b : a));
+
+/** A sound kept or sent by two ways, a moment apart: hollow, or an echo. */
+export const doublePath: Check = (solved) =>
+  once(doubledIn(solved).filter(({ post }) => post.kind !== 'ears' && post.kind !== 'room')).map((all) => {
+    const worst = worstOf(all);
+    const { comb, post } = worst;
+    return finding({
+      code: 'double-path',
+      severity: 'caution',
+      title: `${namesOf(all)} ${all.length > 1 ? 'come' : 'comes'} to ${post.inSentence} by two ways, ${figureText(comb.apartMs, 1)} ms apart`,
+      why: `The second is ${figureText(-comb.againstDb, 0)} dB weaker: from ${figureText(comb.notchHz, 0)} Hz up they take each other away again and again, ${figureText(comb.rippleDb, 0)} dB between hollow and full. No tone control mends that. Leave one of the two ways.`,
+      places: placesOf(solved, worst),
+      about: [{ control: post.id }],
+      figures: figuresOf(worst),
+      propose: () => part(solved, comb),
+    });
+  });
+
+/** A voice in the headphones both at once and later: by the desk itself, and by a program. */
+export const doubleMonitor: Check = (solved) =>
+  once(doubledIn(solved).filter(({ post }) => post.kind === 'ears')).map((all) => {
+    const worst = worstOf(all);
+    const { comb, post } = worst;
+    return finding({
+      code: 'double-monitor',
+      severity: 'caution',
+      title: `${namesOf(all)} ${all.length > 1 ? 'are' : 'is'} twice in ${post.inSentence}, ${figureText(comb.apartMs, 1)} ms apart`,
+      why: `Once straight through the desk, once by a program, ${figureText(Math.abs(comb.againstDb), 0)} dB apart: it sounds hollow, or like an echo, and nobody speaks well against their own echo. Choose one of the two.`,
+      places: placesOf(solved, worst),
+      about: [{ control: post.id }],
+      figures: figuresOf(worst),
+      propose: () => part(solved, comb),
+    });
+  });

@@ -1,0 +1,77 @@
+import type { FlowEdge, FlowLoop } from '../flow';
+import { isStrayAir } from '../gain';
+import { powerSumDb } from '../units';
+import { figureText, finding, type Check, type Found, type Solved } from './finding';
+import { monitorsOn, stopMonitoring } from './fixes/monitoring';
+import { shutOnly } from './fixes/routing';
+import { edgesOf, eachTime } from './loops';
+
+/** A repeat this much weaker each time round is gone before anyone notices, dB. Common practice, no published source. */
+const NOTICED_DB = -20;
+
+/** Loops by wires and programs that lead through the same things. */
+interface Round {
+  devices: string[];
+  loops: { loop: FlowLoop; edges: FlowEdge[] }[];
+}
+
+const roundsOf = (solved: Solved): Round[] => {
+  const by = new Map<string, Round>();
+  for (const loop of solved.heard.loops) {
+    const edges = edgesOf(solved, loop);
+    // Through the air it is a loudspeaker that is too near; what one wire lets over into the next nobody means.
+    if (edges.some((edge) => isStrayAir(edge) || edge.isCrosstalk)) continue;
+    const devices = [...new Set(loop.nodes.flatMap((id) => solved.graph.nodes.get(id)?.device ?? []))].sort();
+    const round = by.get(devices.join(' ')) ?? { devices, loops: [] };
+    round.loops.push({ loop, edges });
+    by.set(devices.join(' '), round);
+  }
+  return [...by.values()];
+};
+
+/** What is recorded, sent or mixed goes out and comes back in again, by wires and programs. */
+export const loopHowl: Check = (solved) =>
+  roundsOf(solved).flatMap(({ devices, loops }): Found[] => {
+    const gainDb = powerSumDb(loops.map(({ loop }) => loop.gainDb));
+    if (gainDb < NOTICED_DB) return [];
+    const { loop, edges } = loops.reduce((a, b) => (b.loop.gainDb > a.loop.gainDb ? b : a));
+    const isHowling = gainDb >= 0;
+    const names = devices.map((id) => solved.find.device(id)?.name ?? id);
+    const through = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+    const [monitor] = monitorsOn(solved, edges);
+    return [
+      finding({
+        code: 'loop-howl',
+        severity: isHowling ? 'fault' : 'caution',
+        title: isHowling
+          ? `Sound goes round through ${through} until it howls`
+          : `Sound comes back to itself through ${through}, every ${figureText(loop.delayMs, 0)} ms`,
+        why: `${monitor ? `${monitor.name} plays back what it records, and that is in what it records. ` : ''}Once round it is ${eachTime(gainDb)}: ${isHowling ? 'the first word starts a howl that hurts ears and loudspeakers' : 'every word rings on'}. Open the ring at one place.`,
+        places: devices.map((device) => ({ device })),
+        figures: [
+          {
+            label: 'Once round',
+            value: gainDb,
+            unit: 'dB',
+            from: 'powers of all ways round, each the sum of its stages',
+          },
+          {
+            label: 'Round in',
+            value: loop.delayMs,
+            unit: 'ms',
+            from: 'converters, buffers and programs on the way',
+          },
+          {
+            label: 'Rings first near',
+            value: loop.ringsAtHz,
+            unit: 'Hz',
+            from: 'where one turn fits its delay; every multiple may ring as well',
+          },
+        ],
+        propose: () => [
+          ...stopMonitoring(solved, edges),
+          ...loops.flatMap((one) => shutOnly(solved, { edges: one.edges }, { edges: [] })),
+        ],
+      }),
+    ];
+  });

@@ -1,0 +1,61 @@
+import { OWN_VOICE_LATE_MS } from '../feeds';
+import { waysBetween } from '../flow';
+import { putApp } from '../rig';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { letThrough } from './fixes/let-through';
+import { insteadOfMonitoring, monitorsOn, stopMonitoring } from './fixes/monitoring';
+
+/** The recorder's own monitoring with a smaller buffer, as soon as is needed. */
+const sooner = (solved: Solved, edges: Parameters<typeof monitorsOn>[1], lateMs: number): Fix[] =>
+  monitorsOn(solved, edges).flatMap((app): Fix[] => {
+    const monitorMs = Math.floor((app.monitorMs ?? 0) - (lateMs - OWN_VOICE_LATE_MS));
+    const label = `Give ${app.name} a smaller buffer: ${monitorMs} ms`;
+    return monitorMs >= 1 ? [{ label, edit: { ...putApp(solved.rig, { ...app, monitorMs }), label } }] : [];
+  });
+
+/** Whoever speaks hears themselves late in the headphones. */
+export const talkerDelay: Check = (solved) => {
+  const { graph } = solved;
+  const { speakers, posts, rows } = solved.feeds;
+  return posts.flatMap((post, at): Found[] => {
+    const late = speakers.flatMap((speaker, row) => {
+      const { isLate, arrival } = rows[row]![at]!;
+      return isLate && arrival ? [{ speaker, arrival }] : [];
+    });
+    if (late.length === 0) return [];
+    const worst = late.reduce((a, b) => (b.arrival.lateMs > a.arrival.lateMs ? b : a));
+    const { lateMs, source, sink } = worst.arrival;
+    const names = late.map(({ speaker }) => speaker.name);
+    return [
+      finding({
+        code: 'talker-delay',
+        severity: 'caution',
+        title: `${names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)} hear themselves` : `${names[0]} hears themselves`} ${figureText(lateMs, 0)} ms late in ${post.inSentence}`,
+        why: `One’s own voice that comes back more than ${OWN_VOICE_LATE_MS} ms late is heard as an echo, and people slow down and stumble against it. What goes straight through the desk is there at once; what goes through a program waits for its buffers.`,
+        places: [
+          ...post.devices.map((device) => ({ device })),
+          ...('person' in worst.speaker.ref ? [{ person: worst.speaker.ref.person }] : []),
+        ],
+        about: [{ control: post.id }],
+        figures: [
+          { label: 'Late by', value: lateMs, unit: 'ms', from: 'delays along its way' },
+          {
+            label: 'Not noticed up to',
+            value: OWN_VOICE_LATE_MS,
+            unit: 'ms',
+            from: 'common practice, no published source',
+          },
+        ],
+        propose: () => {
+          const [way] = waysBetween(graph, source, sink);
+          const edges = way?.edges ?? [];
+          return [
+            ...insteadOfMonitoring(solved, edges, letThrough(solved, worst.speaker, post)),
+            ...sooner(solved, edges, lateMs),
+            ...stopMonitoring(solved, edges).map((fix): Fix => ({ ...fix, isLastResort: true })),
+          ];
+        },
+      }),
+    ];
+  });
+};
