@@ -1,5 +1,6 @@
 import type { Post, Speaker } from '../feeds';
-import { doubledAt, type Comb } from '../gain';
+import { isDestination } from '../flow';
+import { doubledAt, meantWaysTo, type Comb, type MeantWays } from '../gain';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
@@ -13,15 +14,21 @@ interface Doubled {
   comb: Comb;
 }
 
-/** Every sound that comes to a listener by two ways, out of one microphone or one player. */
-const doubledIn = ({ feeds, heard, graph }: Solved): Doubled[] => {
+/** Every sound that comes to one of some listeners by two ways, out of one microphone or one player. */
+const doubledIn = ({ feeds, heard, graph }: Solved, isAsked: (post: Post) => boolean): Doubled[] => {
   const { speakers, posts, rows } = feeds;
+  const ways = new Map<string, MeantWays>();
+  const waysTo = (sink: string): MeantWays => {
+    const known = ways.get(sink) ?? meantWaysTo(graph, sink);
+    ways.set(sink, known);
+    return known;
+  };
   return rows.flatMap((row, index) =>
     row.flatMap(({ arrival }, at): Doubled[] => {
-      if (!arrival?.isDoubled) return [];
+      if (!arrival?.isDoubled || !isAsked(posts[at]!)) return [];
       const source = graph.sources.findIndex(({ node }) => node === arrival.source);
       const there = heard.everywhere.get(arrival.sink)?.get(source);
-      const comb = doubledAt(graph, there, arrival.source, arrival.sink, NOTICED_DB);
+      const comb = doubledAt(graph, there, arrival.source, waysTo(arrival.sink), NOTICED_DB);
       return comb ? [{ speaker: speakers[index]!, post: posts[at]!, comb }] : [];
     }),
   );
@@ -87,7 +94,7 @@ const worstOf = (all: readonly Doubled[]): Doubled =>
 
 /** A sound kept or sent by two ways, a moment apart: hollow, or an echo. */
 export const doublePath: Check = (solved) =>
-  once(doubledIn(solved).filter(({ post }) => post.kind !== 'ears' && post.kind !== 'room')).map((all) => {
+  once(doubledIn(solved, ({ kind }) => isDestination(kind))).map((all) => {
     const worst = worstOf(all);
     const { comb, post } = worst;
     return finding({
@@ -104,7 +111,7 @@ export const doublePath: Check = (solved) =>
 
 /** A voice in the headphones both at once and later: by the desk itself, and by a program. */
 export const doubleMonitor: Check = (solved) =>
-  once(doubledIn(solved).filter(({ post }) => post.kind === 'ears')).map((all) => {
+  once(doubledIn(solved, ({ kind }) => kind === 'ears')).map((all) => {
     const worst = worstOf(all);
     const { comb, post } = worst;
     return finding({

@@ -83,6 +83,7 @@ const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
 export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
   const posts = postsOf(find, heard.sinks);
   const speakers = speakersOf(find, heard);
+  const said = [...find.rig.intents].reverse();
   const rows = speakers.map((speaker) => {
     const comes = comesTo(heard, speaker);
     const arrivals = posts.map((post) => atPost(heard, comes, speaker, post));
@@ -90,7 +91,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
     const isLost = speaker.kind === 'call' && !posts.some(({ kind }, at) => HERE.has(kind) && arrivals[at]);
     const listensHere = posts.some(({ kind }) => kind === 'ears') ? 'ears' : 'room';
     return posts.map((post, at): Feed => {
-      const own = wantOf(find, speaker, post);
+      const own = wantOf(said, speaker, post);
       const want: Want =
         isLost && post.kind === listensHere && own.want === 'may'
           ? { want: 'must', because: 'somebody here has to hear the far end' }

@@ -1,4 +1,4 @@
-import type { Lookup } from '../rig';
+import type { Intent } from '../rig';
 import { isPostOf, isSpeakerOf, type Post, type Speaker } from './posts';
 
 /** What is wanted of a sound at a listener, and why. */
@@ -29,12 +29,12 @@ const takenForGranted = (speaker: Speaker, post: Post): Want => {
   return MAY;
 };
 
-/** What the operator has said of a sound at a listener, else what goes without saying. */
-export const wantOf = (find: Lookup, speaker: Speaker, post: Post): Want => {
-  // What was said last counts.
-  const own = [...find.rig.intents]
-    .reverse()
-    .find(({ source, sink }) => isSpeakerOf(speaker, source) && isPostOf(post, sink));
+/**
+ * What the operator has said of a sound at a listener, else what goes without saying.
+ * @param said the operator's own, the last first: what was said last counts
+ */
+export const wantOf = (said: readonly Intent[], speaker: Speaker, post: Post): Want => {
+  const own = said.find(({ source, sink }) => isSpeakerOf(speaker, source) && isPostOf(post, sink));
   return own
     ? {
         want: own.want === 'arrives' ? 'must' : 'never',

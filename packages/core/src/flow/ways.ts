@@ -96,27 +96,54 @@ const TOLD_DB = 40;
 const MOST_WAYS = 32;
 const MOST_STEPS = 50_000;
 
-/** Every way from one place to another that passes no place twice, the strongest first, as far as they count. */
-export const waysBetween = (graph: FlowGraph, start: string, end: string): Way[] => {
-  const reaching = reachable(end, (id) => edgesInto(graph, id).map(({ from }) => from));
-  const ways: Way[] = [];
-  let steps = 0;
-  const walk = (at: string, edges: FlowEdge[], on: Set<string>, re: number, im: number, lateMs: number) => {
-    steps += 1;
-    if (steps > MOST_STEPS || ways.length > MOST_WAYS * 4) return;
-    if (at === end) {
-      ways.push({ edges, gainDb: dbFromRatio(Math.hypot(re, im)), lateMs, re, im });
-      return;
-    }
-    for (const edge of edgesFrom(graph, at)) {
-      if (!reaching.has(edge.to) || on.has(edge.to)) continue;
-      on.add(edge.to);
-      const [x, y] = [re * edge.re - im * edge.im, re * edge.im + im * edge.re];
-      walk(edge.to, [...edges, edge], on, x, y, lateMs + edge.delayMs);
-      on.delete(edge.to);
-    }
+/** Every place that leads to one end, by edges that are allowed, that end included. */
+export const leadingTo = (
+  graph: FlowGraph,
+  end: string,
+  isAllowed: (edge: FlowEdge) => boolean,
+): Set<string> =>
+  reachable(end, (id) =>
+    edgesInto(graph, id)
+      .filter(isAllowed)
+      .map(({ from }) => from),
+  );
+
+/** Every way from a place to one end that passes no place twice, the strongest first, as far as they count. */
+export type WaysTo = (start: string) => Way[];
+
+/**
+ * Looks for the ways to one end, from wherever is asked.
+ * @param isAllowed edges a way may take; absent: all
+ */
+export const waysTo = (
+  graph: FlowGraph,
+  end: string,
+  isAllowed: (edge: FlowEdge) => boolean = () => true,
+): WaysTo => {
+  const reaching = leadingTo(graph, end, isAllowed);
+  return (start) => {
+    const ways: Way[] = [];
+    let steps = 0;
+    const walk = (at: string, edges: FlowEdge[], on: Set<string>, re: number, im: number, lateMs: number) => {
+      steps += 1;
+      if (steps > MOST_STEPS || ways.length > MOST_WAYS * 4) return;
+      if (at === end) {
+        ways.push({ edges, gainDb: dbFromRatio(Math.hypot(re, im)), lateMs, re, im });
+        return;
+      }
+      for (const edge of edgesFrom(graph, at)) {
+        if (!reaching.has(edge.to) || on.has(edge.to) || !isAllowed(edge)) continue;
+        on.add(edge.to);
+        const [x, y] = [re * edge.re - im * edge.im, re * edge.im + im * edge.re];
+        walk(edge.to, [...edges, edge], on, x, y, lateMs + edge.delayMs);
+        on.delete(edge.to);
+      }
+    };
+    walk(start, [], new Set([start]), 1, 0, 0);
+    const sorted = ways.sort((a, b) => b.gainDb - a.gainDb);
+    return sorted.filter(({ gainDb }) => gainDb > sorted[0]!.gainDb - TOLD_DB).slice(0, MOST_WAYS);
   };
-  walk(start, [], new Set([start]), 1, 0, 0);
-  const sorted = ways.sort((a, b) => b.gainDb - a.gainDb);
-  return sorted.filter(({ gainDb }) => gainDb > sorted[0]!.gainDb - TOLD_DB).slice(0, MOST_WAYS);
 };
+
+/** The ways from one place to another. */
+export const waysBetween = (graph: FlowGraph, start: string, end: string): Way[] => waysTo(graph, end)(start);

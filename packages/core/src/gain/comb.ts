@@ -1,4 +1,15 @@
-import { edgesFrom, waysBetween, type FlowGraph, type FlowNode, type Heard, type Way } from '../flow';
+import {
+  edgesFrom,
+  leadingTo,
+  waysBetween,
+  waysTo,
+  type FlowEdge,
+  type FlowGraph,
+  type FlowNode,
+  type Heard,
+  type Way,
+  type WaysTo,
+} from '../flow';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 
 /** One sound that comes to one place by two ways. */
@@ -41,18 +52,15 @@ export const capsuleOf = (graph: FlowGraph, { edges }: Way): FlowNode | undefine
   edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule');
 
 /**
- * The strongest way of a sound to a place against the strongest of others.
+ * The strongest of some ways against the strongest of others.
  * @param leastDb a second way weaker than this against the first is none
  * @param isOther which ways count as another
  */
-const twoWays = (
-  graph: FlowGraph,
-  source: string,
-  place: string,
+const twoOf = (
+  [first, ...others]: readonly Way[],
   leastDb: Db,
   isOther: (way: Way, first: Way) => boolean,
 ): Comb | undefined => {
-  const [first, ...others] = waysBetween(graph, source, place);
   if (!first) return undefined;
   const second = others.find(
     (way) => Math.abs(way.lateMs - first.lateMs) > TOGETHER_MS && isOther(way, first),
@@ -86,35 +94,91 @@ export const combAt = (
 ): Comb | undefined => {
   // Into one microphone only, nothing meets itself by two.
   if (!heard || edgesFrom(graph, source).length < 2 || !mayComb(heard, leastDb)) return undefined;
-  return twoWays(
-    graph,
-    source,
-    place,
+  return twoOf(
+    waysBetween(graph, source, place),
     leastDb,
     (way, first) => capsuleOf(graph, way) !== capsuleOf(graph, first),
   );
 };
 
-/** Ways by wires and programs alone: what strays from one wire into the next, or through the air, is another matter. */
-const isMeant = ({ edges }: Way): boolean => edges.every(({ isCrosstalk }) => !isCrosstalk);
+/** By wires and programs alone: what strays from one wire into the next, or through the air, is another matter. */
+const isMeant = ({ isCrosstalk }: FlowEdge): boolean => !isCrosstalk;
+
+/** How late and how strong a way from a place on is; which way it is does not matter. */
+interface Ahead {
+  lateMs: number;
+  gainDb: Db;
+}
+
+/** More moments than this are not kept apart. */
+const MOST_AHEAD = 6;
+
+/** The strongest ways that come at moments of their own. */
+const apartInTime = (all: readonly Ahead[]): Ahead[] =>
+  [...all]
+    .sort((a, b) => b.gainDb - a.gainDb)
+    .filter((one, at, sorted) =>
+      sorted.slice(0, at).every(({ lateMs }) => Math.abs(lateMs - one.lateMs) > TOGETHER_MS),
+    )
+    .slice(0, MOST_AHEAD);
+
+/**
+ * How late and how strong sound comes from every place to one end by wires and programs, each edge looked at once. Round a loop
+ * nothing is followed: where that is loud enough to matter, the loop is what is wrong.
+ */
+const aheadOf = (graph: FlowGraph, end: string) => {
+  const leading = leadingTo(graph, end, isMeant);
+  const known = new Map<string, Ahead[]>([[end, [{ lateMs: 0, gainDb: 0 }]]]);
+  const from = (place: string): Ahead[] => {
+    const before = known.get(place);
+    if (before) return before;
+    known.set(place, []);
+    const ways = edgesFrom(graph, place)
+      .filter((edge) => isMeant(edge) && leading.has(edge.to))
+      .flatMap((edge) =>
+        from(edge.to).map(({ lateMs, gainDb }) => ({
+          lateMs: lateMs + edge.delayMs,
+          gainDb: gainDb + edge.gainDb,
+        })),
+      );
+    const apart = apartInTime(ways);
+    known.set(place, apart);
+    return apart;
+  };
+  return from;
+};
+
+/** The ways to one place by wires and programs alone. */
+export interface MeantWays {
+  /** Whether sound from a place may come by two, the weaker no more than so far below the stronger. Quick. */
+  mayDouble: (start: string, leastDb: Db) => boolean;
+  ways: WaysTo;
+}
+
+/** Looks for the ways to one place by wires and programs alone. */
+export const meantWaysTo = (graph: FlowGraph, place: string): MeantWays => {
+  const ahead = aheadOf(graph, place);
+  return {
+    mayDouble: (start, leastDb) => {
+      const [first, second] = ahead(start);
+      return first !== undefined && second !== undefined && second.gainDb >= first.gainDb + leastDb;
+    },
+    ways: waysTo(graph, place, isMeant),
+  };
+};
 
 /**
  * What two ways by wires and programs, out of one microphone or one player, make of a sound at a place.
+ * @param meant the ways to that place, by wires and programs alone
  * @param leastDb a second way weaker than this against the first is none
  */
 export const doubledAt = (
   graph: FlowGraph,
   heard: Heard | undefined,
   source: string,
-  place: string,
+  { mayDouble, ways }: MeantWays,
   leastDb: Db,
 ): Comb | undefined =>
-  heard && mayComb(heard, leastDb)
-    ? twoWays(
-        graph,
-        source,
-        place,
-        leastDb,
-        (way, first) => isMeant(way) && isMeant(first) && capsuleOf(graph, way) === capsuleOf(graph, first),
-      )
+  heard && mayComb(heard, leastDb) && mayDouble(source, leastDb)
+    ? twoOf(ways(source), leastDb, (way, first) => capsuleOf(graph, way) === capsuleOf(graph, first))
     : undefined;
