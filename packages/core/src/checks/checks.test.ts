@@ -975,6 +975,8 @@ describe('the demo', () => {
     expect(shown['mistake-quiet-broadcaster']).toContain('gain-short');
     expect(shown['mistake-usb-too-far']).toContain('usb-cable-too-long');
     expect(shown['mistake-microphones-in-the-middle']).toEqual(['spill', 'spill', 'spill']);
+    expect(shown['mistake-echoing-return']).toEqual(['caller-echo']);
+    expect(shown['mistake-doubled-monitor']).toEqual(['double-monitor']);
   });
 });
 

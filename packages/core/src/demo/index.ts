@@ -1,6 +1,8 @@
 import type { Rig } from '../rig';
 import {
   condenserOnAdapter,
+  doubledMonitor,
+  echoingReturn,
   microphonesInTheMiddle,
   quietBroadcaster,
   receiverOnOneInput,
@@ -21,4 +23,6 @@ export const DEMO_RIGS: { key: string; rig: Rig }[] = [
   { key: 'mistake-quiet-broadcaster', rig: quietBroadcaster },
   { key: 'mistake-usb-too-far', rig: usbTooFar },
   { key: 'mistake-microphones-in-the-middle', rig: microphonesInTheMiddle },
+  { key: 'mistake-echoing-return', rig: echoingReturn },
+  { key: 'mistake-doubled-monitor', rig: doubledMonitor },
 ];

@@ -161,3 +161,84 @@ export const microphonesInTheMiddle = buildRig({
     offAxisDeg: 0,
   })),
 });
+
+/** A person at a hand-held microphone close to the mouth. */
+const close = (person: string, device: string) => ({
+  person,
+  device,
+  capsule: 'capsule',
+  distanceM: 0.05,
+  offAxisDeg: 0,
+});
+
+export const echoingReturn = buildRig({
+  name: 'Mistake: the caller hears themselves',
+  notes: 'The call plays into the desk, and the desk sends the call its whole mix. Seen under Feeds.',
+  target: 'live',
+  devices: [
+    { id: 'harbour-mic', model: 'mic-dynamic-hand', name: "Harbour master's microphone" },
+    {
+      id: 'desk',
+      model: 'mixer-podcast',
+      name: 'Reading room desk',
+      settings: { gain1: 47, 'phones-volume1': -26 },
+    },
+    {
+      id: 'laptop',
+      model: 'laptop-c',
+      name: 'Laptop',
+      apps: [
+        {
+          id: 'call',
+          name: 'Call',
+          kind: 'call',
+          input: { device: 'desk', stream: 'main' },
+          output: { device: 'desk', stream: 'return' },
+          tracks: [],
+        },
+      ],
+    },
+    { id: 'phones', model: 'headphones', name: 'Headphones' },
+  ],
+  leads: [
+    { kind: 'xlr', ends: ['harbour-mic.out', 'desk.in1'], lengthM: 3 },
+    { kind: 'usb-c-c', ends: ['laptop.usb1', 'desk.usb1'], lengthM: 1 },
+    { kind: 'mini-trs', ends: ['phones.in', 'desk.phones1'], lengthM: 2 },
+  ],
+  people: [{ id: 'harbour-master', name: 'Harbour master', effort: 'raised' }],
+  placements: [close('harbour-master', 'harbour-mic')],
+});
+
+export const doubledMonitor = buildRig({
+  name: 'Mistake: a voice twice in the headphones',
+  notes: 'The interface lets the voice through at once, the recorder plays it back a moment later.',
+  devices: [
+    { id: 'mic', model: 'mic-dynamic-hand', name: "Archivist's microphone" },
+    {
+      id: 'interface',
+      model: 'interface-2',
+      name: 'Interface',
+      settings: { gain1: 47, 'phones-volume': -26 },
+    },
+    {
+      id: 'laptop',
+      model: 'laptop-c',
+      name: 'Laptop',
+      apps: [
+        {
+          ...recorder('interface', 'usb-in', [['Archivist', 1]]),
+          output: { device: 'interface', stream: 'usb-out' },
+          monitorMs: 12,
+        },
+      ],
+    },
+    { id: 'phones', model: 'headphones', name: 'Headphones' },
+  ],
+  leads: [
+    { kind: 'xlr', ends: ['mic.out', 'interface.in1'], lengthM: 3 },
+    { kind: 'usb-c-c', ends: ['laptop.usb1', 'interface.usb'], lengthM: 1 },
+    { kind: 'mini-trs', ends: ['phones.in', 'interface.phones'], lengthM: 2 },
+  ],
+  people: [{ id: 'archivist', name: 'Archivist', effort: 'raised' }],
+  placements: [close('archivist', 'mic')],
+});
