@@ -1,7 +1,6 @@
-import type { FeedsPage } from '@diaphon/core';
-import { useState } from 'react';
+import type { FeedsPage, Finding } from '@diaphon/core';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { FindingCard } from '../findings/finding-card';
+import { OwnFindings } from '../findings/own-findings';
 import { count } from '../look/figures';
 import { Waiting } from '../page/waiting';
 import { useAppSelector } from '../store/store';
@@ -48,6 +47,13 @@ const inOrder = (page: FeedsPage): FeedsPage => {
   };
 };
 
+/** What is looked at before anyone has chosen: the first that is not as it should be. */
+const firstAmiss = (page: FeedsPage): Chosen => {
+  const row = page.rows.findIndex((cells) => cells.some(isAmiss));
+  const at = page.rows[row]?.findIndex(isAmiss) ?? -1;
+  return { speaker: page.speakers[row]?.id ?? '', post: page.posts[at]?.id ?? '' };
+};
+
 const Nobody = () => {
   const { id } = useParams();
   return (
@@ -67,7 +73,6 @@ export const FeedsView = () => {
   const findings = useAppSelector((state) => state.readings.readings?.findings);
   const { answer } = useAsked('feeds', []);
   const [params, setParams] = useSearchParams();
-  const [open, setOpen] = useState<string | null>(null);
   if (!answer) return <Waiting words="Listening everywhere" />;
   const page = inOrder(answer);
   if (page.speakers.length === 0 || page.posts.length === 0)
@@ -76,8 +81,19 @@ export const FeedsView = () => {
         <Nobody />
       </main>
     );
-  const chosen: Chosen = { speaker: params.get('sound') ?? '', post: params.get('at') ?? '' };
-  const choose = ({ speaker, post }: Chosen) => setParams({ sound: speaker, at: post }, { replace: true });
+  const [speaker, post] = [params.get('sound'), params.get('at')];
+  const chosen = speaker !== null && post !== null ? { speaker, post } : firstAmiss(page);
+  const choose = (next: Chosen) => setParams({ sound: next.speaker, at: next.post }, { replace: true });
+  /** The feed a finding is about, as far as its places tell. */
+  const show = ({ places }: Finding) => {
+    const listener = page.posts.find(({ devices }) =>
+      places.some(({ device }) => device && devices.includes(device)),
+    );
+    const someone = page.speakers.find(
+      ({ ref }) => 'person' in ref && places.some(({ person }) => person === ref.person),
+    );
+    if (listener && someone) choose({ speaker: someone.id, post: listener.id });
+  };
   const row = page.speakers.findIndex(({ id }) => id === chosen.speaker);
   const at = page.posts.findIndex(({ id }) => id === chosen.post);
   const amiss = page.rows.flat().filter(isAmiss).length;
@@ -88,7 +104,11 @@ export const FeedsView = () => {
         <header className="flex flex-wrap items-end justify-between gap-x-4 gap-y-1">
           <div>
             <h2 className="text-[17px] leading-tight font-bold">Who hears what</h2>
-            {amiss === 0 ? (
+            {amiss === 0 && own.length > 0 ? (
+              <p className="font-bold text-caution">
+                Everyone hears whom they should, but not as it should be: see the findings.
+              </p>
+            ) : amiss === 0 ? (
               <p className="text-good">
                 Everyone hears whom they should, and nobody hears what they should not.
               </p>
@@ -130,22 +150,7 @@ export const FeedsView = () => {
             Choose a cell or a sound at a post: the ways it comes, and what opens or shuts it.
           </p>
         )}
-        {own.length > 0 && (
-          <section aria-label="Findings">
-            <h3 className="mb-1 font-bold">Findings</h3>
-            <ul className="space-y-1.5">
-              {own.map((finding) => (
-                <FindingCard
-                  key={finding.id}
-                  finding={finding}
-                  isOpen={finding.id === (open ?? own[0]!.id)}
-                  onToggle={() => setOpen(finding.id === open ? '' : finding.id)}
-                  onShow={() => undefined}
-                />
-              ))}
-            </ul>
-          </section>
-        )}
+        <OwnFindings findings={own} onShow={show} />
       </aside>
     </main>
   );

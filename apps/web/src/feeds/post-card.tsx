@@ -95,7 +95,7 @@ export const PostCard = ({
                 <Lane page={page} row={row} at={at} loudest={loudest} />
                 <span className="min-w-0 flex-1 leading-tight">
                   <span className="block truncate">{speaker.name}</span>
-                  <span className="block truncate text-[12px]" style={{ color: LOOK_COLOUR[look] }}>
+                  <span className="block text-[12px]" style={{ color: LOOK_COLOUR[look] }}>
                     {look === 'arrives'
                       ? comesWords(cell)
                       : `${look}${cell.level === undefined ? '' : `: ${comesWords(cell)}`}`}

@@ -8,7 +8,7 @@ import {
 } from '@diaphon/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { FindingCard } from '../findings/finding-card';
+import { OwnFindings } from '../findings/own-findings';
 import { AssumptionFields } from '../levels/assumptions';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
@@ -91,7 +91,6 @@ export const TableView = () => {
   const findings = useAppSelector((state) => state.readings.readings?.findings);
   const { answer: page } = useAsked('table', []);
   const [key, setKey] = useState<string | null>(null);
-  const [open, setOpen] = useState<string | null>(null);
   const edit = useEdit();
   const things = useMemo(() => thingsOf(rig), [rig]);
   const chosen = things.find((thing) => thing.key === key);
@@ -123,26 +122,15 @@ export const TableView = () => {
         className="w-[330px] shrink-0 space-y-4 overflow-y-auto border-l border-line p-3 max-[820px]:w-full max-[820px]:border-l-0"
       >
         {chosen && <ThingFields rig={rig} thing={chosen} />}
-        {own.length > 0 && (
-          <section aria-label="Findings">
-            <h3 className="mb-1 font-bold">Findings</h3>
-            <ul className="space-y-1.5">
-              {own.map((finding) => (
-                <FindingCard
-                  key={finding.id}
-                  finding={finding}
-                  isOpen={finding.id === (open ?? own[0]!.id)}
-                  onToggle={() => setOpen(finding.id === open ? '' : finding.id)}
-                  onShow={() => {
-                    const at = finding.places[0]?.device;
-                    const thing = things.find((one) => one.kind !== 'talker' && one.device === at);
-                    if (thing) setKey(thing.key);
-                  }}
-                />
-              ))}
-            </ul>
-          </section>
-        )}
+        <OwnFindings
+          findings={own}
+          isFirstOpen
+          onShow={({ places }) => {
+            const at = places[0]?.device;
+            const thing = things.find((one) => one.kind !== 'talker' && one.device === at);
+            if (thing) setKey(thing.key);
+          }}
+        />
         {own.length === 0 && findings && (
           <p className="text-good">
             Every voice is far enough over its neighbours, and nothing is near howling.

@@ -1,4 +1,5 @@
 import { edgesInto, wayTo, type FlowSource } from '../flow';
+import { listed } from '../feeds';
 import { crestAt, levelAt, turnedAt, type Turned } from '../gain';
 import { combineEdits, setControl } from '../rig';
 import { powerSumDb } from '../units';
@@ -131,7 +132,7 @@ export const clipMix: Check = (solved) => {
     return finding({
       code: 'clip-mix',
       severity: 'caution',
-      title: `${who.slice(0, -1).join(', ')} and ${who.at(-1)} together clip in ${name} by ${figureText(sum.overDb)} dB`,
+      title: `${listed(who)} together clip in ${name} by ${figureText(sum.overDb)} dB`,
       why: `Each alone has room at “${node.label}”; when they sound at once their peaks are ${figureText(sum.overDb)} dB over its ceiling, and what is cut off there can never be repaired. Turn each of them down where they meet, not at its first gain.`,
       places: [{ ...(node.device ? { device: node.device } : {}) }],
       figures: [

@@ -1,5 +1,6 @@
 import { capsuleOf, combAt, spillsOf, type Comb, type Strand } from '../gain';
 import { leastApartOf } from '../rig';
+import { combFigures } from './comb-figures';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { comeCloser, notHeardBy, sitFurther, turnAway } from './fixes/seating';
 import { shutOnly } from './fixes/routing';
@@ -58,22 +59,7 @@ export const comb: Check = (solved) => {
         why: `${nameOf(second)} brings the same voice ${figureText(-found.againstDb, 0)} dB weaker and ${figureText(found.apartMs, 1)} ms away: at ${figureText(found.notchHz, 0)} Hz and above, again and again, they take each other away, ${figureText(found.rippleDb, 0)} dB between hollow and full. No tone control mends that. Keep the second at least ${figureText(-least)} dB down, or out of this mix.`,
         places: [{ device: second }, { device: first, ...(strand.person ? { person: strand.person } : {}) }],
         about: [{ device: second, person: strand.person ?? strand.source }, { port: strand.sink }],
-        figures: [
-          {
-            label: 'Second against first',
-            value: found.againstDb,
-            unit: 'dB',
-            from: 'the two ways, worked out',
-          },
-          { label: 'Apart by', value: found.apartMs, unit: 'ms', from: 'air at 343 m/s and converters' },
-          {
-            label: 'First notch',
-            value: found.notchHz,
-            unit: 'Hz',
-            from: `${found.isOver ? 'a whole turn of the delay, one way turned over' : 'half a turn of the delay'}, arithmetic`,
-          },
-          { label: 'Ripple', value: found.rippleDb, unit: 'dB', from: '(1 + a) / (1 − a), arithmetic' },
-        ],
+        figures: combFigures(found, 'air at 343 m/s and converters'),
         propose: () => part(solved, strand, found, second),
       }),
     ];

@@ -1,6 +1,7 @@
-import type { Post, Speaker } from '../feeds';
+import { listed, type Post, type Speaker } from '../feeds';
 import { isDestination } from '../flow';
 import { doubledAt, meantWaysTo, type Comb, type MeantWays } from '../gain';
+import { combFigures } from './comb-figures';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
@@ -44,27 +45,8 @@ const part = (solved: Solved, { first, second }: Comb): Fix[] => {
   ];
 };
 
-const figuresOf = ({ comb }: Doubled): Found['figures'] => [
-  {
-    label: 'Second way against the first',
-    value: comb.againstDb,
-    unit: 'dB',
-    from: 'the two ways, worked out',
-  },
-  { label: 'Apart by', value: comb.apartMs, unit: 'ms', from: 'converters, buffers and programs on the way' },
-  {
-    label: 'First notch',
-    value: comb.notchHz,
-    unit: 'Hz',
-    from: `${comb.isOver ? 'a whole turn of the delay, one way turned over' : 'half a turn of the delay'}, arithmetic`,
-  },
-  {
-    label: 'Between hollow and full',
-    value: comb.rippleDb,
-    unit: 'dB',
-    from: '(1 + a) / (1 − a) of the two ways',
-  },
-];
+const figuresOf = ({ comb }: Doubled): Found['figures'] =>
+  combFigures(comb, 'converters, buffers and programs on the way');
 
 /** The listener first, then what the second way leads through. */
 const placesOf = ({ graph }: Solved, { speaker, post, comb }: Doubled): Found['places'] => {
@@ -84,8 +66,7 @@ const once = (all: readonly Doubled[]): Doubled[][] => {
 };
 
 const namesOf = (all: readonly Doubled[]): string => {
-  const names = all.map(({ speaker }) => speaker.inSentence);
-  const text = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+  const text = listed(all.map(({ speaker }) => speaker.inSentence));
   return text.charAt(0).toUpperCase() + text.slice(1);
 };
 

@@ -5,7 +5,7 @@ import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { shutOnly } from './fixes/routing';
 import { turnDownAlong } from './fixes/turn-down';
-import { eachTime, edgesOf } from './loops';
+import { eachTime, edgesOf, loopFigures } from './loops';
 
 /** One loudspeaker and all the microphones it comes back by. */
 interface Return {
@@ -49,24 +49,7 @@ export const feedbackNear: Check = (solved) => {
         places: [{ device: loudspeaker }, { device: microphone }],
         about: [{ device: loudspeaker }],
         figures: [
-          {
-            label: 'Once round',
-            value: gainDb,
-            unit: 'dB',
-            from: 'powers of all ways round, each the sum of its stages',
-          },
-          {
-            label: 'Round in',
-            value: worst.loop.delayMs,
-            unit: 'ms',
-            from: 'air at 343 m/s, converters and buffers',
-          },
-          {
-            label: 'Would ring first near',
-            value: worst.loop.ringsAtHz,
-            unit: 'Hz',
-            from: 'where one turn fits its delay; every multiple may ring as well',
-          },
+          ...loopFigures(worst.loop, gainDb, 'air at 343 m/s, converters and buffers'),
           { label: 'Kept from it', value: margin, unit: 'dB', from: 'assumption: common practice' },
         ],
         propose: () => {

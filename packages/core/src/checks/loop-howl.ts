@@ -1,10 +1,11 @@
 import type { FlowEdge, FlowLoop } from '../flow';
+import { listed } from '../feeds';
 import { isStrayAir } from '../gain';
 import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { monitorsOn, stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
-import { edgesOf, eachTime } from './loops';
+import { edgesOf, eachTime, loopFigures } from './loops';
 
 /** A repeat this much weaker each time round is gone before anyone notices, dB. Common practice, no published source. */
 const NOTICED_DB = -20;
@@ -37,7 +38,7 @@ export const loopHowl: Check = (solved) =>
     const { loop, edges } = loops.reduce((a, b) => (b.loop.gainDb > a.loop.gainDb ? b : a));
     const isHowling = gainDb >= 0;
     const names = devices.map((id) => solved.find.device(id)?.name ?? id);
-    const through = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+    const through = listed(names);
     const [monitor] = monitorsOn(solved, edges);
     return [
       finding({
@@ -48,26 +49,7 @@ export const loopHowl: Check = (solved) =>
           : `Sound comes back to itself through ${through}, every ${figureText(loop.delayMs, 0)} ms`,
         why: `${monitor ? `${monitor.name} plays back what it records, and that is in what it records. ` : ''}Once round it is ${eachTime(gainDb)}: ${isHowling ? 'the first word starts a howl that hurts ears and loudspeakers' : 'every word rings on'}. Open the ring at one place.`,
         places: devices.map((device) => ({ device })),
-        figures: [
-          {
-            label: 'Once round',
-            value: gainDb,
-            unit: 'dB',
-            from: 'powers of all ways round, each the sum of its stages',
-          },
-          {
-            label: 'Round in',
-            value: loop.delayMs,
-            unit: 'ms',
-            from: 'converters, buffers and programs on the way',
-          },
-          {
-            label: 'Rings first near',
-            value: loop.ringsAtHz,
-            unit: 'Hz',
-            from: 'where one turn fits its delay; every multiple may ring as well',
-          },
-        ],
+        figures: loopFigures(loop, gainDb, 'converters, buffers and programs on the way'),
         propose: () => [
           ...stopMonitoring(solved, edges),
           ...loops.flatMap((one) => shutOnly(solved, { edges: one.edges }, { edges: [] })),

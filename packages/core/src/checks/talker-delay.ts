@@ -1,4 +1,4 @@
-import { OWN_VOICE_LATE_MS } from '../feeds';
+import { listed, OWN_VOICE_LATE_MS } from '../feeds';
 import { waysBetween } from '../flow';
 import { putApp } from '../rig';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -30,7 +30,7 @@ export const talkerDelay: Check = (solved) => {
       finding({
         code: 'talker-delay',
         severity: 'caution',
-        title: `${names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)} hear themselves` : `${names[0]} hears themselves`} ${figureText(lateMs, 0)} ms late in ${post.inSentence}`,
+        title: `${listed(names)} ${names.length > 1 ? 'hear' : 'hears'} themselves ${figureText(lateMs, 0)} ms late in ${post.inSentence}`,
         why: `One’s own voice that comes back more than ${OWN_VOICE_LATE_MS} ms late is heard as an echo, and people slow down and stumble against it. What goes straight through the desk is there at once; what goes through a program waits for its buffers.`,
         places: [
           ...post.devices.map((device) => ({ device })),

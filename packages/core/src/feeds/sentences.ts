@@ -1,7 +1,7 @@
 import type { Feed, Feeds } from './feeds';
 
 /** "Keeper, Guest and Neighbour". */
-const listed = (names: readonly string[]): string =>
+export const listed = (names: readonly string[]): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 const late = ({ arrival }: Feed): string => `${Math.round(arrival!.lateMs)} ms`;
