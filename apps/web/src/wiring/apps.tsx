@@ -5,7 +5,9 @@ import {
   putApp,
   removeApp,
   streamOptions,
+  USUAL_MONITOR_MS,
   withAllTracks,
+  withMonitoring,
   type App,
   type Device,
   type Rig,
@@ -80,12 +82,6 @@ const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
 /** At 0 nothing is stated, as in a program nobody has touched. */
 const withInputGain = ({ inputGainDb: _was, ...app }: App, inputGainDb: number): App =>
   inputGainDb === 0 ? app : { ...app, inputGainDb };
-
-/** How late a recorder plays back what nobody has touched, ms: 256 samples in and out. Common practice. */
-const USUAL_MONITOR_MS = 12;
-
-const withMonitoring = ({ monitorMs: _was, ...app }: App, monitorMs: number | undefined): App =>
-  monitorMs === undefined ? app : { ...app, monitorMs };
 
 /** Whether a recorder plays back what it records, and how late. */
 const Monitoring = ({ app }: { app: App }) => {

@@ -3,8 +3,9 @@ import { isDestination } from '../flow';
 import { doubledAt, meantWaysTo, type Comb, type MeantWays } from '../gain';
 import { combFigures } from './comb-figures';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
-import { stopMonitoring } from './fixes/monitoring';
+import { monitorsOn, stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
+import { capital } from './meant';
 
 /** A second way this much weaker is not noticed: a ripple of 2 dB. Common practice, no published source. */
 const NOTICED_DB = -18;
@@ -65,10 +66,8 @@ const once = (all: readonly Doubled[]): Doubled[][] => {
   return [...by.values()];
 };
 
-const namesOf = (all: readonly Doubled[]): string => {
-  const text = listed(all.map(({ speaker }) => speaker.inSentence));
-  return text.charAt(0).toUpperCase() + text.slice(1);
-};
+const namesOf = (all: readonly Doubled[]): string =>
+  capital(listed(all.map(({ speaker }) => speaker.inSentence)));
 
 const worstOf = (all: readonly Doubled[]): Doubled =>
   all.reduce((a, b) => (b.comb.againstDb > a.comb.againstDb ? b : a));
@@ -90,7 +89,13 @@ export const doublePath: Check = (solved) =>
     });
   });
 
-/** A voice in the headphones both at once and later: by the desk itself, and by a program. */
+/** By what the two ways lead, where it is known. */
+const byWords = (solved: Solved, { first, second }: Comb): string => {
+  const [app] = monitorsOn(solved, [...first.edges, ...second.edges]);
+  return app ? `Once straight through the desk, once played back by ${app.name}` : 'It comes by two ways';
+};
+
+/** A voice in the headphones both at once and later. */
 export const doubleMonitor: Check = (solved) =>
   once(doubledIn(solved, ({ kind }) => kind === 'ears')).map((all) => {
     const worst = worstOf(all);
@@ -99,7 +104,7 @@ export const doubleMonitor: Check = (solved) =>
       code: 'double-monitor',
       severity: 'caution',
       title: `${namesOf(all)} ${all.length > 1 ? 'are' : 'is'} twice in ${post.inSentence}, ${figureText(comb.apartMs, 1)} ms apart`,
-      why: `Once straight through the desk, once by a program, ${figureText(Math.abs(comb.againstDb), 0)} dB apart: it sounds hollow, or like an echo, and nobody speaks well against their own echo. Choose one of the two.`,
+      why: `${byWords(solved, comb)}, ${figureText(Math.abs(comb.againstDb), 0)} dB apart: it sounds hollow, or like an echo, and nobody speaks well against their own echo. Choose one of the two.`,
       places: placesOf(solved, worst),
       about: [{ control: post.id }],
       figures: figuresOf(worst),

@@ -1,3 +1,4 @@
+import { echoOf } from '../feeds';
 import { isDestination } from '../flow';
 import { isReallyHeard, type Arrival } from '../gain';
 import type { Intent, SinkRef, SourceRef } from '../rig';
@@ -26,7 +27,7 @@ const sinkName = ({ find }: Solved, ref: SinkRef): string => {
   return track ? `track ${track} of ${app?.name}` : `${app?.name ?? ref.app} on ${computer}`;
 };
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Places in the flow where a listener hears. */
 export const nodesOfSink = ({ heard }: Solved, sink: SinkRef): Set<string> =>
@@ -94,7 +95,7 @@ export const meantOf = (solved: Solved): Meant[] => {
     .filter(({ input }) => input)
     .map((call): Meant => ({
       sentence: `The far end of ${call.name} does not hear itself come back.`,
-      isMet: !arrivesAt(solved, { app: call.id }, { app: call.id }),
+      isMet: echoOf(heard, call.id) === undefined,
     }));
   const own = rig.intents.map((intent): Meant => ({
     sentence: intentSentence(solved, intent),

@@ -1,7 +1,6 @@
 import { deskControlId as is } from '../catalogue';
 import { fixesFor, solveRig } from '../offers';
-import { applyEdit, putApp, type Rig } from '../rig';
-import { after } from '../rig/testing';
+import { applyEdit, type Rig } from '../rig';
 import { ordinaryDesks } from './desks.testing';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
 
@@ -128,15 +127,5 @@ describe('where a figure crosses its line', () => {
     expect(roundMs).toBeGreaterThanOrEqual(12);
     const turns = (figure('Rings first near') * roundMs) / 1000;
     expect(turns).toBeCloseTo(Math.round(turns), 6);
-  });
-});
-
-describe('its own page', () => {
-  it('an edit of the program is one value, and taken back', () => {
-    const rig = atInterface('interface-2', 'mono', 12);
-    const app = rig.apps[0]!;
-    const edit = putApp(rig, { ...app, monitorMs: 5 });
-    expect(after(rig, edit).apps[0]!.monitorMs).toBe(5);
-    expect(applyEdit(after(rig, edit), applyEdit(rig, edit).inverse).rig).toEqual(rig);
   });
 });

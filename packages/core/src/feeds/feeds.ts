@@ -37,7 +37,7 @@ export interface Feeds {
 }
 
 /** Its own sound this much weaker is not noticed however late it comes back, dB. ITU-T G.131, from memory. */
-export const UNNOTICED_DB: Db = 55;
+const UNNOTICED_DB: Db = 55;
 
 /** One's own voice this much later in one's own ears is heard as an echo, ms. Common practice, no published source. */
 export const OWN_VOICE_LATE_MS = 10;

@@ -163,6 +163,13 @@ export const removeApp = (rig: Rig, id: string): Edit => ({
   ],
 });
 
+/** How late a recorder plays back what nobody has touched, ms: 256 samples in and out at 48 kHz. Common practice, no published source. */
+export const USUAL_MONITOR_MS = 12;
+
+/** A recorder that plays back what it records, so late; undefined: it does not. */
+export const withMonitoring = ({ monitorMs: _was, ...app }: App, monitorMs: number | undefined): App =>
+  monitorMs === undefined ? app : { ...app, monitorMs };
+
 /** Says what of a sound must, or must never, arrive at a listener; what was said of the two before is forgotten. @param want null: nothing is said */
 export const sayIntent = (rig: Rig, source: SourceRef, sink: SinkRef, want: Intent['want'] | null): Edit => {
   const others = rig.intents.filter((one) => deepEqual(one.source, source) && deepEqual(one.sink, sink));

@@ -1,5 +1,5 @@
 import type { FlowEdge } from '../../flow';
-import { combineEdits, putApp, type App } from '../../rig';
+import { combineEdits, putApp, withMonitoring, type App } from '../../rig';
 import type { Fix, Solved } from '../finding';
 
 /** Recorders whose own monitoring a way goes through. */
@@ -11,13 +11,11 @@ export const monitorsOn = ({ find, graph }: Solved, edges: readonly FlowEdge[]):
   return [...new Set(ids)].flatMap((id) => find.app(id) ?? []);
 };
 
-const silent = ({ monitorMs: _off, ...app }: App): App => app;
-
 /** The recorder's own monitoring switched off, where a way goes through it. */
 export const stopMonitoring = (solved: Solved, edges: readonly FlowEdge[]): Fix[] =>
   monitorsOn(solved, edges).map((app) => {
     const label = `Switch the own monitoring of ${app.name} off`;
-    return { label, edit: { ...putApp(solved.rig, silent(app)), label } };
+    return { label, edit: { ...putApp(solved.rig, withMonitoring(app, undefined)), label } };
   });
 
 /** The recorder's own monitoring off, and something else done with it. */
