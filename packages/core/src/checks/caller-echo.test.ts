@@ -4,6 +4,8 @@ import { addDevice, applyEdit, connect, moveLoudspeaker, seatRound, type Rig } f
 import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 
+const meantIn = (rig: Rig) =>
+  solveRig(rig).meant.find(({ sentence }) => sentence.endsWith('does not hear itself come back.'))!.isMet;
 const echoIn = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'caller-echo');
 
 /** A desk whose call leaves itself out, with a loudspeaker on its main output. */
@@ -24,11 +26,14 @@ const desk = (): Rig => {
 describe('a caller who comes out of a loudspeaker', () => {
   it('hears nothing of it while the loudspeaker stands in another room', () => {
     expect(echoIn(desk())).toEqual([]);
+    expect(meantIn(desk())).toBe(true);
   });
 
   it('hears itself through the microphone in front of it, and each fix that is offered ends that', () => {
     const rig = after(desk(), (now) => moveLoudspeaker(now, 'wedge', { xM: 1, yM: 0, turnDeg: -90 }));
     const [found] = echoIn(rig);
+    // What is meant says the same, though no wire brings it back.
+    expect(meantIn(rig)).toBe(false);
     expect(found!.title).toMatch(/^The far end of .* hears itself \d+ ms late$/);
     const fixes = fixesFor(rig, found!.id, makeEngineMemory());
     expect(fixes.length).toBeGreaterThan(0);
