@@ -90,7 +90,7 @@ test('one destination is chosen, and only what is heard there is listed', async 
   await expect(strands).toHaveCount(9);
   await page.getByRole('combobox', { name: 'Heard at' }).selectOption("Call on Caller's laptop");
   await expect(strands).toHaveCount(3);
-  await expect(page.getByRole('heading', { name: 'Keeper to Call, sends' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Keeper to Far end of Call' })).toBeVisible();
   await expect(page.getByText('Aim for calls: speech averages')).toBeVisible();
   await axe(page);
   await page.reload();

@@ -37,7 +37,7 @@ describe('the channel chart’s geometry', () => {
   });
 
   it('a cancelled sound is silent and drawn at the bottom, not below the sheet', () => {
-    const caller = solveRig(skerryLight).strands.find(({ sourceName }) => sourceName.startsWith('Call'))!;
+    const caller = solveRig(skerryLight).strands.find(({ sourceName }) => sourceName.startsWith('Far end'))!;
     const end = caller.stages[caller.stages.length - 1]!;
     expect(isSilent(end)).toBe(true);
     expect(onScale(end, end.typical)).toBe(-150);

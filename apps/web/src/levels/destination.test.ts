@@ -14,7 +14,7 @@ describe('whose levels are looked at', () => {
   it('only what ends there; everything without a choice, or where the chosen one is gone', () => {
     const atCall = rowsAt(rows, 'call');
     expect(atCall.length).toBeGreaterThan(1);
-    expect(atCall.every(({ sinkLabel }) => sinkLabel === 'Call, sends')).toBe(true);
+    expect(atCall.every(({ sinkLabel }) => sinkLabel === 'Far end of Call')).toBe(true);
     expect(rowsAt(rows, '')).toEqual(rows);
     expect(rowsAt(rows, 'gone')).toEqual(rows);
   });

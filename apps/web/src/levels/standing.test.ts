@@ -26,7 +26,10 @@ describe('how a strand stands, in a few words', () => {
   });
 
   it('what does not arrive says how far it gets; effects have no aim', () => {
-    expect(of(skerryLight, 'Call')).toEqual({ words: 'does not get past “Track Caller”', isTrouble: true });
+    expect(of(skerryLight, 'Far end of Call')).toEqual({
+      words: 'does not get past “Track Caller”',
+      isTrouble: true,
+    });
     expect(of(skerryLight, 'Effects').isTrouble).toBe(false);
   });
 });

@@ -155,8 +155,8 @@ describe('picture and callers', () => {
   it('a caller gets a stream that does not bring them back', () => {
     const { rig } = say({ callers: 1, handsOn: true, streams: true, instruments: 1 });
     const { strands } = solveRig(rig);
-    const call = strands.filter(({ source, arrives }) => arrives && source.endsWith('/call:out'));
-    expect(call.some(({ sink }) => sink.endsWith('/call:in'))).toBe(false);
+    const call = strands.filter(({ source, arrives }) => arrives && source.endsWith('/call@:says'));
+    expect(call.some(({ sink }) => sink.endsWith('/call@:hears'))).toBe(false);
     const app = rig.apps.find(({ kind }) => kind === 'call')!;
     expect(app.input).not.toBeNull();
   });
@@ -177,13 +177,13 @@ describe('who is heard where, in the rig that is advised', () => {
       };
       const inCall = heardBy('call');
       for (const { id } of rig.people) expect([...inCall]).toContain(`voice/${id}`);
-      expect([...inCall].filter((source) => source.includes('/call:'))).toEqual([]);
+      expect([...inCall].filter((source) => source.includes('/call@:'))).toEqual([]);
       if (streams) {
         const inStream = heardBy('stream');
         for (const { id } of rig.people) expect([...inStream]).toContain(`voice/${id}`);
         // An interface has one mix to give away: it leaves the caller out, for the call.
         const isMixer = rig.models.some(({ kind }) => kind === 'mixer');
-        if (isMixer) expect([...inStream].some((source) => source.includes('/call:'))).toBe(true);
+        if (isMixer) expect([...inStream].some((source) => source.includes('/call@:'))).toBe(true);
       }
       expect(findings.filter(({ severity }) => severity === 'danger' || severity === 'fault')).toEqual([]);
     },

@@ -1,7 +1,10 @@
-import { echoOf } from '../feeds';
+import { echoOf, inSentence, listed } from '../feeds';
+import { farEndsOf } from '../rig';
+import { leastEchoLossDb } from '../units';
 import { finding, figureText, type Check, type Found } from './finding';
 import { listenElsewhere } from './fixes/listening';
 import { shutBetween } from './fixes/routing';
+import { capital } from './meant';
 
 /** What a call plays comes back into what it sends: its far end hears itself, late. */
 export const callerEcho: Check = (solved) => {
@@ -9,31 +12,49 @@ export const callerEcho: Check = (solved) => {
   return rig.apps
     .filter(({ kind }) => kind === 'call')
     .flatMap((app): Found[] => {
-      const source = heard.graph.sources.find((one) => one.app === app.id);
-      const back = echoOf(heard, app.id);
-      if (!source || !back) return [];
+      const echoes = farEndsOf(rig, app).flatMap(({ id, name, networkMs }) => {
+        const back = echoOf(heard, app.id, id);
+        const source = heard.graph.sources.find(({ node }) => node === back?.source);
+        return back && source ? [{ name, networkMs, back, lossDb: source.level - back.level }] : [];
+      });
+      if (echoes.length === 0) return [];
+      // Whoever is furthest away is worst off: what is there for one is there for all.
+      const { back, lossDb, networkMs } = echoes.reduce((a, b) => (b.back.lateMs > a.back.lateMs ? b : a));
+      const names = echoes.map(({ name }) => inSentence(name));
       const computer = find.device(app.computer)?.name ?? app.computer;
       const input = find.streamsOf(app.input)[0];
       return [
         finding({
           code: 'caller-echo',
           severity: 'fault',
-          title: `The far end of ${app.name} hears itself ${figureText(back.lateMs, 0)} ms late`,
-          why: `What ${app.name} on ${computer} plays comes back into what it sends, ${figureText(source.level - back.level, 0)} dB weaker than it came; the network adds its own delay both ways. Nobody can speak against their own late voice. Send the call everything but itself.`,
+          title: `${capital(listed(names))} ${names.length > 1 ? 'hear themselves' : 'hears itself'} ${figureText(back.lateMs, 0)} ms late`,
+          why: `What ${app.name} on ${computer} plays comes back into what it sends, ${figureText(lossDb, 0)} dB weaker than it came; ${figureText(2 * networkMs, 0)} ms of that are the network, there and back. Nobody can speak against their own late voice. Send the call everything but itself.`,
           places: [{ device: app.computer }, ...(input ? [{ device: input.device }] : [])],
           about: [{ device: app.computer, control: app.id }],
           figures: [
             {
-              label: 'Late by, inside this rig',
+              label: 'Late by',
               value: back.lateMs,
               unit: 'ms',
-              from: 'delays along its way',
+              from: 'delays along its way, network included',
+            },
+            {
+              label: 'Network, there and back',
+              value: 2 * networkMs,
+              unit: 'ms',
+              from: 'what is said of the far end; 100 ms one way where nothing is (common practice)',
             },
             {
               label: 'Weaker than it came',
-              value: source.level - back.level,
+              value: lossDb,
               unit: 'dB',
-              from: 'arrival of the call at itself; 55 dB is not noticed (ITU-T G.131, from memory)',
+              from: 'arrival of the call at itself',
+            },
+            {
+              label: 'Would have to be weaker by',
+              value: leastEchoLossDb(back.lateMs / 2),
+              unit: 'dB',
+              from: 'ITU-T G.131 for a voice that late, less 10 dB for both sets (from memory)',
             },
           ],
           propose: () => [...shutBetween(solved, back.source, back.sink), ...listenElsewhere(solved, app)],

@@ -16,6 +16,10 @@ interface Doubled {
   comb: Comb;
 }
 
+/** Whether both are at the other end of one call: what comes twice there is the call that comes back, told as an echo. */
+const isOneCall = ({ ref }: Speaker, { kind, app }: Post): boolean =>
+  kind === 'call' && 'app' in ref && ref.app === app;
+
 /** Every sound that comes to one of some listeners by two ways, out of one microphone or one player. */
 const doubledIn = ({ feeds, heard, graph }: Solved, isAsked: (post: Post) => boolean): Doubled[] => {
   const { speakers, posts, rows } = feeds;
@@ -27,7 +31,7 @@ const doubledIn = ({ feeds, heard, graph }: Solved, isAsked: (post: Post) => boo
   };
   return rows.flatMap((row, index) =>
     row.flatMap(({ arrival }, at): Doubled[] => {
-      if (!arrival?.isDoubled || !isAsked(posts[at]!)) return [];
+      if (!arrival?.isDoubled || !isAsked(posts[at]!) || isOneCall(speakers[index]!, posts[at]!)) return [];
       const source = graph.sources.findIndex(({ node }) => node === arrival.source);
       const there = heard.everywhere.get(arrival.sink)?.get(source);
       const comb = doubledAt(graph, there, arrival.source, waysTo(arrival.sink), NOTICED_DB);

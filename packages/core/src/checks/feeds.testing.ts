@@ -1,5 +1,5 @@
 import { deskControlId as is } from '../catalogue';
-import type { App, Rig } from '../rig';
+import type { App, FarEnd, Rig } from '../rig';
 import { call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
 
 /** Desks at which two talk with a far end or to an audience: everyone hears whom they should. For tests. */
@@ -119,3 +119,14 @@ export const atInterface = (
     people: people('ann'),
     placements: [seat('ann', 'mic', 0.05)],
   });
+
+/** A call with these at its other end, each as usual where nothing is said. */
+export const withFarEnds = (...farEnds: (Partial<FarEnd> & { id: string })[]) =>
+  withApp('call', () => ({
+    farEnds: farEnds.map((one) => ({
+      name: one.id.toUpperCase(),
+      listensBy: 'headset',
+      canceller: true,
+      ...one,
+    })),
+  }));

@@ -1,7 +1,7 @@
-import { echoOf } from '../feeds';
+import { echoOf, inSentence } from '../feeds';
 import { isDestination } from '../flow';
 import { isReallyHeard, type Arrival } from '../gain';
-import type { Intent, SinkRef, SourceRef } from '../rig';
+import { farEndsOf, type Intent, type SinkRef, type SourceRef } from '../rig';
 import type { Solved } from './finding';
 import { reachings } from './reaching';
 
@@ -15,13 +15,20 @@ export interface Meant {
 
 const sourceName = ({ find, rig }: Solved, ref: SourceRef): string => {
   if ('person' in ref) return rig.people.find(({ id }) => id === ref.person)?.name ?? ref.person;
-  if ('app' in ref) return `the far end of ${find.app(ref.app)?.name ?? ref.app}`;
+  if ('app' in ref) {
+    const app = find.app(ref.app);
+    return (
+      app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name ?? `the far end of ${app?.name ?? ref.app}`
+    );
+  }
   return find.device(ref.device)?.name ?? ref.device;
 };
 
 const sinkName = ({ find }: Solved, ref: SinkRef): string => {
   if ('device' in ref) return find.device(ref.device)?.name ?? ref.device;
   const app = find.app(ref.app);
+  const who = app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name;
+  if (who) return who;
   const track = app?.tracks.find(({ id }) => id === ref.track)?.name;
   const computer = find.device(app?.computer ?? '')?.name ?? '';
   return track ? `track ${track} of ${app?.name}` : `${app?.name ?? ref.app} on ${computer}`;
@@ -35,7 +42,9 @@ export const nodesOfSink = ({ heard }: Solved, sink: SinkRef): Set<string> =>
     heard.sinks
       .filter((one) =>
         'app' in sink
-          ? one.app === sink.app && (sink.track === undefined || one.track === sink.track)
+          ? one.app === sink.app &&
+            (sink.track === undefined || one.track === sink.track) &&
+            (sink.farEnd === undefined || one.farEnd === sink.farEnd)
           : one.device === sink.device,
       )
       .map(({ node }) => node),
@@ -50,7 +59,7 @@ export const arrivalsBetween = (solved: Solved, source: SourceRef, sink: SinkRef
         'person' in source
           ? one.person === source.person
           : 'app' in source
-            ? one.app === source.app
+            ? one.app === source.app && (source.farEnd === undefined || one.farEnd === source.farEnd)
             : one.device === source.device,
       )
       .map(({ node }) => node),
@@ -93,10 +102,12 @@ export const meantOf = (solved: Solved): Meant[] => {
   }));
   const itself = calls
     .filter(({ input }) => input)
-    .map((call): Meant => ({
-      sentence: `The far end of ${call.name} does not hear itself come back.`,
-      isMet: echoOf(heard, call.id) === undefined,
-    }));
+    .flatMap((call) =>
+      farEndsOf(rig, call).map(({ id, name }): Meant => ({
+        sentence: `${capital(inSentence(name))} does not hear itself come back.`,
+        isMet: echoOf(heard, call.id, id) === undefined,
+      })),
+    );
   const own = rig.intents.map((intent): Meant => ({
     sentence: intentSentence(solved, intent),
     isMet: arrivesAt(solved, intent.source, intent.sink) === (intent.want === 'arrives'),

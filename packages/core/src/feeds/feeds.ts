@@ -1,7 +1,8 @@
 import type { Lookup } from '../rig';
-import type { Db, LevelUnit } from '../units';
+import type { LevelUnit } from '../units';
 import { isReallyHeard, type Arrival, type Heardness } from '../gain';
-import { postsOf, speakersOf, type Post, type Speaker } from './posts';
+import { echoOf, farEchoesOf, type FarEcho } from './echo';
+import { isOwnPost, postsOf, speakersOf, type Post, type Speaker } from './posts';
 import { wantOf, type Want } from './wants';
 
 /** What there is of a sound at a listener. */
@@ -34,26 +35,12 @@ export interface Feeds {
   posts: Post[];
   /** A row for each speaker, in the order of the posts. */
   rows: Feed[][];
+  /** Voices that come back out of far ends’ loudspeakers. */
+  farEchoes: FarEcho[];
 }
-
-/** Its own sound this much weaker is not noticed however late it comes back, dB. ITU-T G.131, from memory. */
-const UNNOTICED_DB: Db = 55;
 
 /** One's own voice this much later in one's own ears is heard as an echo, ms. Common practice, no published source. */
 export const OWN_VOICE_LATE_MS = 10;
-
-/**
- * What a call brings back to its own far end: out of a loudspeaker and into a microphone it is heard as well as by any wire.
- * @returns undefined where nothing comes back that anyone notices
- */
-export const echoOf = ({ graph, sinks, arrivals }: Heardness, app: string): Arrival | undefined => {
-  const source = graph.sources.find((one) => one.app === app);
-  const sink = sinks.find((one) => one.app === app && one.kind === 'call');
-  const back = arrivals.find(
-    (one) => one.source === source?.node && one.sink === sink?.node && (one.isStray || isReallyHeard(one)),
-  );
-  return source && back && back.level >= source.level - UNNOTICED_DB ? back : undefined;
-};
 
 const louder = (best: Arrival | undefined, one: Arrival): Arrival =>
   !best || one.level > best.level ? one : best;
@@ -68,8 +55,8 @@ const comesTo = (heard: Heardness, { indexes }: Speaker): Map<string, Arrival> =
 
 /** The loudest of it at a listener; undefined where nothing of it comes there. */
 const atPost = (heard: Heardness, comes: Map<string, Arrival>, { ref }: Speaker, post: Post) =>
-  post.kind === 'call' && 'app' in ref && ref.app === post.app
-    ? echoOf(heard, ref.app)
+  isOwnPost(ref, post)
+    ? echoOf(heard, post.app!, post.farEnd)
     : post.nodes.flatMap((node) => comes.get(node) ?? []).reduce<Arrival | undefined>(louder, undefined);
 
 const stateOf = ({ want }: Want, comes: boolean): FeedState => {
@@ -108,5 +95,5 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       };
     });
   });
-  return { speakers, posts, rows };
+  return { speakers, posts, rows, farEchoes: farEchoesOf(find, heard, speakers, posts) };
 };

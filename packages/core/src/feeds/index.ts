@@ -1,4 +1,5 @@
 export * from './posts';
 export * from './wants';
+export * from './echo';
 export * from './feeds';
 export * from './sentences';

@@ -1,5 +1,5 @@
 import type { FlowSource, Sink, SinkKind } from '../flow';
-import type { Lookup, SinkRef, SourceRef } from '../rig';
+import { farEndName, farEndsOf, type Lookup, type SinkRef, type SourceRef } from '../rig';
 import type { Heardness } from '../gain';
 
 /** Someone or something that listens: a far end, an audience, a track, a camera, a pair of headphones, a room. */
@@ -12,6 +12,7 @@ export interface Post {
   /** Devices people listen by, or the computer that keeps or sends. */
   devices: string[];
   app?: string;
+  farEnd?: string;
   track?: string;
   /** Places in the flow: left and right, or several loudspeakers of one room. */
   nodes: string[];
@@ -29,18 +30,18 @@ export interface Speaker {
   indexes: number[];
 }
 
-const farEnd = (program: string) => `Far end of ${program}`;
 const audience = (program: string) => `Audience of ${program}`;
-const THE = new RegExp(`^(?:${farEnd('')}|${audience('')})`, 'u');
+const THE = new RegExp(`^(?:${farEndName('')}|${audience('')})`, 'u');
 
 /** Names of devices and people stand in a sentence as they are. */
-const inSentence = (name: string): string =>
+export const inSentence = (name: string): string =>
   THE.test(name) ? `the ${name.charAt(0).toLowerCase()}${name.slice(1)}` : name;
 
 /** Whether loudspeakers stand together: where a place is written down for them. */
 const roomOf = (find: Lookup, device: string): string => find.device(device)?.place ?? '';
 
-const postKey = (find: Lookup, { kind, device, app, track }: Sink): string => {
+const postKey = (find: Lookup, { kind, device, app, farEnd, track }: Sink): string => {
+  if (farEnd !== undefined) return `${kind} ${app} ${farEnd}`;
   if (track !== undefined) return `${kind} ${device} ${app} ${track}`;
   if (app !== undefined) return `${kind} ${app}`;
   const room = kind === 'room' ? roomOf(find, device) : '';
@@ -48,14 +49,14 @@ const postKey = (find: Lookup, { kind, device, app, track }: Sink): string => {
 };
 
 const postName = (find: Lookup, sinks: readonly Sink[]): string => {
-  const [{ kind, label, device, app }] = sinks as [Sink];
-  const program = find.app(app ?? '')?.name ?? '';
+  const [{ kind, label, device, app, farEnd }] = sinks as [Sink];
+  const program = find.app(app ?? '');
   const name = find.device(device)?.name ?? device;
   switch (kind) {
     case 'call':
-      return farEnd(program);
+      return farEndsOf(find.rig, program!).find(({ id }) => id === farEnd)!.name;
     case 'stream':
-      return audience(program);
+      return audience(program?.name ?? '');
     case 'track':
       return app === undefined ? `${label} of ${name}` : label;
     case 'room':
@@ -73,7 +74,7 @@ export const postsOf = (find: Lookup, sinks: readonly Sink[]): Post[] => {
     groups.set(key, [...(groups.get(key) ?? []), sink]);
   }
   return [...groups].map(([id, all]) => {
-    const [{ kind, app, track }] = all as [Sink];
+    const [{ kind, app, farEnd, track }] = all as [Sink];
     const name = postName(find, all);
     return {
       id,
@@ -82,6 +83,7 @@ export const postsOf = (find: Lookup, sinks: readonly Sink[]): Post[] => {
       inSentence: inSentence(name),
       devices: [...new Set(all.map(({ device }) => device))],
       ...(app === undefined ? {} : { app }),
+      ...(farEnd === undefined ? {} : { farEnd }),
       ...(track === undefined ? {} : { track }),
       nodes: all.map(({ node }) => node),
     };
@@ -95,8 +97,9 @@ const labelOf = ({ graph }: Pick<Heardness, 'graph'>, source: FlowSource): strin
   sideless(graph.nodes.get(source.node)?.label ?? '');
 
 const speakerKey = (heard: Pick<Heardness, 'graph'>, source: FlowSource): string => {
-  const { person, app, device } = source;
+  const { person, app, farEnd, device } = source;
   if (person !== undefined) return `person ${person}`;
+  if (farEnd !== undefined) return `app ${app} ${farEnd}`;
   return app === undefined ? `device ${device} ${labelOf(heard, source)}` : `app ${app}`;
 };
 
@@ -117,33 +120,48 @@ export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speak
   });
   return [...groups].map(([id, indexes]): Speaker => {
     const source = graph.sources[indexes[0]!]!;
-    const { person, app, device = '' } = source;
+    const { person, app, farEnd, device = '' } = source;
     const program = find.app(app ?? '');
     const isCall = program?.kind === 'call';
-    const name = isCall
-      ? farEnd(program.name)
-      : person !== undefined
-        ? source.name
-        : (program?.name ?? programmeName(find, heard, source));
+    const name =
+      isCall || person !== undefined ? source.name : (program?.name ?? programmeName(find, heard, source));
     return {
       id,
       kind: person === undefined ? (isCall ? 'call' : 'programme') : 'person',
       name,
       inSentence: inSentence(name),
-      ref: person !== undefined ? { person } : app !== undefined ? { app } : { device },
+      ref:
+        person !== undefined
+          ? { person }
+          : app !== undefined
+            ? { app, ...(farEnd === undefined ? {} : { farEnd }) }
+            : { device },
       indexes,
     };
   });
 };
 
 /** A listener as an intent names it; of loudspeakers that stand together, the first. */
-export const sinkRefOf = ({ app, track, devices }: Pick<Post, 'app' | 'track' | 'devices'>): SinkRef =>
-  app === undefined ? { device: devices[0]! } : { app, ...(track === undefined ? {} : { track }) };
+export const sinkRefOf = ({
+  app,
+  farEnd,
+  track,
+  devices,
+}: Pick<Post, 'app' | 'farEnd' | 'track' | 'devices'>): SinkRef =>
+  app === undefined
+    ? { device: devices[0]! }
+    : {
+        app,
+        ...(track === undefined ? {} : { track }),
+        ...(farEnd === undefined ? {} : { farEnd }),
+      };
 
 /** Whether a listener is the one an intent names. */
-export const isPostOf = ({ app, track, devices }: Post, sink: SinkRef): boolean =>
+export const isPostOf = ({ app, farEnd, track, devices }: Post, sink: SinkRef): boolean =>
   'app' in sink
-    ? sink.app === app && (sink.track === undefined || sink.track === track)
+    ? sink.app === app &&
+      (sink.track === undefined || sink.track === track) &&
+      (sink.farEnd === undefined || sink.farEnd === farEnd)
     : devices.includes(sink.device);
 
 /** Whether a sound is the one an intent names. */
@@ -151,5 +169,11 @@ export const isSpeakerOf = ({ ref }: Speaker, source: SourceRef): boolean =>
   'person' in source
     ? 'person' in ref && ref.person === source.person
     : 'app' in source
-      ? 'app' in ref && ref.app === source.app
+      ? 'app' in ref &&
+        ref.app === source.app &&
+        (source.farEnd === undefined || source.farEnd === ref.farEnd)
       : 'device' in ref && ref.device === source.device;
+
+/** Whether whoever speaks is the listener: a far end. */
+export const isOwnPost = (ref: SourceRef, { kind, app, farEnd }: Post): boolean =>
+  kind === 'call' && 'app' in ref && ref.app === app && ref.farEnd === farEnd;

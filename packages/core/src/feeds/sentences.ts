@@ -1,19 +1,29 @@
 import type { Feed, Feeds } from './feeds';
+import { ONE_WAY_FINE_MS, ONE_WAY_LIMIT_MS } from '../units';
+import { isOwnPost, type Post } from './posts';
 
 /** "Keeper, Guest and Neighbour". */
 export const listed = (names: readonly string[]): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
+/** Where people talk with one another. */
+const TALKS: ReadonlySet<Post['kind']> = new Set(['call', 'ears', 'room']);
+
 const late = ({ arrival }: Feed): string => `${Math.round(arrival!.lateMs)} ms`;
 
 /** What a listener hears, misses and should not hear, a sentence each, what is wrong first. @param at which listener */
-export const postSentences = ({ speakers, posts, rows }: Feeds, at: number): string[] => {
+export const postSentences = ({ speakers, posts, rows, farEchoes }: Feeds, at: number): string[] => {
   const post = posts[at]!;
   const all = speakers.map((speaker, row) => ({ speaker, feed: rows[row]![at]! }));
   const name = ({ speaker }: (typeof all)[number]) =>
-    'app' in speaker.ref && speaker.ref.app === post.app ? 'itself' : speaker.inSentence;
+    isOwnPost(speaker.ref, post) ? 'itself' : speaker.inSentence;
   const of = (state: Feed['state']) => all.filter(({ feed }) => feed.state === state);
   const heard = of('arrives');
+  const echoes = farEchoes.filter((one) => one.post.id === post.id);
+  const slow = heard.filter(
+    ({ speaker, feed }) =>
+      TALKS.has(post.kind) && speaker.kind !== 'programme' && feed.arrival!.lateMs > ONE_WAY_FINE_MS,
+  );
   const apart = of('quiet').filter(({ feed }) => feed.want === 'never');
   return [
     ...of('unwanted').map(
@@ -23,6 +33,14 @@ export const postSentences = ({ speakers, posts, rows }: Feeds, at: number): str
     ...heard
       .filter(({ feed }) => feed.isLate)
       .map((one) => `Hears ${name(one)} ${late(one.feed)} late: in one’s own ears that is an echo.`),
+    ...echoes.map(
+      ({ speaker, lateMs, farEnd }) =>
+        `${speaker.name} is heard here once more, ${Math.round(lateMs)} ms late: out of a loudspeaker at ${farEnd.name}.`,
+    ),
+    ...slow.map(
+      (one) =>
+        `Hears ${name(one)} ${late(one.feed)} late: from ${ONE_WAY_FINE_MS} ms on people begin to speak into one another, beyond ${ONE_WAY_LIMIT_MS} no talk is possible (ITU-T G.114).`,
+    ),
     heard.length > 0 ? `Hears ${listed(heard.map(name))}.` : 'Hears nothing.',
     ...(apart.length > 0 ? [`Does not hear ${listed(apart.map(name))}, as it should be.`] : []),
   ];

@@ -1,5 +1,5 @@
 import type { Intent } from '../rig';
-import { isPostOf, isSpeakerOf, type Post, type Speaker } from './posts';
+import { isOwnPost, isPostOf, isSpeakerOf, type Post, type Speaker } from './posts';
 
 /** What is wanted of a sound at a listener, and why. */
 export interface Want {
@@ -14,7 +14,7 @@ const MAY: Want = { want: 'may', because: 'nobody has said whether it should' };
 /** What goes without saying, from who speaks and who listens. */
 const takenForGranted = (speaker: Speaker, post: Post): Want => {
   if (post.kind === 'call') {
-    if ('app' in speaker.ref && speaker.ref.app === post.app)
+    if (isOwnPost(speaker.ref, post))
       return { want: 'never', because: 'nobody can speak against their own voice that comes back late' };
     if (speaker.kind === 'person')
       return { want: 'must', because: 'who calls talks with everyone who speaks here' };

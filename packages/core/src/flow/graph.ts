@@ -16,6 +16,7 @@ export type NodeRole =
   | 'stream'
   | 'driver'
   | 'app'
+  | 'far-end'
   | 'track';
 
 /** A place where sound has a level. */
@@ -29,6 +30,8 @@ export interface FlowNode {
   point?: string;
   person?: string;
   app?: string;
+  /** One of several at the other end of a call. */
+  farEnd?: string;
   track?: string;
   /** Clips above this, in `unit`. */
   ceiling?: number;
@@ -79,6 +82,7 @@ export interface FlowSource {
   crestDb: Db;
   person?: string;
   app?: string;
+  farEnd?: string;
   device?: string;
 }
 

@@ -14,11 +14,15 @@ export interface Sink {
   label: string;
   device: string;
   app?: string;
+  farEnd?: string;
   track?: string;
 }
 
 /** Sinks that keep or send what arrives; the others are for those present. */
 export const isDestination = (kind: SinkKind): boolean => kind !== 'ears' && kind !== 'room';
+
+const isSource = ({ sources }: FlowGraph, { id }: FlowNode): boolean =>
+  sources.some(({ node }) => node === id);
 
 const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | undefined => {
   const model = find.modelOf(node.device ?? '');
@@ -27,11 +31,11 @@ const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | unde
       return model?.kind === 'camera' ? 'camera' : 'track';
     case 'driver':
       return model?.kind === 'headphones' ? 'ears' : 'room';
+    case 'far-end':
+      return isSource(graph, node) ? undefined : 'call';
     case 'app': {
-      const app = find.app(node.app ?? '');
-      const isSending =
-        edgesFrom(graph, node.id).length === 0 && !graph.sources.some((s) => s.node === node.id);
-      return isSending && app ? (app.kind === 'call' ? 'call' : 'stream') : undefined;
+      const isEnd = edgesFrom(graph, node.id).length === 0 && !isSource(graph, node);
+      return isEnd && find.app(node.app ?? '')?.kind === 'encoder' ? 'stream' : undefined;
     }
     case 'input': {
       // A device that takes a sound in and has no way on for it by any setting.
@@ -43,7 +47,7 @@ const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | unde
   }
 };
 
-const ENDS: readonly FlowNode['role'][] = ['track', 'driver', 'app', 'input'];
+const ENDS: readonly FlowNode['role'][] = ['track', 'driver', 'app', 'far-end', 'input'];
 const mayEnd = ({ role }: FlowNode): boolean => ENDS.includes(role);
 
 /** Every place where sound ends, in the order of the graph. */
@@ -59,6 +63,7 @@ export const sinksOf = (find: Lookup, graph: FlowGraph): Sink[] =>
           node.app === undefined ? `${node.label} of ${find.device(node.device)?.name ?? ''}` : node.label,
         device: node.device,
         ...(node.app === undefined ? {} : { app: node.app }),
+        ...(node.farEnd === undefined ? {} : { farEnd: node.farEnd }),
         ...(node.track === undefined ? {} : { track: node.track }),
       },
     ];

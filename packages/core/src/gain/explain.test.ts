@@ -49,7 +49,7 @@ describe('where every figure comes from', () => {
   });
 
   it('an assumption is named as one, with its value as it stands', () => {
-    expect(levelWords('Call', 'Call, plays')).toContain('assumption of this rig: −20 dBFS');
+    expect(levelWords('Far end', 'Far end of Call')).toContain('assumption of this rig: −20 dBFS');
     const strand = strandOf('Keeper');
     const other = applyEdit(
       skerryLight,
@@ -88,7 +88,7 @@ describe('what a strand answers to', () => {
   });
 
   it('the laptop: its volume, then the input it is plugged into', () => {
-    expect(names('Call')).toEqual(['jack-volume', 'phantom supply', 'pad3', 'gain3']);
+    expect(names('Far end')).toEqual(['jack-volume', 'phantom supply', 'pad3', 'gain3']);
   });
 });
 
@@ -98,7 +98,7 @@ describe('verdicts', () => {
     const guest = verdictOf(strandOf('Guest'));
     expect(guest.kind).toBe('too-quiet');
     expect(guest.byDb).toBeCloseTo(1.6, 1);
-    expect(verdictOf(strandOf('Call')).kind).toBe('not-arriving');
+    expect(verdictOf(strandOf('Far end')).kind).toBe('not-arriving');
   });
 
   it('live looks at the peaks', () => {

@@ -24,6 +24,7 @@ const startWords = (find: Lookup, strand: Strand): string => {
       return `${effort ?? ''} voice, long-term level 1 m in front of the mouth (ANSI S3.5-1997)${own}`;
     }
     case 'app':
+    case 'far-end':
       return `assumption of this rig: ${assumptions.callLevelDbfs} dBFS`.replace('-', '−');
     default:
       return `device model of ${find.device(first?.device ?? '')?.name ?? 'the source'}`;

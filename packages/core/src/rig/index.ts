@@ -3,6 +3,7 @@ export * from './empty-rig';
 export * from './problem';
 export * from './edit';
 export * from './commands';
+export * from './far-ends';
 export * from './seating';
 export * from './seating-moves';
 export * from './condition';

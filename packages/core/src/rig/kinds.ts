@@ -6,5 +6,7 @@ export const RIG_VERSION = 2;
 
 export const APP_KINDS = ['recorder', 'call', 'player', 'encoder'] as const;
 
+export const LISTENS_BY = ['headset', 'loudspeaker'] as const;
+
 export const TARGETS = ['recording', 'live'] as const;
 export type Target = (typeof TARGETS)[number];

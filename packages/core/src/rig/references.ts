@@ -104,8 +104,16 @@ const checkPeople = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report:
   });
 };
 
+/** Whether a program is there, and whoever of its far ends is named. */
+const hasFarEnd = ({ apps }: Rig, { app, farEnd }: { app: string; farEnd?: string | undefined }): boolean => {
+  const program = apps.find(({ id }) => id === app);
+  return (
+    program !== undefined && (farEnd === undefined || (program.farEnds ?? []).some(({ id }) => id === farEnd))
+  );
+};
+
 const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
-  const apps = uniqueIds('apps', rig.apps, report);
+  uniqueIds('apps', rig.apps, report);
   const joined = uniqueIds('joinedInputs', rig.joinedInputs, report);
   uniqueIds('intents', rig.intents, report);
   const devices = new Map(rig.devices.map((device) => [device.id, device]));
@@ -130,6 +138,9 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
     if (!devices.has(app.computer))
       report(`${where}.computer`, app.computer, 'a device of this rig', 'name the computer it runs on');
     uniqueIds(`${where}.tracks`, app.tracks, report);
+    uniqueIds(`${where}.farEnds`, app.farEnds ?? [], report);
+    if (app.farEnds && app.kind !== 'call')
+      report(`${where}.farEnds`, app.kind, 'a call', 'remove them, or make it a call');
     for (const side of ['input', 'output'] as const) {
       const choice = app[side];
       const wanted = side === 'input' ? 'to-computer' : 'from-computer';
@@ -154,14 +165,15 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       'person' in source
         ? people.has(source.person)
         : 'app' in source
-          ? apps.has(source.app)
+          ? hasFarEnd(rig, source)
           : devices.has(source.device);
     if (!isSource)
       report(`${where}.source`, source, 'a person, an app or a device of this rig', 'name one, or remove it');
     const app = 'app' in sink ? rig.apps.find(({ id }) => id === sink.app) : undefined;
     const isSink =
       'app' in sink
-        ? app !== undefined && (sink.track === undefined || app.tracks.some(({ id }) => id === sink.track))
+        ? hasFarEnd(rig, sink) &&
+          (sink.track === undefined || app!.tracks.some(({ id }) => id === sink.track))
         : devices.has(sink.device);
     if (!isSink)
       report(`${where}.sink`, sink, 'an app, a track of it, or a device', 'name one, or remove it');

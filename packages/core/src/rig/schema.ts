@@ -22,7 +22,7 @@ import {
   TEXT,
 } from '../schema';
 import { VOICE_EFFORTS } from '../units';
-import { APP_KINDS, RIG_FORMAT, RIG_VERSION, TARGETS } from './kinds';
+import { APP_KINDS, LISTENS_BY, RIG_FORMAT, RIG_VERSION, TARGETS } from './kinds';
 
 /** The rig document: the one definition that reading, types, docs and tests use. */
 
@@ -56,6 +56,22 @@ const TRACK = closed({
 });
 export type Track = Static<typeof TRACK>;
 
+/** Someone, or several in one room, at the far end of a call. */
+const FAR_END = closed({
+  id: ID,
+  name: NAME,
+  /** How long the network takes one way, milliseconds; absent: as assumed. */
+  networkMs: Optional(number(0, 5000)),
+  listensBy: oneOf(LISTENS_BY),
+  /** How much weaker what their loudspeaker plays comes into their microphone, dB; absent: usual for one in the open. */
+  openLossDb: Optional(number(0, 80)),
+  /** How late their loudspeaker is, milliseconds: a wireless one, a television. Absent: at once. */
+  speakerMs: Optional(number(0, 2000)),
+  /** Whether their call program takes what it plays out of what it hears. */
+  canceller: flag(),
+});
+export type FarEnd = Static<typeof FAR_END>;
+
 /** A program on a computer. */
 const APP = closed({
   id: ID,
@@ -70,6 +86,8 @@ const APP = closed({
   inputGainDb: Optional(number(-60, 40)),
   /** A recorder that plays what it takes into its output: how late, milliseconds; absent: it does not. */
   monitorMs: Optional(number(0, 2000)),
+  /** Who is at the other end of a call; absent: one that nobody has described. */
+  farEnds: Optional(list(FAR_END, 20)),
   /** Absent: usual for its kind, or as the rig. */
   aim: Optional(AIM),
 });
@@ -177,17 +195,26 @@ const ASSUMPTIONS = closed({
   roomReverbS: Optional(number(0.05, 10)),
   /** Noise of the room, dB(A). A quiet room; absent: 30. */
   roomNoiseDba: Optional(number(-20, 100)),
+  /** How long the network takes one way to a far end that does not say, milliseconds. Common practice; absent: 100. */
+  networkMs: Optional(number(0, 5000)),
   /** How long people listen by headphones or loudspeakers here, hours a week. Absent: 6. */
   listeningHours: Optional(number(0.1, 168)),
 });
 export type Assumptions = Static<typeof ASSUMPTIONS>;
 
-/** A sound as intents name it: a person here, what an app plays (a caller), what a device plays by itself. */
-const SOURCE_REF = either([closed({ person: ID }), closed({ app: ID }), closed({ device: ID })]);
+/** A sound as intents name it: a person here, what an app plays (its callers, or one of them), what a device plays by itself. */
+const SOURCE_REF = either([
+  closed({ person: ID }),
+  closed({ app: ID, farEnd: Optional(ID) }),
+  closed({ device: ID }),
+]);
 export type SourceRef = Static<typeof SOURCE_REF>;
 
-/** A listener as intents name it: an app (its far end, its tracks, one track), or a device people hear or record with. */
-const SINK_REF = either([closed({ app: ID, track: Optional(ID) }), closed({ device: ID })]);
+/** A listener as intents name it: an app (its far ends or one, its tracks or one), or a device people hear or record with. */
+const SINK_REF = either([
+  closed({ app: ID, track: Optional(ID), farEnd: Optional(ID) }),
+  closed({ device: ID }),
+]);
 export type SinkRef = Static<typeof SINK_REF>;
 
 /** What must, or must never, arrive where. */

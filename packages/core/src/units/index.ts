@@ -4,6 +4,7 @@ export * from './johnson-noise';
 export * from './power-sum';
 export * from './speech';
 export * from './room';
+export * from './echo';
 export * from './sensitivity';
 export * from './speech-spectrum';
 export * from './loudness';

@@ -128,8 +128,8 @@ describe('a caller who must not hear themselves', () => {
     for (const { edit } of fixes) expect(findingOf(applyEdit(rig, edit).rig, 'leak')).toBeUndefined();
     // The voice still gets through to the caller by the first of them.
     const then = solveRig(applyEdit(rig, fixes[0]!.edit).rig);
-    expect(then.arrivals.some(({ source, sink }) => source.startsWith('voice') && sink.endsWith(':in'))).toBe(
-      true,
-    );
+    expect(
+      then.arrivals.some(({ source, sink }) => source.startsWith('voice') && sink.endsWith(':hears')),
+    ).toBe(true);
   });
 });

@@ -1,7 +1,7 @@
-import type { App, Lookup, StreamChoice } from '../../rig';
+import { farEndsOf, type App, type Lookup, type StreamChoice } from '../../rig';
 import { type Db } from '../../units';
 import type { GraphMaker } from '../graph';
-import { appId, pointId, trackId } from '../ids';
+import { appId, farEndId, pointId, trackId } from '../ids';
 import { law, type Term } from '../law';
 import { reaches, type UsbTree } from '../usb-links';
 
@@ -117,21 +117,64 @@ const recording = (graph: GraphMaker, app: App, channels: readonly string[], out
   }
 };
 
+/** Who is at the other end of a call: what each hears and says, what the network takes, and what comes back out of their loudspeakers. */
+const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
+  const all = farEndsOf(rig, app).map((one) => {
+    const { id: farEnd } = one;
+    const place = (side: 'hears' | 'says') => {
+      const id = farEndId(app.computer, app.id, farEnd, side);
+      const own = { device: app.computer, app: app.id, ...(farEnd === undefined ? {} : { farEnd }) };
+      graph.node({ id, label: one.name, unit: 'dBFS', role: 'far-end', ceiling: 0, ...own });
+      return id;
+    };
+    return { ...one, hears: place('hears'), says: place('says') };
+  });
+  const because = (words: string) => ({ kind: 'app', app: app.id, words }) as const;
+  const along = (from: string, to: string, delayMs: number, words: string) =>
+    graph.edge(law({ from, to, kind: 'app', terms: [{ db: 0, because: because(words) }], delayMs }));
+  const { callLevelDbfs, callCrestDb } = rig.assumptions;
+  for (const { id, name, networkMs, echo, hears, says } of all) {
+    graph.source({
+      node: says,
+      name,
+      level: callLevelDbfs,
+      crestDb: callCrestDb,
+      app: app.id,
+      ...(id === undefined ? {} : { farEnd: id }),
+    });
+    along(appId(app.computer, app.id, 'in'), hears, networkMs, `sends it on to ${name}`);
+    along(says, appId(app.computer, app.id, 'out'), networkMs, `brings it from ${name}`);
+    // The service gives each of them all the others, and never themselves.
+    for (const other of all)
+      if (other.says !== says)
+        along(other.says, hears, other.networkMs + networkMs, `gives it to everyone else`);
+    if (!echo) continue;
+    const { lossDb, lateMs, cancelledDb } = echo;
+    const terms: Term[] = [
+      { db: -lossDb, because: because(`has ${name}’s loudspeaker in ${name}’s microphone`) },
+      { db: -cancelledDb, because: because(`takes that echo out again at ${name}`) },
+    ];
+    graph.edge(law({ from: hears, to: says, kind: 'app', terms, delayMs: lateMs, isCrosstalk: true }));
+  }
+};
+
 const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly string[]) => {
   const { plays } = APP_KIND[app.kind];
   if (plays === 'nothing') return;
   const { callLevelDbfs, callCrestDb } = find.rig.assumptions;
   const computer = find.device(app.computer)?.name ?? app.computer;
-  const source = (side: 'out' | 'out-right', label: string, to: readonly (string | undefined)[]) => {
+  const out = (side: 'out' | 'out-right', label: string, to: readonly (string | undefined)[]) => {
     const id = appId(app.computer, app.id, side);
     graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
-    graph.source({
-      node: id,
-      name: `${side === 'out' ? app.name : `${app.name} right`} on ${computer}`,
-      level: callLevelDbfs,
-      crestDb: callCrestDb,
-      app: app.id,
-    });
+    // What a call plays its far ends say; what a player plays is its own.
+    if (plays === 'stereo')
+      graph.source({
+        node: id,
+        name: `${side === 'out' ? app.name : `${app.name} right`} on ${computer}`,
+        level: callLevelDbfs,
+        crestDb: callCrestDb,
+        app: app.id,
+      });
     for (const channel of to) {
       if (!channel) continue;
       const because = { kind: 'app', app: app.id, words: 'plays into the first two channels' } as const;
@@ -139,10 +182,10 @@ const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly s
     }
   };
   const [left, right] = channels;
-  if (plays === 'mono') source('out', `${app.name}, plays`, [left, right]);
+  if (plays === 'mono') out('out', `${app.name}, plays`, [left, right]);
   else {
-    source('out', `${app.name}, plays left`, [left]);
-    source('out-right', `${app.name}, plays right`, [right]);
+    out('out', `${app.name}, plays left`, [left]);
+    out('out-right', `${app.name}, plays right`, [right]);
   }
 };
 
@@ -156,5 +199,6 @@ export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
     recording(graph, app, inputs, outputs);
     sending(graph, app, inputs);
     playing(graph, find, app, outputs);
+    if (app.kind === 'call') farEnds(graph, find, app);
   }
 };
