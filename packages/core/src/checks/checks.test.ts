@@ -15,7 +15,10 @@ import { after, inSilence, recorder } from '../rig/testing';
 import { fixesFor, previewEdit, solveRig, tuned } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
-import { atInterface, DESKS, encoder, talk } from './feeds.testing';
+import { atInterface, DESKS, encoder, talk, withFarEnds } from './feeds.testing';
+
+/** A far end that hears by a loudspeaker, and takes nothing of it out again. */
+const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 import { tableOf } from './table.testing';
 
 interface VoiceRows {
@@ -634,6 +637,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'the second computer gets the whole mix | all but itself',
     secondComputer('second', { 'stream.second.kind': 'whole mix' }),
     secondComputer('second'),
+  ],
+  [
+    'far-echo',
+    'an open loudspeaker at the far end, its canceller off | on',
+    talk(DESKS['podcast mixer, its first port']!, 'call', {}, withFarEnds(OPEN_END)),
+    talk(DESKS['podcast mixer, its first port']!, 'call', {}, withFarEnds({ ...OPEN_END, canceller: true })),
   ],
   [
     'double-monitor',

@@ -46,6 +46,7 @@ export const FINDING_CODES = [
   'not-arriving',
   'wrong-stream',
   'caller-echo',
+  'far-echo',
   'unheard',
   'loop-howl',
   'double-path',

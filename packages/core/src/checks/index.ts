@@ -15,6 +15,7 @@ import { doubleMonitor, doublePath } from './double-path';
 import { talkerDelay } from './talker-delay';
 import { unheard } from './unheard';
 import { callerEcho } from './caller-echo';
+import { farEcho } from './far-echo';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
 import { clipInput } from './clip-input';
@@ -99,6 +100,7 @@ export const CHECKS: Check[] = [
   notArriving,
   wrongStream,
   callerEcho,
+  farEcho,
   unheard,
   loopHowl,
   doublePath,
@@ -113,6 +115,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'not-arriving',
   'wrong-stream',
   'caller-echo',
+  'far-echo',
   'unheard',
   'loop-howl',
   'double-path',
