@@ -1,13 +1,21 @@
-import { sayIntent, type Rig, type SinkRef, type SourceRef } from '@diaphon/core';
+import { farEndName, sayIntent, type App, type Rig, type SinkRef, type SourceRef } from '@diaphon/core';
 import { useState } from 'react';
 import { Button } from '../look/button';
 import { useEdit } from '../store/use-edit';
 
+/** Far ends by their names, where several are known. */
+const farEndsIn = (rig: Rig, kinds: readonly App['kind'][], label: (name: string) => string) =>
+  rig.apps
+    .filter(({ kind }) => kinds.includes(kind))
+    .flatMap(({ id, name, farEnds = [] }) => [
+      { label: label(name), ref: { app: id } },
+      ...farEnds.map((one) => ({ label: one.name, ref: { app: id, farEnd: one.id } })),
+    ]);
+
 const sourcesOf = (rig: Rig): { label: string; ref: SourceRef }[] => [
   ...rig.people.map(({ id, name }) => ({ label: name, ref: { person: id } })),
-  ...rig.apps
-    .filter(({ kind }) => kind === 'call' || kind === 'player')
-    .map(({ id, name }) => ({ label: `The far end of ${name}`, ref: { app: id } })),
+  ...farEndsIn(rig, ['call'], farEndName),
+  ...farEndsIn(rig, ['player'], (name) => name),
   ...rig.devices
     .filter(({ model }) =>
       rig.models.some(({ id, points }) => id === model && points.some(({ role }) => role === 'programme')),
@@ -16,15 +24,10 @@ const sourcesOf = (rig: Rig): { label: string; ref: SourceRef }[] => [
 ];
 
 const sinksOf = (rig: Rig): { label: string; ref: SinkRef }[] => [
-  ...rig.apps
-    .filter(({ kind }) => kind !== 'player')
-    .flatMap(({ id, name, tracks }) => [
-      { label: name, ref: { app: id } as SinkRef },
-      ...tracks.map((track) => ({
-        label: `${name}, track ${track.name}`,
-        ref: { app: id, track: track.id },
-      })),
-    ]),
+  ...farEndsIn(rig, ['recorder', 'call', 'encoder'], (name) => name),
+  ...rig.apps.flatMap(({ id, name, tracks }) =>
+    tracks.map((track) => ({ label: `${name}, track ${track.name}`, ref: { app: id, track: track.id } })),
+  ),
   ...rig.devices
     .filter(({ model }) =>
       rig.models.some(

@@ -17,6 +17,7 @@ import { Button } from '../look/button';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
+import { FarEnds } from './far-ends';
 import { Tracks } from './tracks';
 
 const KIND_WORDS: Record<App['kind'], string> = {
@@ -168,6 +169,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
           onChoose={(output) => edit((now) => putApp(now, { ...app, output }))}
         />
       )}
+      {kind === 'call' && <FarEnds rig={rig} app={app} />}
       {kind === 'recorder' && (
         <Tracks
           app={app}

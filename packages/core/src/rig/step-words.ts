@@ -44,6 +44,7 @@ const FIELD_WORDS: Record<string, string> = {
   tracks: 'Tracks',
   inputGainDb: 'Input gain',
   monitorMs: 'Own monitoring',
+  farEnds: 'Far ends',
   aim: 'Aim',
   want: 'What is meant',
 };
