@@ -17,6 +17,7 @@ const CORE_ORDER = [
   'checks',
   'offers',
   'staging',
+  'propose',
   'render',
   'demo',
   'advice',

@@ -33,6 +33,9 @@ export const deskControlId = {
   direct: 'direct',
 } as const;
 
+/** Whether a control only lets someone listen to a strip by itself for a moment. */
+export const isSoloControl = (id: string): boolean => id.startsWith('strip.') && id.endsWith('.solo');
+
 /** Range of a send in a stream's own mix, dB. */
 const CUSTOM_SEND_DB: [number, number] = [-60, 10];
 

@@ -49,10 +49,12 @@ import { usbCableTooLong } from './usb-cable-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
-export { meantOf, type Meant } from './meant';
+export { capital, meantOf, type Meant } from './meant';
 export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
 export { keepOut, letThrough } from './fixes/let-through';
+export { streamsAt } from './fixes/listening';
+export { turnControl } from './fixes/turn-control';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
 export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 

@@ -1,7 +1,7 @@
 import type { Circuit } from '../circuit';
-import type { Lookup } from '../rig';
+import type { Device, Lookup } from '../rig';
 import { settleDynamics } from './dynamics';
-import { makeGraph, makePiece, type FlowGraph } from './graph';
+import { makeGraph, makePiece, type FlowGraph, type FlowPiece } from './graph';
 import { lowerAir, lowerRoomNoise, lowerStrayAir, lowerVoices } from './lower/air';
 import { lowerApps } from './lower/apps';
 import { lowerCouplings } from './lower/couplings';
@@ -11,7 +11,7 @@ import { rememberedDevice, type FlowMemory } from './memory';
 import type { UsbTree } from './usb-links';
 
 /** Loads that are fed, by device. */
-const fedLoads = ({ loads }: Circuit): Map<string, Set<string>> => {
+export const fedLoads = ({ loads }: Circuit): Map<string, Set<string>> => {
   const fed = new Map<string, Set<string>>();
   for (const load of loads) {
     if (load.fed) fed.set(load.device, (fed.get(load.device) ?? new Set()).add(load.element));
@@ -20,6 +20,13 @@ const fedLoads = ({ loads }: Circuit): Map<string, Set<string>> => {
 };
 
 const NONE: ReadonlySet<string> = new Set();
+
+/** The places and ways of one device by itself. @param fed its loads that are fed */
+export const pieceOf = (find: Lookup, device: Device, fed: ReadonlySet<string> = NONE): FlowPiece => {
+  const made = makePiece();
+  lowerDevice(made, find, device, fed);
+  return made.piece;
+};
 
 /**
  * Every sound source, every way it can go, with gain, delay and noise.
@@ -32,11 +39,7 @@ export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree, memory?:
   lowerVoices(graph, find);
   for (const device of find.rig.devices) {
     const own = fed.get(device.id) ?? NONE;
-    const lower = () => {
-      const made = makePiece();
-      lowerDevice(made, find, device, own);
-      return made.piece;
-    };
+    const lower = () => pieceOf(find, device, own);
     graph.take(
       changed.has(device.id)
         ? lower()

@@ -1,0 +1,151 @@
+import { controlOf, type ControlValue } from '../catalogue';
+import { streamsAt, turnControl, type Solved } from '../checks';
+import {
+  lookup,
+  putApp,
+  settingOf,
+  withMonitoring,
+  type App,
+  type StreamChoice,
+  type Edit,
+  type Rig,
+  type Track,
+} from '../rig';
+import { makeGates, valuesOf } from './gates';
+
+/** One place a knob can stand at. */
+export interface Position {
+  /** "Switch Microphone 1 mute off". */
+  label: string;
+  set: (rig: Rig) => Edit;
+}
+
+/** Something in a rig that decides who hears what: a control, a program's choice. The first position is as it stands. */
+export interface Knob {
+  id: string;
+  device: string;
+  control?: string;
+  positions: readonly Position[];
+  /** What a control has at each. */
+  values?: readonly ControlValue[];
+  /** What a program listens to, or plays into, at each. */
+  choices?: readonly (StreamChoice | null)[];
+  /** Which channel a track takes at each, counted from 1. */
+  channels?: readonly number[];
+}
+
+/** Where every knob that is not as it stands is put: the number of its position. */
+export type Setting = ReadonlyMap<string, number>;
+
+const appNow = (rig: Rig, id: string): App => rig.apps.find((one) => one.id === id)!;
+
+/** The knobs of a rig, each made when it is first asked for. */
+export const makeKnobs = (solved: Solved) => {
+  const { rig, find } = solved;
+  const known = new Map<string, Knob>();
+  const keep = (id: string, make: () => Omit<Knob, 'id'>): Knob => {
+    const there = known.get(id) ?? { id, ...make() };
+    known.set(id, there);
+    return there;
+  };
+  const asItStands: Position = { label: '', set: () => ({ label: '', steps: [] }) };
+  const program = (app: App, label: string, next: (app: App) => App): Position => ({
+    label,
+    set: (now) => ({ ...putApp(now, next(appNow(now, app.id))), label }),
+  });
+  const shown = (app: App, side: 'input' | 'output') =>
+    streamsAt(solved, app.computer, side === 'input' ? 'to-computer' : 'from-computer');
+  return {
+    /** The ways of the rig as it stands, and those its choices would make. */
+    base: makeGates(solved),
+    /** Those made so far, by their names. */
+    known,
+    /** The streams a program may choose from. */
+    shown,
+    control: (device: string, control: string): Knob | undefined => {
+      const at = find.device(device);
+      const found = controlOf(find.modelOf(device), control);
+      if (!at || !found) return undefined;
+      const values = valuesOf(found, settingOf(at, found));
+      if (values.length < 2) return undefined;
+      return keep(`${device} ${control}`, () => ({
+        device,
+        control,
+        values,
+        positions: values.map((value) => ({
+          label: turnControl(rig, device, control, value).label,
+          set: (now) => turnControl(now, device, control, value).edit,
+        })),
+      }));
+    },
+    /** What a program listens to, or plays into. */
+    stream: (app: App, side: 'input' | 'output'): Knob =>
+      keep(`${app.id} ${side}`, () => {
+        const chosen = find.streamsOf(app[side]);
+        const others = shown(app, side).filter(
+          ({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream),
+        );
+        const words = side === 'input' ? 'listen to' : 'play into';
+        return {
+          device: app.computer,
+          choices: [app[side], ...others.map(({ device, stream }) => ({ device, stream }))],
+          positions: [
+            asItStands,
+            ...others.map(({ device, stream, label }) =>
+              program(
+                app,
+                `Let ${app.name} ${words} ${label} of ${find.device(device)?.name ?? device}`,
+                (now) => ({
+                  ...now,
+                  [side]: { device, stream },
+                }),
+              ),
+            ),
+          ],
+        };
+      }),
+    /** Whether a recorder plays back what it records. */
+    monitoring: (app: App): Knob =>
+      keep(`${app.id} monitoring`, () => ({
+        device: app.computer,
+        positions: [
+          asItStands,
+          ...(app.monitorMs === undefined
+            ? []
+            : [
+                program(app, `Switch the monitoring of ${app.name} off`, (now) =>
+                  withMonitoring(now, undefined),
+                ),
+              ]),
+        ],
+      })),
+    /** Which channel a track takes. */
+    channel: (app: App, track: Track): Knob =>
+      keep(`${app.id} ${track.id} channel`, () => {
+        const count = find.streamsOf(app.input).reduce(
+          (sum, { device, stream }) =>
+            sum +
+            (lookup(rig)
+              .modelOf(device)
+              ?.streams.find(({ id }) => id === stream)?.channels.length ?? 0),
+          0,
+        );
+        const others = Array.from({ length: count }, (_, n) => n + 1).filter((n) => n !== track.channel);
+        return {
+          device: app.computer,
+          channels: [track.channel, ...others],
+          positions: [
+            asItStands,
+            ...others.map((channel) =>
+              program(app, `Let track ${track.name} take channel ${channel}`, (now) => ({
+                ...now,
+                tracks: now.tracks.map((one) => (one.id === track.id ? { ...one, channel } : one)),
+              })),
+            ),
+          ],
+        };
+      }),
+  };
+};
+
+export type Knobs = ReturnType<typeof makeKnobs>;
