@@ -42,12 +42,7 @@ const whyOf = (part: Part, demands: readonly Demand[]): string => {
  * The fewest of some demands that still clash beside others that are kept: halves are left out as a whole where the rest
  * clashes without them (Junker 2004, from memory), so that two among two hundred are found in a score of questions.
  */
-const fewest = (
-  kept: Demand[],
-  asked: Demand[],
-  clashes: (demands: Demand[]) => boolean,
-  isNew: boolean,
-): Demand[] => {
+export const fewest = <T>(kept: T[], asked: T[], clashes: (demands: T[]) => boolean, isNew: boolean): T[] => {
   if (isNew && clashes(kept)) return [];
   if (asked.length === 1) return asked;
   const half = asked.length >> 1;

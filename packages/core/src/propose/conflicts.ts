@@ -1,0 +1,218 @@
+import type { ControlValue } from '../catalogue';
+import type { Solved } from '../checks';
+import { APP_KIND, channelsOf, edgesFrom, edgesInto, reachable, waysBetween, type FlowEdge } from '../flow';
+import type { App, StreamChoice } from '../rig';
+import type { Demand } from './demands';
+import { decidersOf, makeGates, socketDeciders, type Gates } from './gates';
+import type { Knob, Knobs, Setting } from './knobs';
+
+/** Positions of a knob, one of which it has to stand at. */
+export interface Literal {
+  knob: Knob;
+  at: readonly number[];
+}
+
+/** One of these has to be so, or a demand is not met: what anything that meets it has to change. */
+export interface Clause {
+  demand: Demand;
+  literals: Literal[];
+}
+
+/** The state a clause is read off. */
+interface State {
+  solved: Solved;
+  setting: Setting;
+  knobs: Knobs;
+  gates: Gates;
+}
+
+const others = ({ setting }: State, knob: Knob, except: readonly number[] = []): Literal => {
+  const now = setting.get(knob.id) ?? 0;
+  return {
+    knob,
+    at: knob.positions.map((_, at) => at).filter((at) => at !== now && !except.includes(at)),
+  };
+};
+
+const only = ({ knob, at }: Literal, isSo: (at: number) => boolean): Literal => ({
+  knob,
+  at: at.filter(isSo),
+});
+
+/** A program's choice that an edge into it, or out of it, comes from. */
+const programOn = ({ solved, knobs }: State, edge: FlowEdge): Knob[] => {
+  const { graph, find } = solved;
+  const [from, to] = [graph.nodes.get(edge.from), graph.nodes.get(edge.to)];
+  const own = (id: string | undefined): App | undefined => (id === undefined ? undefined : find.app(id));
+  if (to?.role === 'track' || (to?.role === 'app' && from?.role !== 'far-end')) {
+    const app = own(to.app);
+    const track = app?.tracks.find(({ id }) => id === to.track);
+    return app ? [knobs.stream(app, 'input'), ...(track ? [knobs.channel(app, track)] : [])] : [];
+  }
+  const app = own(from?.app);
+  if (!app || to?.role === 'far-end') return [];
+  return [from?.role === 'track' ? knobs.monitoring(app) : knobs.stream(app, 'output')];
+};
+
+/** What may shut a way: each knob on it with the positions that do. */
+const shutting = (state: State, edges: readonly FlowEdge[]): Literal[] => {
+  const { knobs, gates, setting } = state;
+  const literals = new Map<string, Literal>();
+  const add = (knob: Knob, at: readonly number[]) => {
+    const known = literals.get(knob.id)?.at ?? [];
+    if (at.length > 0) literals.set(knob.id, { knob, at: [...new Set([...known, ...at])] });
+  };
+  for (const edge of edges) {
+    for (const { device, control } of edge.controls) {
+      const knob = knobs.control(device, control);
+      if (!knob?.values) continue;
+      const now = setting.get(knob.id) ?? 0;
+      // Answering to other controls, those may shut it.
+      const shut = new Set<ControlValue>([
+        ...gates.shutsAt(edge, device, control, knob.values),
+        ...gates.movesAt(edge, device, control, knob.values),
+      ]);
+      add(
+        knob,
+        knob.values.flatMap((value, at) => (at !== now && shut.has(value) ? [at] : [])),
+      );
+    }
+    for (const { device, control } of decidersOf(state.solved, edge)) {
+      const knob = knobs.control(device, control);
+      if (knob) add(knob, others(state, knob).at);
+    }
+    if (edge.kind === 'app' || edge.kind === 'usb')
+      for (const knob of programOn(state, edge)) add(knob, others(state, knob).at);
+  }
+  return [...literals.values()];
+};
+
+/** Every way that comes where it should not, and what would shut it. */
+const outOf = (state: State, demand: Demand): Clause[] => {
+  const { graph, heard } = state.solved;
+  return demand.ends(state.solved).flatMap(({ index, node }) => {
+    if (!heard.bySource[index]!.some((one) => one.sink === node)) return [];
+    return waysBetween(graph, graph.sources[index]!.node, node)
+      .filter(({ edges }) => edges.every(({ isCrosstalk }) => !isCrosstalk))
+      .map(({ edges }): Clause => ({ demand, literals: shutting(state, edges) }));
+  });
+};
+
+/** Ways of a device that are not there as its knobs stand, and which knobs would make them: known from the rig as it was. */
+const waysAwayAt = ({ solved, setting, knobs }: State, device: string) => {
+  const { graph } = solved;
+  const own = [...setting.keys()].flatMap((id) => {
+    const knob = knobs.known.get(id)!;
+    return knob.device === device && knob.control !== undefined ? [knob.control] : [];
+  });
+  const shut = new Set(graph.stopped.map(({ from, to }) => `${from} ${to}`));
+  const isHere = ({ from, to }: FlowEdge) =>
+    shut.has(`${from} ${to}`) || edgesFrom(graph, from).some((one) => one.to === to);
+  const gone = own.length === 0 ? [] : knobs.base.waysHere(device).map((edge) => ({ edge, by: own }));
+  return [...gone, ...knobs.base.waysAway(device)]
+    .filter(({ edge }) => !isHere(edge))
+    .map(({ edge, by }) => ({ edge, by: by.map((control) => ({ device, control })) }));
+};
+
+/** What stands between where a sound gets to and where it should: one of it has to be opened. */
+const into = (state: State, demand: Demand): Clause => {
+  const { solved, knobs, gates } = state;
+  const { graph, find, usb } = solved;
+  const ends = demand.ends(solved);
+  const literals = new Map<string, Literal>();
+  const add = ({ knob, at }: Literal) => {
+    const known = literals.get(knob.id)?.at ?? [];
+    if (at.length > 0) literals.set(knob.id, { knob, at: [...new Set([...known, ...at])] });
+  };
+  const indexes = new Set(ends.map(({ index }) => index));
+  const starts = [...indexes].map((index) => graph.sources[index]!.node);
+  const reached = reachable(starts, (id) =>
+    edgesFrom(graph, id).flatMap(({ to, isCrosstalk }) => (isCrosstalk ? [] : [to])),
+  );
+  const goals = new Set(ends.map(({ node }) => node));
+  // It gets there and is lost on the way, or takes itself away: whatever stands on the way may be why.
+  for (const { index, node } of ends.filter(({ node }) => reached.has(node)))
+    for (const { edges } of waysBetween(graph, graph.sources[index]!.node, node))
+      for (const { device, control } of edges.flatMap((edge) => [
+        ...edge.controls,
+        ...decidersOf(solved, edge),
+      ])) {
+        const knob = knobs.control(device, control);
+        if (knob) add(others(state, knob));
+      }
+  const takers = [...goals].flatMap((goal) => {
+    const { app: id, track: trackId } = graph.nodes.get(goal)!;
+    const app = find.app(id ?? '');
+    return app ? [{ app, track: app.tracks.find((one) => one.id === trackId) }] : [];
+  });
+  const isReached = (app: App, choice: StreamChoice | null) =>
+    channelsOf(find, usb, app.computer, choice).some((channel) => reached.has(channel));
+  for (const { app, track } of takers) {
+    const streams = knobs.stream(app, 'input');
+    // A stream it does not get to brings nothing by being chosen.
+    add(only(others(state, streams), (at) => isReached(app, streams.choices![at]!)));
+    const channels = channelsOf(find, usb, app.computer, app.input);
+    const taken = track && knobs.channel(app, track);
+    if (taken) add(only(others(state, taken), (at) => reached.has(channels[taken.channels![at]! - 1] ?? '')));
+    for (const one of streams.choices!)
+      for (const channel of channelsOf(find, usb, app.computer, one)) goals.add(channel);
+  }
+  for (const { device, control } of socketDeciders(solved, reached)) {
+    const knob = knobs.control(device, control);
+    if (knob) add(others(state, knob));
+  }
+  const devices = new Set([...graph.nodes.values()].flatMap(({ device }) => device ?? []));
+  const away = [...devices].flatMap((device) => waysAwayAt(state, device));
+  const before = new Map<string, string[]>();
+  for (const { from, to } of [...graph.stopped, ...away.map(({ edge }) => edge)])
+    before.set(to, [...(before.get(to) ?? []), from]);
+  const leading = reachable(goals, (id) => [
+    ...edgesInto(graph, id).map(({ from }) => from),
+    ...(before.get(id) ?? []),
+  ]);
+  for (const index of indexes) {
+    const app = find.app(graph.sources[index]!.app ?? '');
+    if (!app || APP_KIND[app.kind].plays === 'nothing') continue;
+    const streams = knobs.stream(app, 'output');
+    const leads = (at: number) =>
+      channelsOf(find, usb, app.computer, streams.choices![at]!).some((channel) => leading.has(channel));
+    add(only(others(state, streams), leads));
+  }
+  const isFrontier = ({ from, to }: FlowEdge) => reached.has(from) && !reached.has(to) && leading.has(to);
+  for (const edge of graph.stopped.filter(isFrontier)) {
+    const shut = edge.terms.filter(({ db }) => db === -Infinity).map(({ because }) => because);
+    const [first] = shut;
+    // What a desk is built to keep apart no knob joins.
+    if (first?.kind !== 'control' || shut.some(({ kind }) => kind !== 'control')) continue;
+    const { device, control } = first;
+    const knob = knobs.control(device, control);
+    if (!knob?.values) continue;
+    const closed = new Set(gates.shutsAt(edge, device, control, knob.values));
+    add(
+      others(
+        state,
+        knob,
+        knob.values.flatMap((value, at) => (closed.has(value) ? [at] : [])),
+      ),
+    );
+  }
+  for (const { by } of away.filter((one) => isFrontier(one.edge)))
+    for (const { device, control } of by) {
+      const knob = knobs.control(device, control);
+      if (knob) add(others(state, knob));
+    }
+  return { demand, literals: [...literals.values()] };
+};
+
+/** What of a demand is not met as some knobs stand: each clause has to hold in whatever meets it. */
+export const conflictsOf = (
+  solved: Solved,
+  setting: Setting,
+  knobs: Knobs,
+  demands: readonly Demand[],
+): Clause[] => {
+  const state: State = { solved, setting, knobs, gates: makeGates(solved) };
+  return demands
+    .filter((demand) => !demand.isMet(solved))
+    .flatMap((demand) => (demand.comes ? [into(state, demand)] : outOf(state, demand)));
+};
