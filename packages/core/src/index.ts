@@ -9,6 +9,7 @@ export * from './feeds';
 export * from './checks';
 export * from './offers';
 export * from './staging';
+export * from './propose';
 export * from './render';
 export * from './demo';
 export * from './advice';

@@ -1,0 +1,147 @@
+import loadHighs from 'highs';
+import { controlsOf, modelById } from '../catalogue';
+import { DESKS, talk, withApp, withFarEnds } from '../checks/feeds.testing';
+import { finish, makeEngineMemory, solve, streamOptions, type EngineMemory } from '../offers';
+import { chance } from '../render/chance';
+import {
+  lookup,
+  putApp,
+  setControl,
+  settingOf,
+  sayIntent,
+  tryEdit,
+  type Edit,
+  type Rig,
+  type SinkRef,
+} from '../rig';
+import { after } from '../rig/testing';
+import { solverOf, type Solver } from '../staging';
+import { demandsOf, type Demand } from './demands';
+import { valuesOf } from './gates';
+import { proposeInSteps } from '.';
+
+/**
+ * Proposals for small desks turned at random, held against every other set of things that could be turned, each worked out by the
+ * whole engine: none with fewer changes meets what is meant.
+ */
+
+let solver: Solver;
+beforeAll(async () => {
+  solver = solverOf(await loadHighs());
+});
+
+const pick = <T>(random: () => number, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+
+/** Everything in a rig that decides who hears what, one change each. */
+const changesOf = (rig: Rig): Edit[] => {
+  const find = lookup(rig);
+  const controls = rig.devices.flatMap((device) =>
+    controlsOf(find.modelOf(device.id)!).flatMap((control) =>
+      valuesOf(control, settingOf(device, control))
+        .slice(1)
+        .map((value) => setControl(rig, device.id, control.id, value)),
+    ),
+  );
+  const streams = rig.apps.flatMap((app) =>
+    (['input', 'output'] as const).flatMap((side) =>
+      streamOptions(rig, app.computer, side === 'input' ? 'to-computer' : 'from-computer')
+        .filter(({ isThere }) => isThere && (side === 'input' || app.kind === 'call'))
+        .map(({ device, stream }) => putApp(rig, { ...app, [side]: { device, stream } })),
+    ),
+  );
+  return [...controls, ...streams].filter(({ steps }) => steps.length > 0);
+};
+
+/** A desk with a few things turned at random. */
+const deskAt = (seed: number): Rig => {
+  const random = chance(seed);
+  const desk = pick(random, Object.values(DESKS));
+  const kind = pick(random, ['call', 'call', 'encoder'] as const);
+  const far =
+    kind === 'call' && random() < 0.3
+      ? withFarEnds({ id: 'ines' }, { id: 'jon' })
+      : withApp('none', () => ({}));
+  const turns = controlsOf(modelById(desk.model)).filter((one) => valuesOf(one, one.initial).length > 1);
+  const settings = Object.fromEntries(
+    Array.from({ length: 2 + Math.floor(random() * 6) }, () => {
+      const control = pick(random, turns);
+      return [control.id, pick(random, valuesOf(control, control.initial))];
+    }),
+  );
+  const rig = talk(desk, kind, settings, far);
+  // Now and then the operator wants something of their own.
+  const wish = random() < 0.4;
+  const sink = pick(random, [{ app: kind === 'call' ? 'call' : 'show' }, { device: 'ears' }] as SinkRef[]);
+  const want = pick(random, ['never', 'never', 'arrives'] as const);
+  return wish ? after(rig, sayIntent(rig, { person: pick(random, ['ann', 'bob']) }, sink, want)) : rig;
+};
+
+const allMet = (rig: Rig, demands: readonly Demand[], memory: EngineMemory): boolean => {
+  const solved = solve(rig, memory);
+  return demands.every((one) => one.isMet(solved));
+};
+
+/** Sets of two are tried on so many desks only. */
+const PAIRS = 1;
+const DESKS_TRIED = 300;
+
+describe('three hundred desks turned at random', () => {
+  let pairs = 0;
+  const tallies = { fine: 0, mended: 0, impossible: 0 };
+
+  afterAll(() => {
+    // The desks are worth trying: many are wrong, and some need more than one change.
+    expect(tallies.mended).toBeGreaterThan(DESKS_TRIED / 4);
+    expect(pairs).toBe(PAIRS);
+  });
+
+  it.each(Array.from({ length: DESKS_TRIED / 20 }, (_, block) => block))('block %d of twenty', (block) => {
+    for (let seed = block * 20; seed < block * 20 + 20; seed += 1) {
+      const rig = deskAt(seed);
+      const memory = makeEngineMemory();
+      const demands = demandsOf(solve(rig, memory));
+      const proposal = finish(proposeInSteps(rig, solver, memory));
+      if (proposal.wrong.length === 0) {
+        expect(allMet(rig, demands, memory)).toBe(true);
+        tallies.fine += 1;
+        continue;
+      }
+      expect({ seed, isProven: proposal.isProven }).toEqual({ seed, isProven: true });
+      const [best] = proposal.ways;
+      const isWhole = best !== undefined && proposal.unmet.length === 0 && best.costs.length === 0;
+      tallies[isWhole ? 'mended' : 'impossible'] += 1;
+      // Each way that is offered does what it says, in the order of what it turns.
+      for (const way of proposal.ways) {
+        const result = tryEdit(rig, way.edit);
+        expect(result.ok).toBe(true);
+        if (!result.ok || proposal.unmet.length > 0 || way.costs.length > 0) continue;
+        expect({ seed, label: way.edit.label, met: allMet(result.rig, demands, memory) }).toEqual({
+          seed,
+          label: way.edit.label,
+          met: true,
+        });
+        expect(way.changes.length).toBeGreaterThanOrEqual(best!.changes.length);
+      }
+      const fewer = isWhole ? best.changes.length - 1 : 1;
+      const singles = changesOf(rig);
+      if (fewer >= 1)
+        for (const one of singles)
+          expect({ seed, one: one.label, met: allMet(after(rig, one), demands, memory) }).toEqual({
+            seed,
+            one: one.label,
+            met: false,
+          });
+      if (fewer < 2 || pairs >= PAIRS) continue;
+      pairs += 1;
+      for (const one of singles) {
+        const first = after(rig, one);
+        for (const two of changesOf(first))
+          expect({ seed, two: two.label, met: allMet(after(first, two), demands, memory) }).toEqual({
+            seed,
+            two: two.label,
+            met: false,
+          });
+      }
+    }
+  });
+});

@@ -1,0 +1,167 @@
+import loadHighs from 'highs';
+import { deskControlId as is } from '../catalogue';
+import { DESKS, talk, withFarEnds } from '../checks/feeds.testing';
+import { generateStage, skerryLight } from '../demo';
+import { finish, makeEngineMemory, solve, solveRig } from '../offers';
+import { applyEdit, sayIntent, setControl, type Rig } from '../rig';
+import { after, call, people, recorder, rigOf, seat } from '../rig/testing';
+import { solverOf, type Solver } from '../staging';
+import { proposeInSteps, type Proposal } from '.';
+
+let solver: Solver;
+beforeAll(async () => {
+  solver = solverOf(await loadHighs());
+});
+
+const proposalFor = (rig: Rig): Proposal => finish(proposeInSteps(rig, solver, makeEngineMemory()));
+const labels = ({ ways }: Proposal) => ways.map(({ changes }) => changes.map(({ label }) => label));
+
+/** What is not as it is meant after one of the ways. */
+const wrongAfter = (rig: Rig, { ways }: Proposal, at = 0) =>
+  solve(applyEdit(rig, ways[at]!.edit).rig, makeEngineMemory()).feeds.rows.flatMap((row) =>
+    row.filter(({ state }) => state === 'missing' || state === 'unwanted'),
+  );
+
+const PODCAST = DESKS['podcast mixer, its first port']!;
+const MIXER = DESKS['mixer, its mix by USB']!;
+
+it('says nothing where all is as it is meant', () => {
+  expect(proposalFor(talk(PODCAST, 'call'))).toMatchObject({
+    ways: [],
+    wrong: [],
+    unmet: [],
+    isProven: true,
+  });
+});
+
+describe('the trade’s cases', () => {
+  it('the whole mix to a call: its own left out, or a mix of its own', () => {
+    const rig = talk(PODCAST, 'call', { [is.kind('main')]: 'whole mix' });
+    const proposal = proposalFor(rig);
+    expect(labels(proposal).slice(0, 2)).toEqual([
+      ['Set USB 1, main mix content to minus own'],
+      ['Set USB 1, main mix content to custom'],
+    ]);
+    for (const at of proposal.ways.keys()) expect(wrongAfter(rig, proposal, at)).toEqual([]);
+  });
+
+  it('a USB return sent to the main mix that goes back: to the headphones only, or the stream without it', () => {
+    const rig = talk(MIXER, 'call', { [is.kind('usb-mix')]: 'whole mix' });
+    const proposal = proposalFor(rig);
+    expect(labels(proposal)).toEqual(
+      expect.arrayContaining([
+        ['Set Main mix to USB content to minus own'],
+        ['Set USB playback destination to headphones only'],
+      ]),
+    );
+  });
+
+  it('two muted, and the call that comes back: three changes, and no fewer', () => {
+    const rig = talk(PODCAST, 'call', {
+      [is.kind('main')]: 'whole mix',
+      [is.mute('ch1')]: true,
+      [is.mute('ch2')]: true,
+    });
+    const proposal = proposalFor(rig);
+    expect(proposal.isProven).toBe(true);
+    expect(proposal.ways[0]!.changes).toHaveLength(3);
+    expect(wrongAfter(rig, proposal)).toEqual([]);
+  });
+
+  it('someone who is to be kept from one listener keeps all the others', () => {
+    const rig = after(talk(PODCAST, 'call'), (now) =>
+      sayIntent(now, { person: 'bob' }, { app: 'call' }, 'never'),
+    );
+    const proposal = proposalFor(rig);
+    expect(wrongAfter(rig, proposal)).toEqual([]);
+    const { feeds } = solve(applyEdit(rig, proposal.ways[0]!.edit).rig, makeEngineMemory());
+    const bob = feeds.rows[feeds.speakers.findIndex(({ name }) => name === 'BOB')]!;
+    const at = (name: string) => bob[feeds.posts.findIndex((post) => post.name === name)]!.state;
+    expect([at('Track Track 2'), at('Headphones'), at('Far end of Call')]).toEqual([
+      'arrives',
+      'arrives',
+      'quiet',
+    ]);
+    expect(proposal.ways[0]!.costs).toEqual([]);
+  });
+
+  it('a call that is to be heard nowhere costs what it costs, and says so', () => {
+    const rig = after(talk(MIXER, 'call'), (now) =>
+      sayIntent(now, { person: 'ann' }, { device: 'ears' }, 'never'),
+    );
+    const { ways } = proposalFor(rig);
+    expect(ways.length).toBeGreaterThan(0);
+    for (const { edit } of ways) {
+      const { feeds } = solve(applyEdit(rig, edit).rig, makeEngineMemory());
+      const ann = feeds.rows[feeds.speakers.findIndex(({ name }) => name === 'ANN')]!;
+      expect(ann[feeds.posts.findIndex(({ name }) => name === 'Headphones')]!.state).toBe('quiet');
+    }
+  });
+
+  it('a lead where no setting brings it', () => {
+    const proposal = proposalFor(skerryLight);
+    expect(proposal.wrong).toEqual([
+      'Headphones hears the far end of Call: somebody here has to hear the far end',
+    ]);
+    expect(proposal.unmet).toEqual([]);
+    expect(proposal.ways[0]!.changes[0]!.device).toBeUndefined();
+    expect(wrongAfter(skerryLight, proposal)).toEqual([]);
+    expect(
+      solveRig(applyEdit(skerryLight, proposal.ways[0]!.edit).rig).findings.map(({ code }) => code),
+    ).not.toContain('mono-cancel');
+  });
+
+  it('two far ends in one call are served by one change', () => {
+    const rig = talk(
+      PODCAST,
+      'call',
+      { [is.kind('main')]: 'whole mix' },
+      withFarEnds({ id: 'ines' }, { id: 'jon' }),
+    );
+    expect(labels(proposalFor(rig))[0]).toEqual(['Set USB 1, main mix content to minus own']);
+  });
+});
+
+describe('what cannot be', () => {
+  it('says which of what is meant clash, and no more of them than do', () => {
+    // One pair of headphones on an interface that only has one mix: what one of two is to hear, the other is not.
+    const rig = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'interface-1', settings: { gain1: 44 } },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1]), call('desk', 'usb-in', 'usb-out')] },
+        { id: 'ears', model: 'headphones', name: 'Headphones' },
+        { id: 'box', model: 'loudspeaker', name: 'Box', place: 'Hall' },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 },
+        { kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', 0.05)],
+    });
+    const asked = after(
+      rig,
+      (now) => sayIntent(now, { app: 'call' }, { device: 'ears' }, 'arrives'),
+      (now) => sayIntent(now, { app: 'call' }, { device: 'box' }, 'arrives'),
+    );
+    const proposal = proposalFor(asked);
+    expect(proposal.unmet.concat(proposal.clash).join(' ')).toMatch(
+      /^Hall hears the far end of Call.* Hall hears/,
+    );
+  });
+});
+
+describe('a large desk', () => {
+  it('opens what is shut and shuts what comes back, in less than it takes to read it', () => {
+    const stage = generateStage();
+    const set = (control: string, value: string | boolean | number) => (now: Rig) =>
+      setControl(now, 'desk', control, value);
+    const rig = after(stage, set(is.mute('ch3'), true), set(is.send('mix1', 'ch7'), 'off'));
+    const proposal = proposalFor(rig);
+    expect(proposal.isProven).toBe(true);
+    expect(proposal.unmet).toEqual([]);
+    expect(wrongAfter(rig, proposal)).toEqual([]);
+  });
+});
