@@ -5,6 +5,7 @@ import {
   applyEdit,
   condenserOnAdapter,
   fixesFor,
+  echoingReturn,
   microphonesInTheMiddle,
   skerryLight,
   solveRig,
@@ -142,6 +143,36 @@ describe('diaphon feeds', () => {
       expect([level === null, unit === null, lateMs === null]).toEqual(
         Array(3).fill(state === 'missing' || state === 'quiet'),
       );
+  });
+});
+
+describe('diaphon test-call', () => {
+  it('says for each sound alone what moves and what to ask, and with exit code 1 that an answer will be wrong', async () => {
+    const { out, code } = await run('test-call', fileOf('museum.json', JSON.stringify(skerryLight)));
+    expect(code).toBe(EXIT.findings);
+    expect(out).toMatch(
+      /1\. Keeper reads a few lines.*\n {3}moves {2}Main mix, Lamp room mixer: −\d+\.\d dBFS/u,
+    );
+    expect(out).toContain('   still  Track Caller, Recording computer');
+    expect(out).toMatch(
+      /Is the far end of Call heard in Headphones\? yes \(as it stands it will be the other\)/u,
+    );
+  });
+});
+
+describe('diaphon propose', () => {
+  const echoing = fileOf('echoing.json', JSON.stringify(echoingReturn));
+
+  it('says the fewest changes, and what goes with them', async () => {
+    const { out, code } = await run('propose', echoing);
+    expect(code).toBe(EXIT.clear);
+    expect(out).toMatch(/The fewest changes:\n {2}Set USB 1, main mix content to minus own\n {2}goes:/u);
+  });
+
+  it('prints the rig with the first taken, in which nothing is left to propose', async () => {
+    const set = fileOf('set.json', (await run('propose', '--set', echoing)).out);
+    const report = JSON.parse((await run('propose', '--json', set)).out) as { wrong: string[]; ways: [] };
+    expect(report).toMatchObject({ report: 'diaphon-propose', wrong: [], ways: [] });
   });
 });
 

@@ -2,6 +2,8 @@ import { Command } from 'commander';
 import { printable, withPrintableNames, type Rig } from '@diaphon/core';
 import { checkReport, checkText, isClear } from './check';
 import { convert, type ConvertOptions } from './convert';
+import { proposeReport, proposeText } from './propose';
+import { testCallReport, testCallText } from './test-call';
 import { feedsReport, feedsText, isWrong } from './feeds';
 import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
@@ -77,6 +79,14 @@ export const program = (out: Out, err: Out): Command => {
     ({ feeds }) => !feeds.some(isWrong),
   );
   reading(
+    'test-call',
+    'the script of a test call: what to say, which meters move and which stay still, what to ask',
+    'it',
+    testCallReport,
+    testCallText,
+    ({ steps }) => steps.every(({ questions }) => questions.every(({ isWrong }) => !isWrong)),
+  );
+  reading(
     'spill',
     'whose voice strays into whose microphone, for those whose place at the table is known',
     'them',
@@ -114,6 +124,22 @@ export const program = (out: Out, err: Out): Command => {
               ? `${JSON.stringify(report, null, 2)}\n`
               : gainsText(report),
         );
+        process.exitCode = report.unmet.length === 0 ? EXIT.clear : EXIT.findings;
+      }),
+    );
+  root
+    .command('propose')
+    .description(
+      'the fewest changes by which everyone hears what is meant; exit code 1 when not all can be had',
+    )
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--json', 'print the proposal as JSON')
+    .option('--set', 'print the rig with the first way taken')
+    .action((file: string, options: { json?: boolean; set?: boolean }) =>
+      withRig(file, async (rig) => {
+        const isData = options.json === true || options.set === true;
+        const { set, report } = proposeReport(isData ? rig : withPrintableNames(rig), await loadSolver());
+        out.write(isData ? `${JSON.stringify(options.set ? set : report, null, 2)}\n` : proposeText(report));
         process.exitCode = report.unmet.length === 0 ? EXIT.clear : EXIT.findings;
       }),
     );

@@ -3,3 +3,4 @@ export * from './wants';
 export * from './echo';
 export * from './feeds';
 export * from './sentences';
+export * from './meters';

@@ -13,6 +13,9 @@ export interface FeedCell extends Pick<Feed, 'want' | 'because' | 'intent' | 'st
   level?: number;
   unit?: LevelUnit;
   lateMs?: number;
+  /** Where it starts and where it is heard, in the flow; absent where nothing comes. */
+  from?: string;
+  place?: string;
   /** It comes by more than one way. */
   isDoubled: boolean;
 }
@@ -20,8 +23,8 @@ export interface FeedCell extends Pick<Feed, 'want' | 'because' | 'intent' | 'st
 /** Who hears what, as the page shows it. */
 export interface FeedsPage {
   speakers: Omit<Speaker, 'indexes'>[];
-  /** With what each hears, in sentences. */
-  posts: (Omit<Post, 'nodes'> & { sentences: string[] })[];
+  /** With what each hears, in sentences, and where in the flow. */
+  posts: (Omit<Post, 'nodes'> & { sentences: string[]; place: string })[];
   /** A row for each speaker, in the order of the listeners. */
   rows: FeedCell[][];
 }
@@ -33,15 +36,18 @@ const cellOf = ({ want, because, intent, state, isLate, arrival, unit }: Feed): 
   isLate,
   isDoubled: arrival?.isDoubled ?? false,
   ...(intent === undefined ? {} : { intent }),
-  ...(arrival && unit ? { level: arrival.level, unit, lateMs: arrival.lateMs } : {}),
+  ...(arrival && unit
+    ? { level: arrival.level, unit, lateMs: arrival.lateMs, from: arrival.source, place: arrival.sink }
+    : {}),
 });
 
 /** Who hears what in a solved rig. */
 export const feedsPage = ({ feeds }: Solved): FeedsPage => {
   return {
     speakers: feeds.speakers.map(({ indexes: _indexes, ...speaker }) => speaker),
-    posts: feeds.posts.map(({ nodes: _nodes, ...post }, at) => ({
+    posts: feeds.posts.map(({ nodes: [place], ...post }, at) => ({
       ...post,
+      place: place!,
       sentences: postSentences(feeds, at),
     })),
     rows: feeds.rows.map((row) => row.map(cellOf)),

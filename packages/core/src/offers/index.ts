@@ -16,6 +16,7 @@ export * from './trace';
 export * from './levels-page';
 export * from './level-differences';
 export * from './feeds-page';
+export * from './test-call';
 export * from './table-page';
 export * from './steps';
 export { suppose } from './suppose';

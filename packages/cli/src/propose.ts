@@ -1,0 +1,62 @@
+import {
+  applyEdit,
+  finish,
+  makeEngineMemory,
+  proposeInSteps,
+  type ProposedWay,
+  type Proposal,
+  type Rig,
+  type Solver,
+} from '@diaphon/core';
+
+interface ReportedWay extends Pick<ProposedWay, 'costs' | 'feeds'> {
+  changes: string[];
+  gone: string[];
+  come: string[];
+}
+
+export interface ProposeReport extends Omit<Proposal, 'ways'> {
+  report: 'diaphon-propose';
+  version: 1;
+  rig: string;
+  ways: ReportedWay[];
+}
+
+/** The fewest changes by which everyone hears what is meant, and the rig with the first way taken. */
+export const proposeReport = (rig: Rig, solver: Solver): { report: ProposeReport; set: Rig } => {
+  const { ways, ...rest } = finish(proposeInSteps(rig, solver, makeEngineMemory()));
+  return {
+    set: ways[0] ? applyEdit(rig, ways[0].edit).rig : rig,
+    report: {
+      report: 'diaphon-propose',
+      version: 1,
+      rig: rig.name,
+      ...rest,
+      ways: ways.map(({ changes, costs, feeds, preview: { gone, come } }) => ({
+        changes: changes.map(({ label }) => label),
+        costs,
+        feeds,
+        gone: gone.map(({ title }) => title),
+        come: come.map(({ title }) => title),
+      })),
+    },
+  };
+};
+
+const list = (head: string, rows: readonly string[]): string[] =>
+  rows.length === 0 ? [] : [head, ...rows.map((row) => `  ${row}`)];
+
+export const proposeText = ({ rig, wrong, ways, unmet, clash }: ProposeReport): string =>
+  [
+    rig,
+    ...(wrong.length === 0 ? ['Everyone hears what is meant.'] : list('Not so:', wrong)),
+    ...ways.flatMap(({ changes, costs, gone, come }, index) => [
+      ...list(index === 0 ? 'The fewest changes:' : 'Or:', changes),
+      ...list('  costs:', costs),
+      ...list('  goes:', gone),
+      ...list('  appears:', come),
+    ]),
+    ...list('No setting brings:', unmet),
+    ...(clash.length > 1 ? list('Not to be had together:', clash) : []),
+    '',
+  ].join('\n');
