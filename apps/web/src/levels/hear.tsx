@@ -1,4 +1,4 @@
-import { lookup, MATCHED_DBFS, repeatedTo, wavOf, type Rendered, type Rig, type Strand } from '@diaphon/core';
+import { lookup, MATCHED_DBFS, repeatedTo, wavOf, type Rendered, type Rig } from '@diaphon/core';
 import { Square, Volume2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ask } from '../engine/engine';
@@ -30,24 +30,30 @@ const Clipped = ({ rig, clipped }: { rig: Rig; clipped: Rendered['clipped'] }) =
   ));
 };
 
-/** Lets a strand be heard: made-up speech through everything on its way, as loud, as hissy and as cut off as it is. */
-export const Hear = ({
-  rig,
-  strand,
-  variants,
-}: {
+interface HearProps {
   rig: Rig;
-  strand: Strand;
+  /** Where it is listened, and the sound that is followed there; null: all there is. */
+  place: string;
+  source: string | null;
+  /** Where it is digital, files are as loud as it is there. */
+  isDigital: boolean;
+  /** What a saved file is called: "Keeper at Headphones". */
+  name: string;
   variants: readonly SolvedVariant[];
-}) => {
+  /** The others are heard as well, to begin with. */
+  othersToo?: boolean;
+}
+
+/** Lets a place be heard: made-up speech through everything on its way, as loud, as hissy and as cut off as it is. */
+export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo = true }: HearProps) => {
   const rigId = useAppSelector((state) => state.rig.id)!;
   const readings = useAppSelector((state) => state.readings.readings);
   const [chosen, setChosen] = useState<Letter | typeof NOW>(NOW);
   const variant = variants.find(({ letter }) => letter === chosen);
   const key = variant?.key ?? rigId;
   const [hasNoise, setHasNoise] = useState(true);
-  const [hasOthers, setHasOthers] = useState(true);
-  const [isMatched, setIsMatched] = useState(strand.stages.at(-1)!.unit !== 'dBFS');
+  const [hasOthers, setHasOthers] = useState(othersToo);
+  const [isMatched, setIsMatched] = useState(!isDigital);
   const [volumeDb, setVolumeDb] = useState(START_DB);
   const [made, setMade] = useState<Rendered | null>(null);
   const [progress, setProgress] = useState<string>('');
@@ -76,7 +82,7 @@ export const Hear = ({
   const render = async (known: Rendered | null): Promise<Rendered | undefined> => {
     if (known) return known;
     setProgress('Rendering');
-    const what = { place: strand.sink, source: strand.source, hasOthers, hasNoise };
+    const what = { place, source, hasOthers: hasOthers || source === null, hasNoise };
     const asked = ask(key, 'render', [what], ({ done, of }) =>
       setProgress(`Rendering, ${done} of ${of} places`),
     );
@@ -110,12 +116,7 @@ export const Hear = ({
     const by = isMatched ? 10 ** ((MATCHED_DBFS - found.levelDb) / 20) : 1;
     const samples = repeatedTo(found.samples, SAVED_S * found.rateHz).map((value) => value * by);
     saveFile(
-      fileName(
-        [rig.name, variant && `variant ${variant.letter}`, strand.sourceName, 'at', strand.sinkLabel]
-          .filter(Boolean)
-          .join(' '),
-        'wav',
-      ),
+      fileName([rig.name, variant && `variant ${variant.letter}`, name].filter(Boolean).join(' '), 'wav'),
       new Blob([wavOf([samples], found.rateHz) as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }),
     );
   };
@@ -124,7 +125,7 @@ export const Hear = ({
     <section aria-label="Hear it" className="space-y-1.5">
       <h3 className="font-bold">Hear it</h3>
       <p className="text-[12.5px] text-faint">
-        Made-up speech through this way as it stands. It starts quiet: put headphones on after it has begun,
+        Made-up speech through the rig as it stands. It starts quiet: put headphones on after it has begun,
         and turn up from there.
       </p>
       <div className="flex flex-wrap gap-2">
@@ -177,7 +178,7 @@ export const Hear = ({
         onChange={setVolumeDb}
       />
       <Toggle label="With its noise" on={hasNoise} onChange={setHasNoise} />
-      {rig.people.length > 1 && (
+      {source !== null && rig.people.length + rig.apps.filter(({ kind }) => kind === 'call').length > 1 && (
         <Toggle label="The others speak too" on={hasOthers} onChange={setHasOthers} />
       )}
       <Toggle label="At one loudness, to compare" on={isMatched} onChange={setIsMatched} />

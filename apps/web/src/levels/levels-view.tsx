@@ -227,7 +227,15 @@ export const LevelsView = () => {
               strand={strand}
               hear={
                 <Suspense>
-                  <Hear key={strand.id} rig={rig} strand={strand} variants={variants} />
+                  <Hear
+                    key={strand.id}
+                    rig={rig}
+                    place={strand.sink}
+                    source={strand.source}
+                    isDigital={strand.stages.at(-1)!.unit === 'dBFS'}
+                    name={`${strand.sourceName} at ${strand.sinkLabel}`}
+                    variants={variants}
+                  />
                 </Suspense>
               }
             />
