@@ -57,3 +57,40 @@ test('the table is gone through by arrow keys', async ({ page, request }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Guest at Headphones' })).toBeVisible();
 });
+
+test('one proposal puts everything right, and what it does is seen before', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Mistake: the caller hears themselves');
+  await page.goto(`/rigs/${id}/feeds`);
+  await page.getByRole('button', { name: 'Propose what puts it right' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What puts it right' });
+  await expect(dialog).toContainText('The far end of Call never hears itself');
+  const first = dialog.getByRole('listitem', { name: 'Way 1' });
+  await expect(first).toContainText('Set USB 1, main mix content to minus own');
+  await expect(first.getByRole('list', { name: 'Who hears what afterwards' })).toContainText('at itself');
+  await first.getByRole('button', { name: 'Do this' }).click();
+  await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
+  await expect(finding(page, 'caller-echo')).toHaveCount(0);
+});
+
+test('the test call is a script to take along, and says what will go wrong', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/feeds`);
+  await page.getByRole('link', { name: 'Test call on paper' }).click();
+  await expect(page.getByRole('heading', { name: /1\. Keeper reads a few lines aloud/ })).toBeVisible();
+  await expect(page.getByText('Is the far end of Call heard in Headphones? Yes.')).toBeVisible();
+  await expect(page.getByText('As it stands it will be the other.')).toHaveCount(1);
+});
+
+test('a far end with an open loudspeaker is described, found and asked for a headset', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, 'Mistake: the caller hears themselves');
+  await page.goto(`/rigs/${id}/wiring?device=laptop`);
+  const programs = page.getByRole('region', { name: 'Programs' });
+  await programs.getByRole('button', { name: 'Add someone to Call' }).click();
+  await programs.getByLabel('Caller 1 listens by').selectOption('an open loudspeaker');
+  await programs.getByText('Echo canceller at Caller 1').click();
+  await expect(finding(page, 'far-echo')).toHaveCount(1);
+  await expect(finding(page, 'caller-echo')).toContainText('Caller 1');
+});

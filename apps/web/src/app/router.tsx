@@ -11,6 +11,9 @@ const PrintView = lazy(async () => ({ default: (await import('../print/print-vie
 const GainSheetView = lazy(async () => ({
   default: (await import('../print/gain-sheet-view')).GainSheetView,
 }));
+const CallScriptView = lazy(async () => ({
+  default: (await import('../print/call-script-view')).CallScriptView,
+}));
 const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
 const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
@@ -35,6 +38,7 @@ export const Router = () => (
             <Route index element={<RigStart />} />
             <Route path="print" element={<PrintView />} />
             <Route path="gains" element={<GainSheetView />} />
+            <Route path="call" element={<CallScriptView />} />
             <Route path="wiring" element={<WiringView />} />
             <Route path="model" element={<ModelView />} />
             <Route path="levels" element={<LevelsView />} />

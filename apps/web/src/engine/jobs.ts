@@ -21,10 +21,12 @@ import {
   pinView,
   planGainsInSteps,
   previewEdit,
+  proposeInSteps,
   readingsOf,
   renderInSteps,
   solve as solveAll,
   tablePage,
+  testCall,
   traceSocket,
   tryModel,
   type Answers,
@@ -83,6 +85,10 @@ const ABOUT_A_RIG = {
   feeds: ({ solved }: Held) => feedsPage(solved),
   feed: ({ rig, memory }: Held, speaker: string, post: string) =>
     feedDetailInSteps(rig, speaker, post, memory),
+  /** What to say before the show, which meters move, what to ask. */
+  testCall: ({ solved }: Held) => testCall(solved),
+  /** The fewest changes by which everyone hears what is meant. */
+  propose: async ({ rig, memory, tools }: Held) => proposeInSteps(rig, await tools.solver(), memory),
   /** Who is heard in whose microphone. */
   table: ({ solved }: Held) => tablePage(solved),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),

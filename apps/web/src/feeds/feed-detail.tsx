@@ -1,11 +1,15 @@
 import { removeIntent, sayIntent, sinkRefOf, type FeedCell, type FeedsPage } from '@diaphon/core';
+import { lazy, Suspense } from 'react';
 import { FixButton } from '../findings/fix-button';
 import { Choice } from '../look/choice';
 import { figure } from '../look/figures';
+import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
 import { FeedMark, lookOf } from './feed-mark';
 import { comesWords } from './feed-words';
+
+const Hear = lazy(async () => ({ default: (await import('../levels/hear')).Hear }));
 
 type Said = 'nothing' | 'arrives' | 'never';
 
@@ -94,5 +98,25 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
         </div>
       </div>
     </section>
+  );
+};
+
+/** Lets a listener be heard, with one sound followed there; where nothing of it comes, with whatever else does. */
+export const FeedHear = ({ page, row, at }: { page: FeedsPage; row: number; at: number }) => {
+  const rig = useAppSelector((state) => state.rig.document);
+  const [speaker, post, cell] = [page.speakers[row]!, page.posts[at]!, page.rows[row]![at]!];
+  if (!rig) return null;
+  return (
+    <Suspense>
+      <Hear
+        key={`${speaker.id} ${post.id}`}
+        rig={rig}
+        place={cell.place ?? post.place}
+        source={cell.from ?? null}
+        isDigital={cell.unit === undefined || cell.unit === 'dBFS'}
+        name={`${speaker.name} at ${post.name}`}
+        variants={[]}
+      />
+    </Suspense>
   );
 };

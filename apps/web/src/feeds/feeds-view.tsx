@@ -1,20 +1,27 @@
 import type { FeedsPage, Finding } from '@diaphon/core';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { OwnFindings } from '../findings/own-findings';
+import { Button } from '../look/button';
+import { ButtonLink } from '../look/button-link';
 import { count } from '../look/figures';
 import { Waiting } from '../page/waiting';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
-import { FeedDetail } from './feed-detail';
+import { FeedDetail, FeedHear } from './feed-detail';
 import { FeedMark, isAmiss, type FeedLook } from './feed-mark';
 import type { Chosen } from './feed-words';
 import { FeedsTable } from './feeds-table';
 import { PostCard } from './post-card';
 
+const ProposalDialog = lazy(async () => ({ default: (await import('./proposal-dialog')).ProposalDialog }));
+
 /** Findings about who hears whom. */
 const ABOUT_FEEDS: ReadonlySet<string> = new Set([
   'unheard',
   'caller-echo',
+  'far-echo',
+  'one-sided',
   'loop-howl',
   'double-path',
   'double-monitor',
@@ -73,6 +80,8 @@ export const FeedsView = () => {
   const findings = useAppSelector((state) => state.readings.readings?.findings);
   const { answer } = useAsked('feeds', []);
   const [params, setParams] = useSearchParams();
+  const { id } = useParams();
+  const [isProposing, setIsProposing] = useState(false);
   if (!answer) return <Waiting words="Listening everywhere" />;
   const page = inOrder(answer);
   if (page.speakers.length === 0 || page.posts.length === 0)
@@ -113,11 +122,15 @@ export const FeedsView = () => {
                 Everyone hears whom they should, and nobody hears what they should not.
               </p>
             ) : (
-              <p className="font-bold text-fault">
+              <p className="flex flex-wrap items-center gap-x-3 font-bold text-fault">
                 {count(amiss, 'feed is', 'feeds are')} not as it should be.
+                <Button kind="main" onClick={() => setIsProposing(true)}>
+                  Propose what puts it right
+                </Button>
               </p>
             )}
           </div>
+          <ButtonLink to={`/rigs/${id}/call`}>Test call on paper</ButtonLink>
           <ul aria-label="What the marks mean" className="flex flex-wrap gap-x-3 text-[12.5px]">
             {LEGEND.map((look) => (
               <li key={look} className="flex items-center gap-1">
@@ -126,6 +139,11 @@ export const FeedsView = () => {
             ))}
           </ul>
         </header>
+        {isProposing && (
+          <Suspense>
+            <ProposalDialog onClose={() => setIsProposing(false)} />
+          </Suspense>
+        )}
         <FeedsTable page={page} chosen={chosen} onChoose={choose} />
         <section aria-label="Listening posts">
           <h3 className="font-bold">Listening posts</h3>
@@ -151,6 +169,7 @@ export const FeedsView = () => {
           </p>
         )}
         <OwnFindings findings={own} onShow={show} />
+        {row >= 0 && at >= 0 && <FeedHear page={page} row={row} at={at} />}
       </aside>
     </main>
   );

@@ -6,7 +6,8 @@ import {
   type Found as FoundFinding,
   type Solved,
 } from '../checks';
-import { plainFinding, solve, type EngineMemory, type Steps } from '../offers';
+import type { FeedState } from '../feeds';
+import { plainFinding, solve, type EngineMemory, type Preview, type Steps } from '../offers';
 import { combineEdits, tryEdit, type Edit, type Rig } from '../rig';
 import { fewest, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
@@ -20,9 +21,30 @@ export interface ProposedWay {
   edit: Edit;
   /** What nobody asked for and goes with it: "Headphones no longer hears Ann". */
   costs: string[];
-  gone: Finding[];
-  come: Finding[];
+  preview: Preview;
+  /** Every sound at every listener that is otherwise afterwards. */
+  feeds: FeedChange[];
 }
+
+/** One sound at one listener, before and after. */
+export interface FeedChange {
+  speaker: string;
+  post: string;
+  was: FeedState;
+  is: FeedState;
+}
+
+const feedChanges = (before: Solved, after: Solved): FeedChange[] =>
+  before.feeds.rows.flatMap((row, index) =>
+    row.flatMap((was, at): FeedChange[] => {
+      const is = after.feeds.rows
+        .flat()
+        .find(({ speaker, post }) => speaker === was.speaker && post === was.post);
+      if (!is || is.state === was.state) return [];
+      const [speaker, post] = [before.feeds.speakers[index]!, before.feeds.posts[at]!];
+      return [{ speaker: speaker.name, post: post.name, was: was.state, is: is.state }];
+    }),
+  );
 
 /** The fewest changes after which everyone hears what is meant. */
 export interface Proposal {
@@ -52,7 +74,13 @@ const MOST_FOR_OTHERS = 20;
 
 const isGrave = ({ severity }: Finding): boolean => severity === 'danger' || severity === 'fault';
 
-const wayOf = (found: Found, search: Search, before: readonly FoundFinding[], lead?: Fix): ProposedWay => {
+const wayOf = (
+  found: Found,
+  search: Search,
+  before: readonly FoundFinding[],
+  as: Solved,
+  lead?: Fix,
+): ProposedWay => {
   const after = runChecks(found.solved);
   const has = (all: readonly Finding[], id: string) => all.some((one) => one.id === id);
   return {
@@ -67,8 +95,12 @@ const wayOf = (found: Found, search: Search, before: readonly FoundFinding[], le
       ? combineEdits([lead.label, found.edit.label].filter(Boolean).join(', '), lead.edit, found.edit)
       : found.edit,
     costs: found.given.filter(({ isOnlyKept }) => isOnlyKept).map(({ lost }) => lost),
-    gone: before.filter(({ id }) => !has(after, id)).map(plainFinding),
-    come: after.filter(({ id }) => !has(before, id)).map(plainFinding),
+    preview: {
+      possible: true,
+      gone: before.filter(({ id }) => !has(after, id)).map(plainFinding),
+      come: after.filter(({ id }) => !has(before, id)).map(plainFinding),
+    },
+    feeds: feedChanges(as, found.solved),
   };
 };
 
@@ -163,13 +195,15 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
     const [best] = more.found;
     if (!best || more.unmet.length >= plain.unmet.length) continue;
     if (more.unmet.length < unmet.length) unmet = more.unmet;
-    withLead.push(wayOf(best, more.search, before, lead));
+    withLead.push(wayOf(best, more.search, before, solved, lead));
   }
   return {
     wrong,
     ways: [
       ...withLead,
-      ...plain.found.filter(({ setting }) => setting.size > 0).map((one) => wayOf(one, plain.search, before)),
+      ...plain.found
+        .filter(({ setting }) => setting.size > 0)
+        .map((one) => wayOf(one, plain.search, before, solved)),
     ],
     unmet: unmet.map(({ words }) => words),
     clash: plain.unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],

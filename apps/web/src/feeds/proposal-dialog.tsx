@@ -1,0 +1,128 @@
+import type { Proposal, ProposedWay } from '@diaphon/core';
+import { ChangesList } from '../findings/changes-list';
+import { Button } from '../look/button';
+import { Dialog } from '../look/dialog';
+import { count } from '../look/figures';
+import { useAsked } from '../store/use-asked';
+import { useEdit } from '../store/use-edit';
+import { FeedMark, type FeedLook } from './feed-mark';
+
+const LOOK: Record<ProposedWay['feeds'][number]['is'], FeedLook> = {
+  arrives: 'arrives',
+  missing: 'missing',
+  unwanted: 'unwanted',
+  quiet: 'kept out',
+};
+const STATE_WORDS: Record<ProposedWay['feeds'][number]['is'], string> = {
+  arrives: 'comes',
+  missing: 'missing',
+  unwanted: 'comes, unwanted',
+  quiet: 'does not come',
+};
+
+/** What is otherwise afterwards, sound by sound, before anything is applied. */
+const FeedChanges = ({ feeds }: { feeds: ProposedWay['feeds'] }) => (
+  <ul aria-label="Who hears what afterwards" className="my-1">
+    {feeds.map(({ speaker, post, was, is }) => (
+      <li key={`${speaker} ${post}`} className="flex flex-wrap items-center gap-x-1.5">
+        <FeedMark look={LOOK[was]} size={13} />
+        <span aria-hidden>→</span>
+        <FeedMark look={LOOK[is]} size={13} />
+        <span>
+          <b>{speaker}</b> at {speaker === post ? 'itself' : post}: {STATE_WORDS[was]}{' '}
+          <span aria-hidden>→</span>
+          <span className="sr-only">, then</span> {STATE_WORDS[is]}
+        </span>
+      </li>
+    ))}
+  </ul>
+);
+
+const Way = ({ way, number, onUse }: { way: ProposedWay; number: number; onUse: () => void }) => (
+  <li className={`card space-y-1 p-3 ${number === 1 ? 'border-ink' : ''}`} aria-label={`Way ${number}`}>
+    <div className="flex flex-wrap items-start justify-between gap-2">
+      <ol className="min-w-0 flex-1">
+        {way.changes.map(({ label }) => (
+          <li key={label} className="font-bold">
+            {label}
+          </li>
+        ))}
+      </ol>
+      <Button kind={number === 1 ? 'main' : 'plain'} onClick={onUse}>
+        {number === 1 ? 'Do this' : 'Do this instead'}
+      </Button>
+    </div>
+    <FeedChanges feeds={way.feeds} />
+    {way.costs.length > 0 && <p className="text-caution">It costs: {way.costs.join('; ')}.</p>}
+    <ChangesList preview={way.preview} label={`What way ${number} does to the findings`} />
+  </li>
+);
+
+const summary = ({ ways, unmet, isProven, solvedRigs }: Proposal): string => {
+  const looked = `${count(solvedRigs, 'rig', 'rigs')} worked out for it.`;
+  if (ways.length === 0)
+    return isProven
+      ? `Nothing that can be set, and no lead that was tried, brings this about. ${looked}`
+      : `Nothing was found in the time there was; that is no proof that there is nothing. ${looked}`;
+  const changes = count(ways[0]!.changes.length, 'change', 'changes');
+  if (unmet.length > 0) return `${changes} bring it as near as it gets. ${looked}`;
+  return `${changes}, and everyone hears what is meant. Nothing with fewer settings turned does it. ${looked}`;
+};
+
+/** The fewest changes by which everyone hears what is meant, and every other way that is as short. */
+export const ProposalDialog = ({ onClose }: { onClose: () => void }) => {
+  const edit = useEdit();
+  const { answer, failure, progress } = useAsked('propose', []);
+  const use = (way: ProposedWay) => {
+    edit(() => way.edit, { announce: true });
+    onClose();
+  };
+  return (
+    <Dialog title="What puts it right" onClose={onClose} wide>
+      {failure && <p className="text-fault">Nothing could be proposed: {failure}</p>}
+      {!answer && !failure && (
+        <p role="status">
+          Working out rigs with something set otherwise{progress ? `: ${progress.done}` : ''} …
+        </p>
+      )}
+      {answer && (
+        <div className="space-y-3">
+          <section>
+            <h3 className="font-bold">What is not so</h3>
+            <ul>
+              {answer.wrong.map((words) => (
+                <li key={words}>{words}.</li>
+              ))}
+            </ul>
+          </section>
+          <p role="status">{summary(answer)}</p>
+          {answer.unmet.length > 0 && (
+            <section>
+              <h3 className="font-bold text-fault">What no setting brings</h3>
+              <ul>
+                {answer.unmet.map((words) => (
+                  <li key={words}>{words}.</li>
+                ))}
+              </ul>
+            </section>
+          )}
+          {answer.clash.length > 1 && (
+            <section>
+              <h3 className="font-bold">What cannot be so together</h3>
+              <ul>
+                {answer.clash.map((words) => (
+                  <li key={words}>{words}.</li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <ol className="space-y-2">
+            {answer.ways.map((way, index) => (
+              <Way key={way.edit.label} way={way} number={index + 1} onUse={() => use(way)} />
+            ))}
+          </ol>
+        </div>
+      )}
+    </Dialog>
+  );
+};
