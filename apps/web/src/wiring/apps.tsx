@@ -84,6 +84,8 @@ const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
 const withInputGain = ({ inputGainDb: _was, ...app }: App, inputGainDb: number): App =>
   inputGainDb === 0 ? app : { ...app, inputGainDb };
 
+const withMono = ({ isMono: _was, ...app }: App, isMono: boolean): App => (isMono ? { ...app, isMono } : app);
+
 /** Whether a recorder plays back what it records, and how late. */
 const Monitoring = ({ app }: { app: App }) => {
   const edit = useEdit();
@@ -167,6 +169,13 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
           app={app}
           side="output"
           onChoose={(output) => edit((now) => putApp(now, { ...app, output }))}
+        />
+      )}
+      {kind === 'encoder' && (
+        <Toggle
+          label={`${app.name} makes one channel of two`}
+          on={app.isMono === true}
+          onChange={(isMono) => edit((now) => putApp(now, withMono(app, isMono)), { key: `mono ${app.id}` })}
         />
       )}
       {kind === 'call' && <FarEnds rig={rig} app={app} />}

@@ -645,6 +645,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     talk(DESKS['podcast mixer, its first port']!, 'call', {}, withFarEnds({ ...OPEN_END, canceller: true })),
   ],
   [
+    'one-sided',
+    'the first input of an interface streamed as left | as one channel',
+    atInterface('interface-2', 'mono', undefined, [encoder('desk', 'usb-in')]),
+    atInterface('interface-2', 'mono', undefined, [{ ...encoder('desk', 'usb-in'), isMono: true }]),
+  ],
+  [
     'double-monitor',
     'direct and by the recorder | direct alone',
     atInterface('interface-2', 'mono', 12),

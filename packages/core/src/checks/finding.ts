@@ -52,6 +52,7 @@ export const FINDING_CODES = [
   'double-path',
   'double-monitor',
   'talker-delay',
+  'one-sided',
   'outputs-fight',
   'overfed',
   'polarity',

@@ -16,6 +16,7 @@ import { talkerDelay } from './talker-delay';
 import { unheard } from './unheard';
 import { callerEcho } from './caller-echo';
 import { farEcho } from './far-echo';
+import { oneSided } from './one-sided';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
 import { clipInput } from './clip-input';
@@ -108,6 +109,7 @@ export const CHECKS: Check[] = [
   doublePath,
   doubleMonitor,
   talkerDelay,
+  oneSided,
   leak,
 ];
 
@@ -123,6 +125,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'double-path',
   'double-monitor',
   'talker-delay',
+  'one-sided',
   'leak',
   'spill',
   'off-axis',

@@ -105,8 +105,9 @@ const listens = (rig: Rig, app: App): string => {
   const tracks = app.tracks.map(({ name, channel }) => `${name} on ${channel}`).join(', ');
   const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
   const back = app.monitorMs === undefined ? '' : `, plays back what it records ${app.monitorMs} ms late`;
+  const one = app.isMono ? ', makes one channel of two' : '';
   const far = app.farEnds ? `, with ${app.farEnds.map((one) => farEndWords(rig, one)).join(' and ')}` : '';
-  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${far}${tracks ? `, tracks ${tracks}` : ''}`;
+  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${one}${far}${tracks ? `, tracks ${tracks}` : ''}`;
 };
 
 const appsApart = (a: Rig, b: Rig): string[] => {

@@ -86,6 +86,8 @@ const APP = closed({
   inputGainDb: Optional(number(-60, 40)),
   /** A recorder that plays what it takes into its output: how late, milliseconds; absent: it does not. */
   monitorMs: Optional(number(0, 2000)),
+  /** An encoder that makes one channel of the two it takes, each at half; absent: left and right stay apart. */
+  isMono: Optional(flag()),
   /** Who is at the other end of a call; absent: one that nobody has described. */
   farEnds: Optional(list(FAR_END, 20)),
   /** Absent: usual for its kind, or as the rig. */

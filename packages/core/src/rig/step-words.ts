@@ -45,6 +45,7 @@ const FIELD_WORDS: Record<string, string> = {
   inputGainDb: 'Input gain',
   monitorMs: 'Own monitoring',
   farEnds: 'Far ends',
+  isMono: 'One channel of two',
   aim: 'Aim',
   want: 'What is meant',
 };

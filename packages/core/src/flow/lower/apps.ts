@@ -53,8 +53,9 @@ const inputGain = ({ id, inputGainDb = 0 }: App): Term[] => {
 };
 
 const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
-  const { sends, lateMs } = APP_KIND[app.kind];
-  if (sends === 'nothing') return;
+  const { lateMs } = APP_KIND[app.kind];
+  const sends = app.isMono ? 'mono' : APP_KIND[app.kind].sends;
+  if (APP_KIND[app.kind].sends === 'nothing') return;
   const node = (side: 'in' | 'in-right', label: string) => {
     const id = appId(app.computer, app.id, side);
     graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });

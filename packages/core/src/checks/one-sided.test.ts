@@ -1,0 +1,95 @@
+import { deskControlId as is } from '../catalogue';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { applyEdit, setControl, type Rig } from '../rig';
+import { after } from '../rig/testing';
+import { ordinaryDesks } from './desks.testing';
+import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
+
+/** A voice on one side alone. Common practice, no published source: a voice belongs in the middle. */
+
+const sidedIn = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'one-sided');
+
+const PODCAST = DESKS['podcast mixer, its first port']!;
+const MIXER = DESKS['mixer, its mix by USB']!;
+const TWO_INPUTS = ['interface-2', 'interface-4', 'interface-8', 'interface-18'];
+const show = (model: string, isMono?: true) =>
+  atInterface(model, 'mono', undefined, [{ ...encoder('desk', 'usb-in'), ...(isMono ? { isMono } : {}) }]);
+const pan = (strip: string, at: number, kind: 'encoder' | 'call' = 'encoder') =>
+  after(talk(MIXER, kind), (now) => setControl(now, 'desk', is.pan(strip), at));
+
+describe('silent', () => {
+  it.each(ordinaryDesks())('%s', (_name, rig) => {
+    expect(sidedIn(rig)).toEqual([]);
+  });
+
+  it.each(TWO_INPUTS)('%s, its inputs streamed as one channel', (model) => {
+    expect(sidedIn(show(model, true))).toEqual([]);
+  });
+
+  it.each([-60, -30, 30, 60])('a voice panned by %i', (at) => {
+    expect(sidedIn(pan('ch1', at))).toEqual([]);
+  });
+
+  it('a return, or a programme, on one side', () => {
+    expect(sidedIn(pan('usb', -100))).toEqual([]);
+  });
+
+  it('both voices in the middle of a podcast mixer', () => {
+    expect(sidedIn(talk(PODCAST, 'encoder'))).toEqual([]);
+  });
+});
+
+describe('said, and every fix ends it', () => {
+  const bad: [string, Rig, RegExp][] = [
+    ...TWO_INPUTS.map((model): [string, Rig, RegExp] => [
+      `${model}, its first input streamed as left`,
+      show(model),
+      /^Audience of Show has ANN on the left alone$/u,
+    ]),
+    ...TWO_INPUTS.slice(0, 3).map((model): [string, Rig, RegExp] => [
+      `${model}, each input to its own ear`,
+      atInterface(model, 'split', undefined),
+      /^Headphones have ANN on the left alone$/u,
+    ]),
+    ...(['encoder', 'call'] as const).flatMap((kind) =>
+      ([-100, 100] as const).flatMap((at) =>
+        (['ch1', 'ch2'] as const).map((strip): [string, Rig, RegExp] => [
+          `${strip} panned by ${at}, ${kind}`,
+          pan(strip, at, kind),
+          new RegExp(
+            `^Headphones have ${strip === 'ch1' ? 'ANN' : 'BOB'} on the ${at < 0 ? 'left' : 'right'}`,
+            'u',
+          ),
+        ]),
+      ),
+    ),
+    [
+      'the two of a talk to two sides',
+      after(pan('ch1', -100), (now) => setControl(now, 'desk', is.pan('ch2'), 100)),
+      /ANN on the left and BOB on the right alone$/u,
+    ],
+    [
+      'tracks of a mixer streamed as they are',
+      talk(
+        MIXER,
+        'encoder',
+        {},
+        withApp('show', () => ({ input: { device: 'desk', stream: 'usb-in' } })),
+      ),
+      /^Audience of Show has ANN on the left and BOB on the right alone$/u,
+    ],
+  ];
+
+  it.each(bad)('%s', (_name, rig, title) => {
+    const found = sidedIn(rig);
+    expect(found.some((one) => title.test(one.title))).toBe(true);
+    for (const { id } of found) {
+      const fixes = fixesFor(rig, id, makeEngineMemory());
+      expect(fixes.length).toBeGreaterThan(0);
+      for (const { edit, label } of fixes) {
+        const then = solveRig(applyEdit(rig, edit).rig);
+        expect({ label, left: then.findings.some((one) => one.id === id) }).toEqual({ label, left: false });
+      }
+    }
+  });
+});

@@ -1,0 +1,124 @@
+import { listed, type Post, type Speaker } from '../feeds';
+import { edgesFrom, reachable } from '../flow';
+import { levelAt } from '../gain';
+import { combineEdits, putApp } from '../rig';
+import type { Db } from '../units';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { listenElsewhere } from './fixes/listening';
+import { openTo } from './fixes/routing';
+import { capital } from './meant';
+
+/** So much weaker on one side, a voice is on the other alone, dB. Common practice, no published source. */
+const ONE_SIDE_DB: Db = 20;
+
+interface Sided {
+  speaker: Speaker;
+  post: Post;
+  /** Where it is, and where it is not. */
+  side: 'left' | 'right';
+  silent: string;
+  apartDb: Db;
+}
+
+/** Whoever speaks is in the middle of a room: people, far ends. What plays may be wherever it was mixed to. */
+const isVoice = ({ kind }: Speaker): boolean => kind !== 'programme';
+
+/** Left and right of one listener; undefined where it hears one channel, or several rooms. */
+const sidesOf = ({ graph }: Solved, { kind, nodes }: Post): [string, string] | undefined => {
+  if ((kind !== 'ears' && kind !== 'stream') || nodes.length !== 2) return undefined;
+  const [a, b] = nodes as [string, string];
+  return /\bright\b|\bR\b/iu.test(graph.nodes.get(a)!.label) ? [b, a] : [a, b];
+};
+
+const sidedAt = (solved: Solved, speaker: Speaker, post: Post): Sided[] => {
+  const sides = sidesOf(solved, post);
+  if (!sides) return [];
+  const { heard, graph } = solved;
+  const [left, right] = sides.map((node) =>
+    Math.max(
+      ...speaker.indexes.map((index) => levelAt(heard, graph.sources[index]!, index, node) ?? -Infinity),
+    ),
+  ) as [number, number];
+  const apartDb = Math.abs(left - right);
+  if (!(apartDb > ONE_SIDE_DB)) return [];
+  return [
+    {
+      speaker,
+      post,
+      side: left > right ? 'left' : 'right',
+      silent: left > right ? sides[1] : sides[0],
+      apartDb,
+    },
+  ];
+};
+
+/** What brings a voice to the side where it is not: its pan in the middle, every input to both ears. */
+const opening = (solved: Solved, { speaker, silent }: Sided): Fix[] => {
+  const { graph } = solved;
+  const reached = reachable(
+    speaker.indexes.map((index) => graph.sources[index]!.node),
+    (id) => edgesFrom(graph, id).flatMap(({ to, isCrosstalk }) => (isCrosstalk ? [] : [to])),
+  );
+  return openTo(solved, reached, new Set([silent]));
+};
+
+/** The first of each, as one. */
+const together = (fixes: readonly Fix[][]): Fix[] => {
+  const firsts = fixes.flatMap(([first]) => (first ? [first] : []));
+  const once = [...new Map(firsts.map((fix) => [fix.label, fix])).values()];
+  if (firsts.length < fixes.length || once.length < 2) return [];
+  const label = once.map((fix) => fix.label).join(', ');
+  return [{ label, edit: combineEdits(label, ...once.map(({ edit }) => edit)) }];
+};
+
+/** What puts all of them on both sides. */
+const toBoth = (solved: Solved, post: Post, all: readonly Sided[]): Fix[] => {
+  const { rig, find } = solved;
+  const app = find.app(post.app ?? '');
+  const label = `Let ${app?.name} make one channel of two`;
+  const each = all.map((one) => opening(solved, one));
+  return [
+    ...together(each),
+    ...each.flat(),
+    ...(app?.kind === 'encoder' && !app.isMono
+      ? [{ label, edit: { ...putApp(rig, { ...app, isMono: true }), label } }]
+      : []),
+    ...(app ? listenElsewhere(solved, app) : []),
+  ];
+};
+
+/** A voice on one side of an audience, or of a pair of headphones, alone. */
+export const oneSided: Check = (solved) => {
+  const { speakers, posts, rows } = solved.feeds;
+  return posts.flatMap((post, at): Found[] => {
+    const all = speakers.flatMap((speaker, row) =>
+      isVoice(speaker) && rows[row]![at]!.state === 'arrives' ? sidedAt(solved, speaker, post) : [],
+    );
+    const [first] = all;
+    if (!first) return [];
+    const names = all.map(({ speaker, side }) => `${speaker.inSentence} on the ${side}`);
+    const least = Math.min(...all.map(({ apartDb }) => apartDb));
+    return [
+      finding({
+        code: 'one-sided',
+        severity: 'caution',
+        title: `${post.name} ${post.kind === 'ears' ? 'have' : 'has'} ${listed(names)} alone`,
+        why: `${capital(first.speaker.inSentence)} comes to one side of ${post.inSentence} only; on the other it is ${Number.isFinite(least) ? `${figureText(least, 0)} dB weaker` : 'not there'}. Whoever listens with one ear, or by one loudspeaker, hears nothing of it. A voice belongs in the middle.`,
+        places: [
+          ...post.devices.map((device) => ({ device })),
+          ...('person' in first.speaker.ref ? [{ person: first.speaker.ref.person }] : []),
+        ],
+        about: [{ control: post.id }],
+        figures: [
+          {
+            label: 'One side against the other',
+            value: Math.min(least, 160),
+            unit: 'dB',
+            from: 'arrivals at both; from 20 dB on it is one side alone (common practice)',
+          },
+        ],
+        propose: () => toBoth(solved, post, all),
+      }),
+    ];
+  });
+};
