@@ -986,6 +986,8 @@ describe('the demo', () => {
 
   it('each classic mistake shows its code', () => {
     const shown = Object.fromEntries(DEMO_RIGS.map(({ key, rig }) => [key, codes(rig)]));
+    // The live stream is as it should be: two far ends, an audience, a loudspeaker behind the wall.
+    expect(shown['live-stream']).toEqual([]);
     expect(shown['mistake-condenser-on-adapter']).toContain('no-phantom');
     expect(shown['mistake-receiver-on-one-input']).toContain('mono-cancel');
     expect(shown['mistake-quiet-broadcaster']).toContain('gain-short');

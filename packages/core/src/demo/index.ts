@@ -8,9 +8,11 @@ import {
   receiverOnOneInput,
   usbTooFar,
 } from './mistakes';
+import { liveStream } from './live-stream';
 import { skerryLight } from './skerry-light';
 
 export { skerryLight } from './skerry-light';
+export * from './live-stream';
 export * from './mistakes';
 export { generateRig } from './generate';
 export { generateStage } from './generate-stage';
@@ -18,6 +20,7 @@ export { generateStage } from './generate-stage';
 /** The rigs a new user finds. Keys are stable: the server seeds each once. */
 export const DEMO_RIGS: { key: string; rig: Rig }[] = [
   { key: 'skerry-light', rig: skerryLight },
+  { key: 'live-stream', rig: liveStream },
   { key: 'mistake-condenser-on-adapter', rig: condenserOnAdapter },
   { key: 'mistake-receiver-on-one-input', rig: receiverOnOneInput },
   { key: 'mistake-quiet-broadcaster', rig: quietBroadcaster },
