@@ -175,5 +175,7 @@ export const isSpeakerOf = ({ ref }: Speaker, source: SourceRef): boolean =>
       : 'device' in ref && ref.device === source.device;
 
 /** Whether whoever speaks is the listener: a far end. */
-export const isOwnPost = (ref: SourceRef, { kind, app, farEnd }: Post): boolean =>
-  kind === 'call' && 'app' in ref && ref.app === app && ref.farEnd === farEnd;
+export const isOwnPost = (
+  ref: SourceRef,
+  { kind, app, farEnd }: Pick<Post, 'kind' | 'app' | 'farEnd'>,
+): boolean => kind === 'call' && 'app' in ref && ref.app === app && ref.farEnd === farEnd;

@@ -17,6 +17,7 @@ export * from './levels-page';
 export * from './level-differences';
 export * from './feeds-page';
 export * from './test-call';
+export * from './feed-wishes';
 export * from './table-page';
 export * from './steps';
 export { suppose } from './suppose';

@@ -1,6 +1,6 @@
 import type { Solved } from '../checks';
 import { isOwnPost, metersOf, shownOf, type Meter, type Post, type Speaker } from '../feeds';
-import type { LevelUnit } from '../units';
+import { powerSumDb, type LevelUnit } from '../units';
 
 /** A meter that moves while someone alone sounds. */
 export interface MovingMeter {
@@ -97,4 +97,28 @@ export const testCall = (solved: Solved): TestCall => {
       };
     }),
   };
+};
+
+/** Every meter of a rig, and what it shows of each sound alone. */
+export interface MeterBoard {
+  speakers: string[];
+  meters: { name: string; device: string; unit: LevelUnit; leastLevel: number; levels: (number | null)[] }[];
+}
+
+export const meterBoard = ({ find, heard, feeds }: Solved): MeterBoard => ({
+  speakers: feeds.speakers.map(({ name }) => name),
+  meters: metersOf(find, heard).map((meter) => {
+    const { name, device, unit, leastLevel } = meter;
+    const levels = feeds.speakers.map((speaker) => shownOf(heard, speaker, meter) ?? null);
+    return { name, device, unit, leastLevel, levels };
+  }),
+});
+
+/** What a meter shows while some sound together: their powers add; null where it stays still. @param on who sounds */
+export const boardLevel = (
+  { levels }: MeterBoard['meters'][number],
+  on: readonly boolean[],
+): number | null => {
+  const sounding = levels.filter((level, at): level is number => level !== null && on[at] === true);
+  return sounding.length > 0 ? powerSumDb(sounding) : null;
 };
