@@ -94,3 +94,23 @@ test('a far end with an open loudspeaker is described, found and asked for a hea
   await expect(finding(page, 'far-echo')).toHaveCount(1);
   await expect(finding(page, 'caller-echo')).toContainText('Caller 1');
 });
+
+test('a whole column is read in sentences and meant at once; who sounds moves the meters', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, 'Skerry Light live stream');
+  await page.goto(`/rigs/${id}/feeds`);
+  await page.getByRole('button', { name: 'What Archivist hears' }).click();
+  const listener = page.getByRole('region', { name: 'The listener that is chosen' });
+  await expect(listener).toContainText('Does not hear itself, as it should be.');
+  await listener.getByRole('button', { name: 'Never' }).click();
+  await expect(page.getByText('4 feeds are not as it should be.')).toBeVisible();
+  await listener.getByRole('button', { name: 'As usual' }).click();
+  await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
+  const board = page.getByRole('region', { name: 'Try it' });
+  const sends = board.getByRole('listitem').filter({ hasText: 'Call, sends' });
+  await expect(sends).toContainText('still');
+  await board.getByText('Keeper sounds').click();
+  await expect(sends).toContainText('dBFS');
+});

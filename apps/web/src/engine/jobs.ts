@@ -15,6 +15,7 @@ import {
   leadResponse,
   levelsPage,
   makeEngineMemory,
+  meterBoard,
   newerModel,
   offerChain,
   pageReadings,
@@ -87,6 +88,8 @@ const ABOUT_A_RIG = {
     feedDetailInSteps(rig, speaker, post, memory),
   /** What to say before the show, which meters move, what to ask. */
   testCall: ({ solved }: Held) => testCall(solved),
+  /** What every meter shows of each sound. */
+  meters: ({ solved }: Held) => meterBoard(solved),
   /** The fewest changes by which everyone hears what is meant. */
   propose: async ({ rig, memory, tools }: Held) => proposeInSteps(rig, await tools.solver(), memory),
   /** Who is heard in whose microphone. */

@@ -47,7 +47,13 @@ export const FeedsTable = ({
                   scope="col"
                   className="max-w-[90px] min-w-[64px] px-1 pb-1 text-[12px] leading-tight"
                 >
-                  {name}
+                  <button
+                    className={`w-full border px-0.5 font-bold hover:border-line ${chosen?.speaker === '' && chosen.post === id ? 'border-ink' : 'border-transparent'}`}
+                    aria-label={`What ${name} hears`}
+                    onClick={() => onChoose({ speaker: '', post: id })}
+                  >
+                    {name}
+                  </button>
                 </th>
               ))}
             </tr>
@@ -60,7 +66,13 @@ export const FeedsTable = ({
                   className="max-w-[180px] truncate py-0.5 pr-3 text-left font-normal"
                   title={name}
                 >
-                  {name}
+                  <button
+                    className={`max-w-full truncate border px-0.5 text-left hover:border-line ${chosen?.speaker === id && chosen.post === '' ? 'border-ink' : 'border-transparent'}`}
+                    aria-label={`Where ${name} is heard`}
+                    onClick={() => onChoose({ speaker: id, post: '' })}
+                  >
+                    {name}
+                  </button>
                 </th>
                 {page.posts.map((post, at) => {
                   const cell = page.rows[row]![at]!;

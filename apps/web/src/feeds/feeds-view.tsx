@@ -13,6 +13,8 @@ import { FeedMark, isAmiss, type FeedLook } from './feed-mark';
 import type { Chosen } from './feed-words';
 import { FeedsTable } from './feeds-table';
 import { PostCard } from './post-card';
+import { TryIt } from './try-it';
+import { WholeColumn, WholeRow } from './whole-feeds';
 
 const ProposalDialog = lazy(async () => ({ default: (await import('./proposal-dialog')).ProposalDialog }));
 
@@ -156,6 +158,7 @@ export const FeedsView = () => {
             ))}
           </div>
         </section>
+        <TryIt />
       </div>
       <aside
         aria-label="What is chosen, and what is found"
@@ -163,9 +166,14 @@ export const FeedsView = () => {
       >
         {row >= 0 && at >= 0 ? (
           <FeedDetail page={page} row={row} at={at} />
+        ) : at >= 0 ? (
+          <WholeColumn page={page} at={at} />
+        ) : row >= 0 ? (
+          <WholeRow page={page} row={row} />
         ) : (
           <p className="text-faint">
-            Choose a cell or a sound at a post: the ways it comes, and what opens or shuts it.
+            Choose a cell or a sound at a post: the ways it comes, and what opens or shuts it. A name in the
+            table opens the whole row or column.
           </p>
         )}
         <OwnFindings findings={own} onShow={show} />
