@@ -107,6 +107,16 @@ say('Gains, solved and proven');
   const streamed = { ...sixteen, apps: sixteen.apps.filter(({ kind }) => kind === 'encoder'), intents: [] };
   row('16 channels × gain, pad, trim, fader to a stream', plan(streamed, 5), 'ms', 1000);
   row('16 channels to recorder, stream and two calls', plan(sixteen, 3), 'ms');
+  const propose = (rig, runs) => {
+    const memory = core.makeEngineMemory();
+    return time(() => core.finish(core.proposeInSteps(rig, solver, memory)), runs, 2);
+  };
+  row('proposal for the demo rig', propose(demo, 7), 'ms', 500);
+  const muted = [1, 2, 3, 4, 5].reduce(
+    (rig, n) => core.applyEdit(rig, core.setControl(rig, 'desk', `strip.ch${n}.mute`, true)).rig,
+    stage,
+  );
+  row('proposal for 32 × 16 and four computers, five muted', propose(muted, 3), 'ms', 5000);
 }
 
 say('Sound');

@@ -1,19 +1,8 @@
 import loadHighs from 'highs';
-import { controlsOf, modelById } from '../catalogue';
-import { DESKS, talk, withApp, withFarEnds } from '../checks/feeds.testing';
+import { controlsOf } from '../catalogue';
+import { deskAt } from '../checks/random-desks.testing';
 import { finish, makeEngineMemory, solve, streamOptions, type EngineMemory } from '../offers';
-import { chance } from '../render/chance';
-import {
-  lookup,
-  putApp,
-  setControl,
-  settingOf,
-  sayIntent,
-  tryEdit,
-  type Edit,
-  type Rig,
-  type SinkRef,
-} from '../rig';
+import { lookup, putApp, setControl, settingOf, tryEdit, type Edit, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { solverOf, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
@@ -29,8 +18,6 @@ let solver: Solver;
 beforeAll(async () => {
   solver = solverOf(await loadHighs());
 });
-
-const pick = <T>(random: () => number, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
 /** Everything in a rig that decides who hears what, one change each. */
 const changesOf = (rig: Rig): Edit[] => {
@@ -50,30 +37,6 @@ const changesOf = (rig: Rig): Edit[] => {
     ),
   );
   return [...controls, ...streams].filter(({ steps }) => steps.length > 0);
-};
-
-/** A desk with a few things turned at random. */
-const deskAt = (seed: number): Rig => {
-  const random = chance(seed);
-  const desk = pick(random, Object.values(DESKS));
-  const kind = pick(random, ['call', 'call', 'encoder'] as const);
-  const far =
-    kind === 'call' && random() < 0.3
-      ? withFarEnds({ id: 'ines' }, { id: 'jon' })
-      : withApp('none', () => ({}));
-  const turns = controlsOf(modelById(desk.model)).filter((one) => valuesOf(one, one.initial).length > 1);
-  const settings = Object.fromEntries(
-    Array.from({ length: 2 + Math.floor(random() * 6) }, () => {
-      const control = pick(random, turns);
-      return [control.id, pick(random, valuesOf(control, control.initial))];
-    }),
-  );
-  const rig = talk(desk, kind, settings, far);
-  // Now and then the operator wants something of their own.
-  const wish = random() < 0.4;
-  const sink = pick(random, [{ app: kind === 'call' ? 'call' : 'show' }, { device: 'ears' }] as SinkRef[]);
-  const want = pick(random, ['never', 'never', 'arrives'] as const);
-  return wish ? after(rig, sayIntent(rig, { person: pick(random, ['ann', 'bob']) }, sink, want)) : rig;
 };
 
 const allMet = (rig: Rig, demands: readonly Demand[], memory: EngineMemory): boolean => {
