@@ -1,11 +1,10 @@
 import type { FlowEdge, FlowLoop } from '../flow';
 import { listed } from '../feeds';
 import { isStrayAir } from '../gain';
-import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { monitorsOn, stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
-import { edgesOf, eachTime, loopFigures } from './loops';
+import { edgesOf, eachTime, loopFigures, onceRoundDb } from './loops';
 
 /** A repeat this much weaker each time round is gone before anyone notices, dB. Common practice, no published source. */
 const NOTICED_DB = -20;
@@ -33,7 +32,10 @@ const roundsOf = (solved: Solved): Round[] => {
 /** What is recorded, sent or mixed goes out and comes back in again, by wires and programs. */
 export const loopHowl: Check = (solved) =>
   roundsOf(solved).flatMap(({ devices, loops }): Found[] => {
-    const gainDb = powerSumDb(loops.map(({ loop }) => loop.gainDb));
+    const gainDb = onceRoundDb(
+      solved,
+      loops.flatMap((one) => one.edges),
+    );
     if (gainDb < NOTICED_DB) return [];
     const { loop, edges } = loops.reduce((a, b) => (b.loop.gainDb > a.loop.gainDb ? b : a));
     const isHowling = gainDb >= 0;
@@ -49,7 +51,12 @@ export const loopHowl: Check = (solved) =>
           : `Sound comes back to itself through ${through}, every ${figureText(loop.delayMs, 0)} ms`,
         why: `${monitor ? `${monitor.name} plays back what it records, and that is in what it records. ` : ''}Once round it is ${eachTime(gainDb)}: ${isHowling ? 'the first word starts a howl that hurts ears and loudspeakers' : 'every word rings on'}. Open the ring at one place.`,
         places: devices.map((device) => ({ device })),
-        figures: loopFigures(loop, gainDb, 'converters, buffers and programs on the way'),
+        figures: loopFigures(
+          loop,
+          gainDb,
+          'converters, buffers and programs on the way',
+          'all ways round in step, each the sum of its stages',
+        ),
         propose: () => [
           ...stopMonitoring(solved, edges),
           ...loops.flatMap((one) => shutOnly(solved, { edges: one.edges }, { edges: [] })),
