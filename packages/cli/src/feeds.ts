@@ -9,6 +9,8 @@ interface ReportedFeed extends Pick<FeedCell, 'want' | 'because' | 'state' | 'is
   level: number | null;
   unit: string | null;
   lateMs: number | null;
+  /** So much louder than it may be against the others there, dB; null: it is not. */
+  tooLoudByDb: number | null;
 }
 
 export interface FeedsReport {
@@ -29,7 +31,7 @@ export const feedsReport = (rig: Rig): FeedsReport => {
     rig: rig.name,
     listeners: posts.map(({ name, kind, sentences }) => ({ name, kind, sentences })),
     feeds: rows.flatMap((row, index) =>
-      row.map(({ want, because, state, isLate, isDoubled, level, unit, lateMs }, at) => ({
+      row.map(({ want, because, state, isLate, isDoubled, level, unit, lateMs, tooLoudByDb }, at) => ({
         speaker: speakers[index]!.name,
         listener: posts[at]!.name,
         want,
@@ -40,14 +42,15 @@ export const feedsReport = (rig: Rig): FeedsReport => {
         level: level ?? null,
         unit: unit ?? null,
         lateMs: lateMs ?? null,
+        tooLoudByDb: tooLoudByDb ?? null,
       })),
     ),
   };
 };
 
 /** Something a person has to know of: not as it should be. */
-export const isWrong = ({ state, isLate }: ReportedFeed): boolean =>
-  state === 'missing' || state === 'unwanted' || isLate;
+export const isWrong = ({ state, isLate, tooLoudByDb }: ReportedFeed): boolean =>
+  state === 'missing' || state === 'unwanted' || isLate || tooLoudByDb !== null;
 
 const HEAD = ['sound', 'listener', '', 'level', 'late, ms'];
 
@@ -55,10 +58,10 @@ export const feedsText = ({ rig, listeners, feeds }: FeedsReport): string => {
   if (listeners.length === 0 || feeds.length === 0) return `${rig}: nothing sounds, or nobody listens.\n`;
   const rows = feeds
     .filter(({ state }) => state !== 'quiet')
-    .map(({ speaker, listener, state, isLate, level, unit, lateMs }) => [
+    .map(({ speaker, listener, state, isLate, level, unit, lateMs, tooLoudByDb }) => [
       speaker,
       listener,
-      isLate ? 'late' : state,
+      tooLoudByDb !== null ? 'too loud' : isLate ? 'late' : state,
       level === null ? '' : `${figure(level)} ${unit}`,
       lateMs === null ? '' : figure(lateMs),
     ]);

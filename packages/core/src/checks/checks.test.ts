@@ -1,5 +1,5 @@
 import { deskControlId } from '../catalogue';
-import { DEMO_RIGS, skerryLight } from '../demo';
+import { DEMO_RIGS, liveStream, skerryLight } from '../demo';
 import {
   buildRig,
   type RigRows,
@@ -7,6 +7,7 @@ import {
   moveLoudspeaker,
   putPlacement,
   readRigValue,
+  sayIntent,
   seatRound,
   setControl,
   type Rig,
@@ -16,6 +17,12 @@ import { fixesFor, previewEdit, solveRig, tuned } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
 import { atInterface, DESKS, encoder, talk, withFarEnds } from './feeds.testing';
+
+/** The jingles of a live stream, to be 12 dB under the others at the audience. */
+const jinglesUnder = (faderDb: number): Rig => {
+  const faded = applyEdit(liveStream, setControl(liveStream, 'desk', 'strip.pads.fader', faderDb)).rig;
+  return applyEdit(faded, sayIntent(faded, { device: 'desk' }, { app: 'stream' }, 'quieter', 12)).rig;
+};
 
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */
 const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
@@ -643,6 +650,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'an open loudspeaker at the far end, its canceller off | on',
     talk(DESKS['podcast mixer, its first port']!, 'call', {}, withFarEnds(OPEN_END)),
     talk(DESKS['podcast mixer, its first port']!, 'call', {}, withFarEnds({ ...OPEN_END, canceller: true })),
+  ],
+  [
+    'too-loud',
+    'jingles to be 12 dB under the voices, at 0 dB | at −14 dB',
+    jinglesUnder(0),
+    jinglesUnder(-14),
   ],
   [
     'one-sided',

@@ -53,6 +53,7 @@ export const FINDING_CODES = [
   'double-monitor',
   'talker-delay',
   'one-sided',
+  'too-loud',
   'outputs-fight',
   'overfed',
   'polarity',

@@ -17,6 +17,7 @@ import { unheard } from './unheard';
 import { callerEcho } from './caller-echo';
 import { farEcho } from './far-echo';
 import { oneSided } from './one-sided';
+import { tooLoud } from './too-loud';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
 import { clipInput } from './clip-input';
@@ -110,6 +111,7 @@ export const CHECKS: Check[] = [
   doubleMonitor,
   talkerDelay,
   oneSided,
+  tooLoud,
   leak,
 ];
 
@@ -126,6 +128,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'double-monitor',
   'talker-delay',
   'one-sided',
+  'too-loud',
   'leak',
   'spill',
   'off-axis',

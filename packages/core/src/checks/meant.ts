@@ -80,7 +80,9 @@ export const intentPhrase = (solved: Solved, { source, sink }: Intent, between: 
 
 /** One of the operator's own intents as a sentence. */
 export const intentSentence = (solved: Solved, intent: Intent): string =>
-  `${intentPhrase(solved, intent, intent.want === 'arrives' ? 'is to be heard at' : 'is never to be heard at')}.`;
+  intent.want === 'quieter'
+    ? `${intentPhrase(solved, intent, `is to be ${intent.byDb} dB under the others at`)}.`
+    : `${intentPhrase(solved, intent, intent.want === 'arrives' ? 'is to be heard at' : 'is never to be heard at')}.`;
 
 /** Everything that is meant to arrive, or never to: what goes without saying first, then the operator's own. */
 export const meantOf = (solved: Solved): Meant[] => {
@@ -110,7 +112,10 @@ export const meantOf = (solved: Solved): Meant[] => {
     );
   const own = rig.intents.map((intent): Meant => ({
     sentence: intentSentence(solved, intent),
-    isMet: arrivesAt(solved, intent.source, intent.sink) === (intent.want === 'arrives'),
+    isMet:
+      intent.want === 'quieter'
+        ? !solved.feeds.rows.flat().some((one) => one.intent === intent.id && one.tooLoudByDb !== undefined)
+        : arrivesAt(solved, intent.source, intent.sink) === (intent.want === 'arrives'),
     intent,
   }));
   return [...recorded, ...heardBack, ...itself, ...own];

@@ -1,5 +1,5 @@
 import type { Lookup } from '../rig';
-import type { LevelUnit } from '../units';
+import type { Db, LevelUnit } from '../units';
 import { isReallyHeard, type Arrival, type Heardness } from '../gain';
 import { echoOf, farEchoesOf, type FarEcho } from './echo';
 import { isOwnPost, postsOf, speakersOf, type Post, type Speaker } from './posts';
@@ -27,6 +27,8 @@ export interface Feed extends Want {
   unit?: LevelUnit;
   /** It comes to ears so late that whoever speaks hears an echo of themselves. */
   isLate: boolean;
+  /** So much louder than it may be against the others there, dB; absent: it is not. */
+  tooLoudByDb?: Db;
 }
 
 /** Who hears what. */
@@ -64,6 +66,18 @@ const stateOf = ({ want }: Want, comes: boolean): FeedState => {
   return want === 'must' ? 'missing' : 'quiet';
 };
 
+/** Less than this over what is allowed nobody hears. */
+const JUST_OVER_DB: Db = 0.1;
+
+/** The feeds of one listener, with what is louder there than it may be against the others. */
+const againstOthers = (feeds: readonly Feed[]): Feed[] =>
+  feeds.map((feed) => {
+    if (feed.quieterByDb === undefined || !feed.arrival) return feed;
+    const others = feeds.flatMap((one) => (one !== feed && one.arrival ? [one.arrival.level] : []));
+    const tooLoudByDb = feed.arrival.level - (Math.max(...others) - feed.quieterByDb);
+    return others.length > 0 && tooLoudByDb > JUST_OVER_DB ? { ...feed, tooLoudByDb } : feed;
+  });
+
 const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
 
 /** Reads every sound at every listener off what is heard. */
@@ -95,5 +109,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       };
     });
   });
-  return { speakers, posts, rows, farEchoes: farEchoesOf(find, heard, speakers, posts) };
+  const columns = posts.map((_, at) => againstOthers(rows.map((row) => row[at]!)));
+  const judged = rows.map((row, index) => row.map((_, at) => columns[at]![index]!));
+  return { speakers, posts, rows: judged, farEchoes: farEchoesOf(find, heard, speakers, posts) };
 };

@@ -33,6 +33,12 @@ export const postSentences = ({ speakers, posts, rows, farEchoes }: Feeds, at: n
     ...heard
       .filter(({ feed }) => feed.isLate)
       .map((one) => `Hears ${name(one)} ${late(one.feed)} late: in one’s own ears that is an echo.`),
+    ...heard
+      .filter(({ feed }) => feed.tooLoudByDb !== undefined)
+      .map(
+        (one) =>
+          `Hears ${name(one)} ${one.feed.tooLoudByDb!.toFixed(0)} dB louder than it may be: ${one.feed.because}.`,
+      ),
     ...echoes.map(
       ({ speaker, lateMs, farEnd }) =>
         `${speaker.name} is heard here once more, ${Math.round(lateMs)} ms late: out of a loudspeaker at ${farEnd.name}.`,

@@ -7,6 +7,8 @@ export interface Want {
   because: string;
   /** The operator has said so; absent: it is taken for granted from who is there. */
   intent?: string;
+  /** It has to be so far under the loudest of the others there, dB. */
+  quieterByDb?: number;
 }
 
 const MAY: Want = { want: 'may', because: 'nobody has said whether it should' };
@@ -35,6 +37,13 @@ const takenForGranted = (speaker: Speaker, post: Post): Want => {
  */
 export const wantOf = (said: readonly Intent[], speaker: Speaker, post: Post): Want => {
   const own = said.find(({ source, sink }) => isSpeakerOf(speaker, source) && isPostOf(post, sink));
+  if (own?.want === 'quieter')
+    return {
+      want: 'may',
+      because: `this rig says that it has to be ${own.byDb!} dB under the others there`,
+      intent: own.id,
+      quieterByDb: own.byDb!,
+    };
   return own
     ? {
         want: own.want === 'arrives' ? 'must' : 'never',

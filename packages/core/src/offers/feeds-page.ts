@@ -8,7 +8,10 @@ import type { OfferedFix } from './fixes';
 import type { Steps } from './steps';
 
 /** One sound at one listener, as the table shows it. */
-export interface FeedCell extends Pick<Feed, 'want' | 'because' | 'intent' | 'state' | 'isLate'> {
+export interface FeedCell extends Pick<
+  Feed,
+  'want' | 'because' | 'intent' | 'state' | 'isLate' | 'quieterByDb' | 'tooLoudByDb'
+> {
   /** Long-term level there and its unit; absent where nothing comes. */
   level?: number;
   unit?: LevelUnit;
@@ -29,13 +32,25 @@ export interface FeedsPage {
   rows: FeedCell[][];
 }
 
-const cellOf = ({ want, because, intent, state, isLate, arrival, unit }: Feed): FeedCell => ({
+const cellOf = ({
+  want,
+  because,
+  intent,
+  state,
+  isLate,
+  arrival,
+  unit,
+  quieterByDb,
+  tooLoudByDb,
+}: Feed): FeedCell => ({
   want,
   because,
   state,
   isLate,
   isDoubled: arrival?.isDoubled ?? false,
   ...(intent === undefined ? {} : { intent }),
+  ...(quieterByDb === undefined ? {} : { quieterByDb }),
+  ...(tooLoudByDb === undefined ? {} : { tooLoudByDb }),
   ...(arrival && unit
     ? { level: arrival.level, unit, lateMs: arrival.lateMs, from: arrival.source, place: arrival.sink }
     : {}),

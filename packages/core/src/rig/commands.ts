@@ -170,15 +170,26 @@ export const USUAL_MONITOR_MS = 12;
 export const withMonitoring = ({ monitorMs: _was, ...app }: App, monitorMs: number | undefined): App =>
   monitorMs === undefined ? app : { ...app, monitorMs };
 
-/** Says what of a sound must, or must never, arrive at a listener; what was said of the two before is forgotten. @param want null: nothing is said */
-export const sayIntent = (rig: Rig, source: SourceRef, sink: SinkRef, want: Intent['want'] | null): Edit => {
+/** How far effects and jingles are usually kept under voices, dB. Common practice, no published source. */
+export const USUAL_QUIETER_DB = 12;
+
+/** Says what of a sound must, or must never, arrive at a listener; what was said of the two before is forgotten. @param want null: nothing is said @param byDb with `quieter`: how far under the others */
+export const sayIntent = (
+  rig: Rig,
+  source: SourceRef,
+  sink: SinkRef,
+  want: Intent['want'] | null,
+  byDb: number = USUAL_QUIETER_DB,
+): Edit => {
   const others = rig.intents.filter((one) => deepEqual(one.source, source) && deepEqual(one.sink, sink));
   const id = freeId(rig, 'meant');
   return {
     label: want ? 'Say what is to arrive' : 'Forget what was to arrive',
     steps: [
       ...others.map((one) => drop(rig, 'intents', one.id)),
-      ...(want ? revise(rig, 'intents', { id, source, sink, want }) : []),
+      ...(want
+        ? revise(rig, 'intents', { id, source, sink, want, ...(want === 'quieter' ? { byDb } : {}) })
+        : []),
     ],
   };
 };

@@ -159,8 +159,15 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       }
     }
   });
-  rig.intents.forEach(({ source, sink }, index) => {
+  rig.intents.forEach(({ source, sink, want, byDb }, index) => {
     const where = `intents[${index}]`;
+    if ((want === 'quieter') !== (byDb !== undefined))
+      report(
+        `${where}.byDb`,
+        byDb,
+        'a number of decibels with “quieter”, and only there',
+        'say by how much, or leave it out',
+      );
     const isSource =
       'person' in source
         ? people.has(source.person)

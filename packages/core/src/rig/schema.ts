@@ -219,8 +219,15 @@ const SINK_REF = either([
 ]);
 export type SinkRef = Static<typeof SINK_REF>;
 
-/** What must, or must never, arrive where. */
-const INTENT = closed({ id: ID, source: SOURCE_REF, sink: SINK_REF, want: oneOf(['arrives', 'never']) });
+/** What must, or must never, arrive where, or only under the others there. */
+const INTENT = closed({
+  id: ID,
+  source: SOURCE_REF,
+  sink: SINK_REF,
+  want: oneOf(['arrives', 'never', 'quieter']),
+  /** With `quieter`: how far under the loudest of the others there, dB. */
+  byDb: Optional(number(1, 60)),
+});
 export type Intent = Static<typeof INTENT>;
 
 /** One studio set-up: self-contained, it carries the models and lead kinds it uses. */
