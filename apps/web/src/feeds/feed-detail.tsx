@@ -3,6 +3,7 @@ import { lazy, Suspense } from 'react';
 import { FixButton } from '../findings/fix-button';
 import { Choice } from '../look/choice';
 import { figure } from '../look/figures';
+import { NumberField } from '../look/number-field';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
@@ -11,16 +12,23 @@ import { comesWords } from './feed-words';
 
 const Hear = lazy(async () => ({ default: (await import('../levels/hear')).Hear }));
 
-type Said = 'nothing' | 'arrives' | 'never';
+type Said = 'nothing' | 'arrives' | 'quieter' | 'never';
 
 const SAID: { value: Said; label: string }[] = [
   { value: 'nothing', label: 'As usual' },
   { value: 'arrives', label: 'Must come' },
+  { value: 'quieter', label: 'Quieter' },
   { value: 'never', label: 'Never' },
 ];
 
-const saidOf = ({ intent, want }: FeedCell): Said =>
-  intent === undefined ? 'nothing' : want === 'never' ? 'never' : 'arrives';
+const saidOf = ({ intent, want, quieterByDb }: FeedCell): Said =>
+  intent === undefined
+    ? 'nothing'
+    : quieterByDb !== undefined
+      ? 'quieter'
+      : want === 'never'
+        ? 'never'
+        : 'arrives';
 
 /** One sound at one listener: what is so, why it matters, the ways it comes, and what changes it. */
 export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at: number }) => {
@@ -58,6 +66,21 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
         </p>
       </header>
       <Choice label="What is meant" value={saidOf(cell)} options={SAID} onChange={say} />
+      {cell.quieterByDb !== undefined && (
+        <NumberField
+          label="Under the loudest of the others there by"
+          value={cell.quieterByDb}
+          min={1}
+          max={60}
+          step={1}
+          unit="dB"
+          onChange={(byDb) =>
+            edit((now) => sayIntent(now, speaker.ref, sinkRefOf(post), 'quieter', byDb), {
+              key: `quieter ${speaker.id} ${post.id}`,
+            })
+          }
+        />
+      )}
       {answer && answer.ways.length > 0 && (
         <div>
           <h4 className="font-bold">{answer.ways.length === 1 ? 'The way it comes' : 'The ways it comes'}</h4>
