@@ -1,4 +1,4 @@
-import { echoOf, inSentence } from '../feeds';
+import { echoOf, inSentence, isPostOf, isSpeakerOf, sourceRefOf } from '../feeds';
 import { isDestination } from '../flow';
 import { isReallyHeard, type Arrival } from '../gain';
 import { farEndsOf, type Intent, type SinkRef, type SourceRef } from '../rig';
@@ -39,15 +39,7 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 /** Places in the flow where a listener hears. */
 export const nodesOfSink = ({ heard }: Solved, sink: SinkRef): Set<string> =>
   new Set(
-    heard.sinks
-      .filter((one) =>
-        'app' in sink
-          ? one.app === sink.app &&
-            (sink.track === undefined || one.track === sink.track) &&
-            (sink.farEnd === undefined || one.farEnd === sink.farEnd)
-          : one.device === sink.device,
-      )
-      .map(({ node }) => node),
+    heard.sinks.filter((one) => isPostOf({ ...one, devices: [one.device] }, sink)).map(({ node }) => node),
   );
 
 /** What of a source arrives at a sink, crosstalk aside. */
@@ -55,13 +47,7 @@ export const arrivalsBetween = (solved: Solved, source: SourceRef, sink: SinkRef
   const { heard } = solved;
   const sources = new Set(
     heard.graph.sources
-      .filter((one) =>
-        'person' in source
-          ? one.person === source.person
-          : 'app' in source
-            ? one.app === source.app && (source.farEnd === undefined || one.farEnd === source.farEnd)
-            : one.device === source.device,
-      )
+      .filter((one) => isSpeakerOf({ ref: sourceRefOf(one) }, source))
       .map(({ node }) => node),
   );
   const sinks = nodesOfSink(solved, sink);

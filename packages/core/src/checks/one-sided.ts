@@ -1,5 +1,5 @@
 import { listed, type Post, type Speaker } from '../feeds';
-import { edgesFrom, reachable } from '../flow';
+import { meantPlaces } from '../flow';
 import { levelAt } from '../gain';
 import { combineEdits, putApp } from '../rig';
 import type { Db } from '../units';
@@ -55,11 +55,8 @@ const sidedAt = (solved: Solved, speaker: Speaker, post: Post): Sided[] => {
 /** What brings a voice to the side where it is not: its pan in the middle, every input to both ears. */
 const opening = (solved: Solved, { speaker, silent }: Sided): Fix[] => {
   const { graph } = solved;
-  const reached = reachable(
-    speaker.indexes.map((index) => graph.sources[index]!.node),
-    (id) => edgesFrom(graph, id).flatMap(({ to, isCrosstalk }) => (isCrosstalk ? [] : [to])),
-  );
-  return openTo(solved, reached, new Set([silent]));
+  const starts = speaker.indexes.map((index) => graph.sources[index]!.node);
+  return openTo(solved, meantPlaces(graph, starts), new Set([silent]));
 };
 
 /** The first of each, as one. */

@@ -110,6 +110,12 @@ const programmeName = (find: Lookup, heard: Pick<Heardness, 'graph'>, source: Fl
   return find.modelOf(device)?.desk ? `${labelOf(heard, source)} of ${own}` : own;
 };
 
+/** A source of the flow as an intent names it. */
+export const sourceRefOf = ({ person, app, farEnd, device = '' }: FlowSource): SourceRef => {
+  if (person !== undefined) return { person };
+  return app === undefined ? { device } : { app, ...(farEnd === undefined ? {} : { farEnd }) };
+};
+
 /** Everyone and everything that sounds: people here, far ends, what plays. */
 export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speaker[] => {
   const { graph } = heard;
@@ -120,7 +126,7 @@ export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speak
   });
   return [...groups].map(([id, indexes]): Speaker => {
     const source = graph.sources[indexes[0]!]!;
-    const { person, app, farEnd, device = '' } = source;
+    const { person, app } = source;
     const program = find.app(app ?? '');
     const isCall = program?.kind === 'call';
     const name =
@@ -130,12 +136,7 @@ export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speak
       kind: person === undefined ? (isCall ? 'call' : 'programme') : 'person',
       name,
       inSentence: inSentence(name),
-      ref:
-        person !== undefined
-          ? { person }
-          : app !== undefined
-            ? { app, ...(farEnd === undefined ? {} : { farEnd }) }
-            : { device },
+      ref: sourceRefOf(source),
       indexes,
     };
   });
@@ -157,7 +158,10 @@ export const sinkRefOf = ({
       };
 
 /** Whether a listener is the one an intent names. */
-export const isPostOf = ({ app, farEnd, track, devices }: Post, sink: SinkRef): boolean =>
+export const isPostOf = (
+  { app, farEnd, track, devices }: Pick<Post, 'app' | 'farEnd' | 'track' | 'devices'>,
+  sink: SinkRef,
+): boolean =>
   'app' in sink
     ? sink.app === app &&
       (sink.track === undefined || sink.track === track) &&
@@ -165,7 +169,7 @@ export const isPostOf = ({ app, farEnd, track, devices }: Post, sink: SinkRef): 
     : devices.includes(sink.device);
 
 /** Whether a sound is the one an intent names. */
-export const isSpeakerOf = ({ ref }: Speaker, source: SourceRef): boolean =>
+export const isSpeakerOf = ({ ref }: Pick<Speaker, 'ref'>, source: SourceRef): boolean =>
   'person' in source
     ? 'person' in ref && ref.person === source.person
     : 'app' in source

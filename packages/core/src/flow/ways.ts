@@ -96,6 +96,10 @@ const TOLD_DB = 40;
 const MOST_WAYS = 32;
 const MOST_STEPS = 50_000;
 
+/** Every place that sound from some places gets to by ways that are meant, those places included. */
+export const meantPlaces = (graph: FlowGraph, starts: Iterable<string>): Set<string> =>
+  reachable(starts, (id) => edgesFrom(graph, id).flatMap(({ to, isCrosstalk }) => (isCrosstalk ? [] : [to])));
+
 /** Every place that leads to one end, by edges that are allowed, that end included. */
 export const leadingTo = (
   graph: FlowGraph,

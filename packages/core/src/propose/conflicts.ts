@@ -1,6 +1,15 @@
 import type { ControlValue } from '../catalogue';
 import type { Solved } from '../checks';
-import { APP_KIND, channelsOf, edgesFrom, edgesInto, reachable, waysBetween, type FlowEdge } from '../flow';
+import {
+  APP_KIND,
+  channelsOf,
+  edgesFrom,
+  edgesInto,
+  meantPlaces,
+  reachable,
+  waysBetween,
+  type FlowEdge,
+} from '../flow';
 import type { App, StreamChoice } from '../rig';
 import type { Demand } from './demands';
 import { decidersOf, makeGates, socketDeciders, type Gates } from './gates';
@@ -126,9 +135,7 @@ const into = (state: State, demand: Demand): Clause => {
   };
   const indexes = new Set(ends.map(({ index }) => index));
   const starts = [...indexes].map((index) => graph.sources[index]!.node);
-  const reached = reachable(starts, (id) =>
-    edgesFrom(graph, id).flatMap(({ to, isCrosstalk }) => (isCrosstalk ? [] : [to])),
-  );
+  const reached = meantPlaces(graph, starts);
   const goals = new Set(ends.map(({ node }) => node));
   // It gets there and is lost on the way, or takes itself away: whatever stands on the way may be why.
   for (const { index, node } of ends.filter(({ node }) => reached.has(node)))
