@@ -114,3 +114,18 @@ test('a whole column is read in sentences and meant at once; who sounds moves th
   await board.getByText('Keeper sounds').click();
   await expect(sends).toContainText('dBFS');
 });
+
+test('a sound is kept under the others, and one press turns it down', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Skerry Light live stream');
+  await page.goto(`/rigs/${id}/feeds`);
+  await page
+    .getByRole('region', { name: 'Who hears what' })
+    .getByRole('button', { name: /^Jingle pads of Oil store desk at Gallery/ })
+    .click();
+  await page.getByText('Quieter', { exact: true }).click();
+  const card = finding(page, 'too-loud');
+  await expect(card).toContainText('11 dB too loud in Gallery');
+  await card.getByRole('button').first().click();
+  await card.getByRole('button', { name: /^Turn Jingle pads fader of Oil store desk down to/ }).click();
+  await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
+});

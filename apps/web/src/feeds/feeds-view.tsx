@@ -109,6 +109,8 @@ export const FeedsView = () => {
   const row = page.speakers.findIndex(({ id }) => id === chosen.speaker);
   const at = page.posts.findIndex(({ id }) => id === chosen.post);
   const amiss = page.rows.flat().filter(isAmiss).length;
+  // Late and too loud are settings of their own: their findings have the fixes.
+  const canPropose = page.rows.flat().some(({ state }) => state === 'missing' || state === 'unwanted');
   const own = findings?.filter(({ code }) => ABOUT_FEEDS.has(code)) ?? [];
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">
@@ -127,9 +129,11 @@ export const FeedsView = () => {
             ) : (
               <p className="flex flex-wrap items-center gap-x-3 font-bold text-fault">
                 {count(amiss, 'feed is', 'feeds are')} not as it should be.
-                <Button kind="main" onClick={() => setIsProposing(true)}>
-                  Propose what puts it right
-                </Button>
+                {canPropose && (
+                  <Button kind="main" onClick={() => setIsProposing(true)}>
+                    Propose what puts it right
+                  </Button>
+                )}
               </p>
             )}
           </div>
