@@ -129,3 +129,16 @@ test('a sound is kept under the others, and one press turns it down', async ({ p
   await card.getByRole('button', { name: /^Turn Jingle pads fader of Oil store desk down to/ }).click();
   await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
 });
+
+test('the way a sound comes is lit on the wiring chart', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Skerry Light live stream');
+  await page.goto(`/rigs/${id}/feeds`);
+  await page
+    .getByRole('region', { name: 'Who hears what' })
+    .getByRole('button', { name: /^Keeper at Gallery/ })
+    .click();
+  await page.getByRole('link', { name: 'on the chart' }).click();
+  await expect(page).toHaveURL(/wiring\?way=keeper-lead/);
+  await expect(page.locator('[data-ring] path').first()).toBeAttached();
+  expect(await page.locator('[data-ring] path').count()).toBeGreaterThanOrEqual(3);
+});

@@ -1,5 +1,6 @@
 import { removeIntent, sayIntent, sinkRefOf, type FeedCell, type FeedsPage } from '@diaphon/core';
 import { lazy, Suspense } from 'react';
+import { Link, useParams } from 'react-router';
 import { FixButton } from '../findings/fix-button';
 import { Choice } from '../look/choice';
 import { figure } from '../look/figures';
@@ -32,6 +33,7 @@ const saidOf = ({ intent, want, quieterByDb }: FeedCell): Said =>
 
 /** One sound at one listener: what is so, why it matters, the ways it comes, and what changes it. */
 export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at: number }) => {
+  const { id } = useParams();
   const edit = useEdit();
   const [speaker, post, cell] = [page.speakers[row]!, page.posts[at]!, page.rows[row]![at]!];
   const { answer, failure, progress } = useAsked('feed', [speaker.id, post.id]);
@@ -85,12 +87,20 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
         <div>
           <h4 className="font-bold">{answer.ways.length === 1 ? 'The way it comes' : 'The ways it comes'}</h4>
           <ol className="space-y-1">
-            {answer.ways.map(({ through, againstDb, lateMs }) => (
+            {answer.ways.map(({ through, leads, againstDb, lateMs }) => (
               <li key={through.join('\n')}>
                 {through.join(', then ')}
                 <span className="block text-[12.5px] text-faint">
                   {againstDb < 0 && `${figure(-againstDb, 0)} dB weaker, `}
                   {figure(lateMs)} ms
+                  {leads.length > 0 && (
+                    <>
+                      ,{' '}
+                      <Link className="underline" to={`/rigs/${id}/wiring?way=${leads.join('+')}`}>
+                        on the chart
+                      </Link>
+                    </>
+                  )}
                 </span>
               </li>
             ))}

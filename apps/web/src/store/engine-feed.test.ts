@@ -1,4 +1,4 @@
-import { applyEdit, DEMO_RIGS, setControl, skerryLight, type Edit, type Rig } from '@diaphon/core';
+import { applyEdit, condenserOnAdapter, setControl, skerryLight, type Edit, type Rig } from '@diaphon/core';
 import { configureStore } from '@reduxjs/toolkit';
 import { makeEngine } from '../engine/jobs';
 import { makeEngineFeed } from './engine-feed';
@@ -111,7 +111,7 @@ describe('the engine follows the document', () => {
   it('another rig takes its place: the first is closed, and what still comes of it is not shown', async () => {
     const { engine, store } = setUp();
     store.dispatch(opened(skerryLight));
-    const other = DEMO_RIGS[1]!.rig;
+    const other = condenserOnAdapter;
     store.dispatch(rigActions.opened({ id: 'other-000001', revision: 1, updatedAt: '', document: other }));
     await settled();
     expect([...engine.held.keys()]).toEqual(['other-000001']);

@@ -8,9 +8,11 @@ export interface Selection {
   strand?: string;
   /** A sheet opened on what is selected: `pins` or `plug-1` of a lead, or the port whose sound is traced. */
   open?: string;
+  /** Leads a sound goes through, one behind the other. */
+  way?: string;
 }
 
-const KEYS = ['device', 'lead', 'strand', 'open'] as const;
+const KEYS = ['device', 'lead', 'strand', 'open', 'way'] as const;
 
 export const useSelection = (): [Selection, (selection: Selection) => void] => {
   const [params, setParams] = useSearchParams();

@@ -108,6 +108,7 @@ export const ringNodes = ({ model, layout }: ChartState, ring: Ring | undefined)
     lines: model.lines.filter(({ lead }) => ring.leads.has(lead)).map(({ id }) => layout.lines[id] ?? []),
     feet,
     earth: feet.length > 1 ? earth : undefined,
+    colour: ring.isWay ? 'var(--focus)' : 'var(--caution)',
   };
   return [{ ...backdrop('ring', 'ring', 5), position: { x: 0, y: 0 }, width: 1, height: 1, data }];
 };

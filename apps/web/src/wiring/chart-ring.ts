@@ -11,7 +11,17 @@ export interface Ring {
   devices: ReadonlySet<string>;
   /** Devices through which it reaches the mains earth: none, or two. */
   earthed: string[];
+  /** It is a way of sound, and nothing is wrong with it. */
+  isWay?: true;
 }
+
+/** The leads of a way of sound, marked as a ring is. @param way their ids, one behind the other */
+export const ringOfWay = (way: string): Ring => ({
+  leads: new Set(way.split(' ')),
+  devices: new Set(),
+  earthed: [],
+  isWay: true,
+});
 
 /** The ring a lead is part of, if the lead is said to hear hum; a chart draws one at a time. */
 export const ringThrough = (loops: readonly DrawnLoop[], lead: string | undefined): Ring | undefined => {

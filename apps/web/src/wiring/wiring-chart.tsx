@@ -17,7 +17,7 @@ import type { Selection } from '../store/use-selection';
 import { boxTowards } from './chart-keys';
 import { boxNodes, extentOf, frameNodes, leadNodes, ringNodes, sketchNodes } from './chart-nodes';
 import { isLargeChart, severityByPlace, type ChartState } from './chart-state';
-import { ringThrough } from './chart-ring';
+import { ringOfWay, ringThrough } from './chart-ring';
 import { DeviceBox, LeadKnot } from './device-box';
 import { LeadLayer } from './lead-layer';
 import { PlaceBox, PlaceFrame } from './place-box';
@@ -96,12 +96,13 @@ const Chart = (props: WiringChartProps) => {
   const extent = useMemo(() => (layout ? extentOf(model, layout) : NOTHING), [model, layout]);
   const isPartly = useIsPartly(extent);
   const ring = useMemo(() => {
+    if (selection.way) return ringOfWay(selection.way);
     const isSaid = findings.some(
       ({ code, places: at }) =>
         code === 'ground-loop' && at.some(({ lead }) => lead && lead === selection.lead),
     );
     return isSaid ? ringThrough(loops, selection.lead) : undefined;
-  }, [findings, loops, selection.lead]);
+  }, [findings, loops, selection.lead, selection.way]);
 
   const state = useMemo(
     (): ChartState | null =>

@@ -1,6 +1,6 @@
 import { deskControlId as is } from '../catalogue';
 import { DESKS, talk } from '../checks/feeds.testing';
-import { skerryLight } from '../demo';
+import { liveStream, skerryLight } from '../demo';
 import { applyEdit, type Rig } from '../rig';
 import { feedDetailInSteps, feedsPage } from './feeds-page';
 import { makeEngineMemory, solve, solveRig } from './solve-rig';
@@ -48,6 +48,7 @@ describe('a cell opened', () => {
       'Microphone dongle of the laptop',
       "Caller's laptop",
     ]);
+    expect(ways[0]!.leads).toEqual(['keeper-lead', 'caller-back', 'caller-usb']);
     expect(ways[0]!.againstDb).toBe(0);
     // By the neighbour’s microphone as well, later by 0.9 m and more of air.
     expect(ways[1]!.through[1]).toBe("Neighbour's microphone");
@@ -90,6 +91,12 @@ describe('a cell opened', () => {
       }
     },
   );
+
+  it('the leads of a way, through boxes and leads in leads, one behind the other', () => {
+    const leads = (speaker: string, post: string) => detailOf(liveStream, speaker, post).ways[0]!.leads;
+    expect(leads('person keeper', 'room Gallery')).toEqual(['keeper-lead', 'isolator-lead', 'speaker-lead']);
+    expect(leads('app call pilot', 'stream stream')).toEqual(['call-usb', 'stream-usb']);
+  });
 
   it('a sound kept back by a wrong lead: what mends the lead lets it through', () => {
     const { turns } = detailOf(skerryLight, 'app call', 'ears phones');

@@ -3,6 +3,7 @@ import { postSentences, type Feed, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
 import { tryEdit, type Rig } from '../rig';
 import type { Db, LevelUnit } from '../units';
+import { leadsAlong } from './way-leads';
 import { plainFinding, solve, type EngineMemory } from './solve-rig';
 import type { OfferedFix } from './fixes';
 import type { Steps } from './steps';
@@ -72,6 +73,8 @@ export const feedsPage = ({ feeds }: Solved): FeedsPage => {
 /** One way by which a sound comes to a listener: the things it passes, one after the other. */
 export interface FeedWay {
   through: string[];
+  /** The leads it goes through. */
+  leads: string[];
   /** Its level against the strongest of them, dB: 0 is the strongest. */
   againstDb: Db;
   lateMs: number;
@@ -102,7 +105,12 @@ const waysOf = (solved: Solved, speaker: Speaker, post: Post): FeedWay[] => {
     const start = solved.graph.sources[index]!.node;
     return post.nodes
       .flatMap((node) => waysBetween(solved.graph, start, node))
-      .map(({ edges, gainDb, lateMs }) => ({ through: namesAlong(solved, start, edges), gainDb, lateMs }));
+      .map(({ edges, gainDb, lateMs }) => ({
+        through: namesAlong(solved, start, edges),
+        leads: leadsAlong(solved, edges),
+        gainDb,
+        lateMs,
+      }));
   });
   const strongest = Math.max(...all.map(({ gainDb }) => gainDb));
   const told = all

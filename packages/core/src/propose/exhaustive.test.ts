@@ -87,7 +87,8 @@ describe('three hundred desks turned at random', () => {
       }
       const fewer = isWhole ? best.changes.length - 1 : 1;
       const singles = changesOf(rig);
-      if (fewer >= 1)
+      // Where nothing does it, every single change is tried on each fourth of them.
+      if (isWhole ? fewer >= 1 : seed % 4 === 0)
         for (const one of singles)
           expect({ seed, one: one.label, met: allMet(after(rig, one), demands, memory) }).toEqual({
             seed,
