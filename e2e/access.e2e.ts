@@ -65,7 +65,7 @@ for (const light of ['light', 'dark'] as const) {
       await expect(page.getByRole('button', { name: /^Track Keeper: level/ })).toBeVisible();
       await page.getByText('Assumptions behind these figures').click();
       await axe(page);
-      await page.getByRole('button', { name: /^Call on Caller's laptop/ }).click();
+      await page.getByRole('button', { name: /^Far end of Call/ }).click();
       await expect(page.getByText('This sound does not arrive.')).toBeVisible();
       await axe(page);
     });

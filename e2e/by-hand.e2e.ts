@@ -70,8 +70,8 @@ test('what is inside a desk is set by hand: the caller hears the keeper no more,
   await expect(desk.getByText('Channel 1: off')).toBeVisible();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.goto(`/rigs/${id}/levels`);
-  const toCall = page.getByRole('button', { name: /^Keeper to Call/ });
-  await expect(page.getByRole('button', { name: /^Guest to Call/ })).toBeVisible();
+  const toCall = page.getByRole('button', { name: /^Keeper to Far end of Call/ });
+  await expect(page.getByRole('button', { name: /^Guest to Far end of Call/ })).toBeVisible();
   await expect(toCall).toHaveCount(0);
   await page.goto(`/rigs/${id}/wiring?device=mixer`);
   await desk.getByLabel('Show', { exact: true }).selectOption('Auxiliary');
