@@ -21,7 +21,6 @@ import { ringOfWay, ringThrough } from './chart-ring';
 import { DeviceBox, LeadKnot } from './device-box';
 import { LeadLayer } from './lead-layer';
 import { PlaceBox, PlaceFrame } from './place-box';
-import { RingOverlay } from './ring-overlay';
 import { useLayout } from './use-layout';
 import { FIT, useChartView, useIsPartly } from './use-chart-view';
 import { useIsFar } from './use-is-far';
@@ -34,6 +33,14 @@ const LazySketch = lazy(async () => ({ default: (await import('./far-sketch')).F
 const FarSketch = (props: ComponentProps<typeof LazySketch>) => (
   <Suspense>
     <LazySketch {...props} />
+  </Suspense>
+);
+
+const LazyRing = lazy(async () => ({ default: (await import('./ring-overlay')).RingOverlay }));
+/** Seen only where a ring or a way is chosen. */
+const RingOverlay = (props: ComponentProps<typeof LazyRing>) => (
+  <Suspense>
+    <LazyRing {...props} />
   </Suspense>
 );
 
