@@ -96,15 +96,23 @@ const shutting = (state: State, edges: readonly FlowEdge[]): Literal[] => {
   return [...literals.values()];
 };
 
-/** Every way that comes where it should not, and what would shut it. */
+/**
+ * Every way that comes where it should not, and what would shut it; where it comes by the air alone (a caller out of a loudspeaker into
+ * an open microphone), the strongest.
+ */
 const outOf = (state: State, demand: Demand): Clause[] => {
   const { graph, heard } = state.solved;
-  return demand.ends(state.solved).flatMap(({ index, node }) => {
-    if (!heard.bySource[index]!.some((one) => one.sink === node)) return [];
-    return waysBetween(graph, graph.sources[index]!.node, node)
-      .filter(({ edges }) => edges.every(({ isCrosstalk }) => !isCrosstalk))
-      .map(({ edges }): Clause => ({ demand, literals: shutting(state, edges) }));
-  });
+  const ways = demand
+    .ends(state.solved)
+    .filter(({ index, node }) => heard.bySource[index]!.some(({ sink }) => sink === node))
+    .flatMap(({ index, node }) => waysBetween(graph, graph.sources[index]!.node, node));
+  const meant = ways.filter(({ edges }) => edges.every(({ isCrosstalk }) => !isCrosstalk));
+  const strongest = [...ways].sort((a, b) => b.gainDb - a.gainDb).slice(0, 1);
+  const told = meant.length > 0 ? meant : strongest;
+  // What comes by no way that is known nothing can shut: it has to be given up.
+  return told.length > 0
+    ? told.map(({ edges }): Clause => ({ demand, literals: shutting(state, edges) }))
+    : [{ demand, literals: [] }];
 };
 
 /** Ways of a device that are not there as its knobs stand, and which knobs would make them: known from the rig as it was. */

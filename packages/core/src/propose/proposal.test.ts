@@ -1,9 +1,19 @@
 import loadHighs from 'highs';
-import { deskControlId as is } from '../catalogue';
+import { deskControlId as is, leadKindById, modelById } from '../catalogue';
+import { ordinaryDesks } from '../checks/desks.testing';
 import { DESKS, talk, withFarEnds } from '../checks/feeds.testing';
 import { generateStage, skerryLight } from '../demo';
 import { finish, makeEngineMemory, solve, solveRig } from '../offers';
-import { applyEdit, sayIntent, setControl, type Rig } from '../rig';
+import {
+  addDevice,
+  applyEdit,
+  connect,
+  moveLoudspeaker,
+  sayIntent,
+  seatRound,
+  setControl,
+  type Rig,
+} from '../rig';
 import { after, call, people, recorder, rigOf, seat } from '../rig/testing';
 import { solverOf, type Solver } from '../staging';
 import { proposeInSteps, type Proposal } from '.';
@@ -109,6 +119,26 @@ describe('the trade’s cases', () => {
     expect(
       solveRig(applyEdit(skerryLight, proposal.ways[0]!.edit).rig).findings.map(({ code }) => code),
     ).not.toContain('mono-cancel');
+  });
+
+  it('a caller out of a loudspeaker into the microphone before it: something is shut, and the caller stays heard', () => {
+    const [, desk] = ordinaryDesks().find(([name]) => /main mix minus own/.test(name))!;
+    const rig = after(
+      desk,
+      (now) => addDevice(now, modelById('loudspeaker'), { id: 'wedge', settings: { level: 0 } }),
+      (now) =>
+        connect(now, leadKindById('trs-635'), [
+          { device: 'desk', port: 'outL' },
+          { device: 'wedge', port: 'in' },
+        ]),
+      seatRound,
+      (now) => moveLoudspeaker(now, 'wedge', { xM: 1, yM: 0, turnDeg: -90 }),
+    );
+    const proposal = proposalFor(rig);
+    expect(proposal.wrong.join(' ')).toMatch(/never hears itself/);
+    expect(proposal.unmet).toEqual([]);
+    expect(proposal.ways.length).toBeGreaterThan(0);
+    for (const at of proposal.ways.keys()) expect(wrongAfter(rig, proposal, at)).toEqual([]);
   });
 
   it('two far ends in one call are served by one change', () => {
