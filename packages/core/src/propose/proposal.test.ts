@@ -141,6 +141,56 @@ describe('the trade’s cases', () => {
     for (const at of proposal.ways.keys()) expect(wrongAfter(rig, proposal, at)).toEqual([]);
   });
 
+  it('three callers on lines of their own: each mix without its own caller, and no fewer changes', () => {
+    const lines = [1, 2, 3];
+    const strips = [1, 2, 11, 12, 13];
+    const rig = rigOf({
+      devices: [
+        { id: 'mic1', model: 'mic-dynamic-hand' },
+        { id: 'mic2', model: 'mic-dynamic-hand' },
+        {
+          id: 'desk',
+          model: 'mixer-32',
+          settings: Object.fromEntries([
+            ...strips.map((n) => [`gain${n}`, n > 10 ? 20 : 45]),
+            ...lines.flatMap((mix) => strips.map((n) => [is.send(`mix${mix}`, `ch${n}`), 0])),
+          ]),
+        },
+        ...lines.flatMap((n) => [
+          {
+            id: `box${n}`,
+            model: 'interface-2',
+            settings: { direct: 'off', 'monitor-volume': 0, gain1: 10 },
+          },
+          {
+            id: `pc${n}`,
+            model: 'laptop-c',
+            apps: [{ ...call(`box${n}`, 'usb-in', 'usb-out'), id: `line${n}`, name: `Line ${n}` }],
+          },
+        ]),
+        { id: 'ears', model: 'headphones', name: 'Headphones' },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic1.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'xlr', ends: ['mic2.out', 'desk.in2'], lengthM: 3 },
+        ...lines.flatMap((n) => [
+          { kind: 'usb-c-c', ends: [`pc${n}.usb1`, `box${n}.usb`], lengthM: 1 },
+          { kind: 'xlr-trs', ends: [`desk.out${n}`, `box${n}.in1`], lengthM: 3 },
+          { kind: 'trs-xlr', ends: [`box${n}.outL`, `desk.in${10 + n}`], lengthM: 3 },
+        ]),
+        { kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+      ],
+      people: people('ann', 'bob'),
+      placements: [seat('ann', 'mic1', 0.05), seat('bob', 'mic2', 0.05)],
+    });
+    const proposal = proposalFor(rig);
+    expect(proposal.wrong.filter((words) => /never hears itself/.test(words))).toHaveLength(3);
+    expect(proposal).toMatchObject({ isProven: true, unmet: [] });
+    expect(labels(proposal)[0]).toHaveLength(3);
+    expect(labels(proposal)[0]!.sort()).toEqual(lines.map((n) => `Switch Channel ${10 + n} in Mix ${n} off`));
+    expect(wrongAfter(rig, proposal)).toEqual([]);
+  }, 60_000);
+
   it('two far ends in one call are served by one change', () => {
     const rig = talk(
       PODCAST,
