@@ -166,7 +166,9 @@ describe('diaphon propose', () => {
   it('says the fewest changes, and what goes with them', async () => {
     const { out, code } = await run('propose', echoing);
     expect(code).toBe(EXIT.clear);
-    expect(out).toMatch(/The fewest changes:\n {2}Set USB 1, main mix content to minus own\n {2}goes:/u);
+    expect(out).toMatch(
+      /The fewest changes:\n {2}Set USB 1, main mix content to minus own \(Reading room desk\)\n {2}goes:/u,
+    );
   });
 
   it('prints the rig with the first taken, in which nothing is left to propose', async () => {

@@ -33,7 +33,7 @@ export const proposeReport = (rig: Rig, solver: Solver): { report: ProposeReport
       rig: rig.name,
       ...rest,
       ways: ways.map(({ changes, costs, feeds, preview: { gone, come } }) => ({
-        changes: changes.map(({ label }) => label),
+        changes: changes.map(({ label, place }) => (place ? `${label} (${place})` : label)),
         costs,
         feeds,
         gone: gone.map(({ title }) => title),

@@ -42,9 +42,9 @@ const Way = ({ way, number, onUse }: { way: ProposedWay; number: number; onUse: 
   <li className={`card space-y-1 p-3 ${number === 1 ? 'border-ink' : ''}`} aria-label={`Way ${number}`}>
     <div className="flex flex-wrap items-start justify-between gap-2">
       <ol className="min-w-0 flex-1">
-        {way.changes.map(({ label }) => (
-          <li key={label} className="font-bold">
-            {label}
+        {way.changes.map(({ label, place = '' }) => (
+          <li key={`${place} ${label}`}>
+            <b>{label}</b> <span className="text-faint">{place}</span>
           </li>
         ))}
       </ol>
@@ -66,7 +66,9 @@ const summary = ({ ways, unmet, isProven, solvedRigs }: Proposal): string => {
       : `Nothing was found in the time there was; that is no proof that there is nothing. ${looked}`;
   const changes = count(ways[0]!.changes.length, 'change', 'changes');
   if (unmet.length > 0) return `${changes} bring it as near as it gets. ${looked}`;
-  return `${changes}, and everyone hears what is meant. Nothing with fewer settings turned does it. ${looked}`;
+  const isLead = ways[0]!.changes.some(({ place }) => place === undefined);
+  const proof = isLead ? 'No setting alone does it.' : 'Nothing with fewer settings turned does it.';
+  return `${changes}, and everyone hears what is meant. ${proof} ${looked}`;
 };
 
 /** The fewest changes by which everyone hears what is meant, and every other way that is as short. */

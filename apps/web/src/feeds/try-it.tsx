@@ -4,12 +4,10 @@ import { figure } from '../look/figures';
 import { Toggle } from '../look/toggle';
 import { useAsked } from '../store/use-asked';
 
-/** Over the least a meter shows, how much it has, dB. */
-const METER_DB = 60;
-
 /** One meter: how far it moves from where it begins, as a line along the quay. */
 const Row = ({ meter, level }: { meter: MeterBoard['meters'][number]; level: number | null }) => {
-  const share = level === null ? 0 : Math.min(1, (level - meter.leastLevel) / METER_DB);
+  const share =
+    level === null ? 0 : Math.min(1, (level - meter.leastLevel) / (meter.fullLevel - meter.leastLevel));
   return (
     <li className="flex items-center gap-2 border-t border-hair py-0.5">
       <span className={`w-[240px] min-w-0 shrink truncate ${level === null ? 'text-faint' : ''}`}>

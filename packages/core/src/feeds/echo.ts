@@ -1,7 +1,7 @@
-import { edgesFrom, farEndId } from '../flow';
+import { edgesFrom } from '../flow';
 import { isReallyHeard, type Arrival, type Heardness } from '../gain';
-import { farEndsOf, type Lookup } from '../rig';
 import { leastEchoLossDb, type Db } from '../units';
+import type { Feeds } from './feeds';
 import { isOwnPost, type Post, type Speaker } from './posts';
 
 /** Whether a sound that comes back to whoever made it is noticed. @param lossDb how much weaker than it came */
@@ -41,43 +41,28 @@ const mayBeAt = ({ kind, ref }: Speaker, post: Post): boolean =>
 
 /** Every voice that comes back out of a far end's open loudspeaker so strong and so late that whoever speaks notices. */
 export const farEchoesOf = (
-  { rig }: Lookup,
-  { graph, bySource }: Heardness,
-  speakers: readonly Speaker[],
-  posts: readonly Post[],
-): FarEcho[] => {
-  const arrival = ({ indexes }: Speaker, nodes: readonly string[]) =>
-    indexes
-      .flatMap((index) => bySource[index]!)
-      .filter((one) => nodes.includes(one.sink) && isReallyHeard(one))
-      .reduce<Arrival | undefined>((best, one) => (best && best.level >= one.level ? best : one), undefined);
-  return rig.apps
-    .filter(({ kind }) => kind === 'call')
-    .flatMap((app) =>
-      farEndsOf(rig, app).flatMap(({ id, name }): FarEcho[] => {
-        const [hears, says] = (['hears', 'says'] as const).map((side) =>
-          farEndId(app.computer, app.id, id, side),
-        ) as [string, string];
-        const back = edgesFrom(graph, hears).find(({ to }) => to === says);
-        const far = speakers.find(({ ref }) => 'app' in ref && ref.app === app.id && ref.farEnd === id);
-        if (id === undefined || !back || !far) return [];
-        const { level } = graph.sources[far.indexes[0]!]!;
-        return speakers
-          .filter((one) => one !== far && one.kind !== 'programme')
-          .flatMap((speaker) => {
-            const there = arrival(speaker, [hears]);
-            if (!there) return [];
-            return posts
-              .filter((post) => mayBeAt(speaker, post))
-              .flatMap((post): FarEcho[] => {
-                const here = arrival(far, post.nodes);
-                const lossDb = level - (there.level + back.gainDb);
-                const lateMs = there.lateMs + back.delayMs + (here?.lateMs ?? 0);
-                return here && isNoticedEcho(lossDb, lateMs)
-                  ? [{ speaker, post, app: app.id, farEnd: { id, name }, lossDb, lateMs }]
-                  : [];
-              });
-          });
-      }),
-    );
-};
+  { graph }: Heardness,
+  { speakers, posts, rows }: Omit<Feeds, 'farEchoes'>,
+): FarEcho[] =>
+  speakers.flatMap((far, farRow) => {
+    if (!('app' in far.ref) || far.ref.farEnd === undefined) return [];
+    const { app, farEnd: id } = far.ref;
+    const { node: says, level } = graph.sources[far.indexes[0]!]!;
+    const own = posts.findIndex((post) => isOwnPost(far.ref, post));
+    const hears = posts[own]?.nodes[0];
+    const back = hears === undefined ? undefined : edgesFrom(graph, hears).find(({ to }) => to === says);
+    if (!back) return [];
+    return speakers.flatMap((speaker, row) => {
+      const there = rows[row]![own]!.arrival;
+      if (speaker === far || speaker.kind === 'programme' || !there) return [];
+      return posts.flatMap((post, at): FarEcho[] => {
+        const here = rows[farRow]![at]!.arrival;
+        if (!here || !mayBeAt(speaker, post)) return [];
+        const lossDb = level - (there.level + back.gainDb);
+        const lateMs = there.lateMs + back.delayMs + here.lateMs;
+        return isNoticedEcho(lossDb, lateMs)
+          ? [{ speaker, post, app, farEnd: { id, name: far.name }, lossDb, lateMs }]
+          : [];
+      });
+    });
+  });

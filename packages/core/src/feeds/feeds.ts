@@ -109,7 +109,10 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       };
     });
   });
-  const columns = posts.map((_, at) => againstOthers(rows.map((row) => row[at]!)));
-  const judged = rows.map((row, index) => row.map((_, at) => columns[at]![index]!));
-  return { speakers, posts, rows: judged, farEchoes: farEchoesOf(find, heard, speakers, posts) };
+  // Nobody wants anything quieter in most rigs: nothing is looked at twice there.
+  const isAsked = said.some(({ want }) => want === 'quieter');
+  const columns = isAsked ? posts.map((_, at) => againstOthers(rows.map((row) => row[at]!))) : [];
+  const judged = isAsked ? rows.map((row, index) => row.map((_, at) => columns[at]![index]!)) : rows;
+  const feeds = { speakers, posts, rows: judged };
+  return { ...feeds, farEchoes: farEchoesOf(heard, feeds) };
 };

@@ -1,4 +1,4 @@
-import type { FlowNode } from '../flow';
+import { stripId, type FlowNode } from '../flow';
 import { levelAt, type Heardness } from '../gain';
 import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
@@ -12,8 +12,9 @@ export interface Meter {
   /** Places it shows the loudest of: left and right. */
   nodes: string[];
   unit: LevelUnit;
-  /** Under this it stays still. */
+  /** Under this it stays still; at the other it is full. */
   leastLevel: number;
+  fullLevel: number;
 }
 
 /** How far under full scale a meter begins to move, dB. Common practice, no published source. */
@@ -29,7 +30,9 @@ export const metersOf = (find: Lookup, { graph }: Pick<Heardness, 'graph'>): Met
   for (const { id, label, unit, role, device = '', ceiling } of graph.nodes.values()) {
     const name = sideless(label);
     // A strip of a desk is metered ahead of its fader.
-    const isStrip = role === 'stage' && find.modelOf(device)?.desk?.strips.some((one) => one.label === name);
+    const isStrip = find
+      .modelOf(device)
+      ?.desk?.strips.some((one) => [0, 1].some((side) => id === stripId(device, one.id, 'in', side)));
     if (!(SHOWS.has(role) || isStrip) || (unit !== 'dBFS' && unit !== 'dBu')) continue;
     const known = meters.get(`${device} ${name}`);
     if (known) known.nodes.push(id);
@@ -40,6 +43,7 @@ export const metersOf = (find: Lookup, { graph }: Pick<Heardness, 'graph'>): Met
         nodes: [id],
         unit,
         leastLevel: (ceiling ?? USUAL_CEILING[unit]) - METER_RANGE_DB,
+        fullLevel: ceiling ?? USUAL_CEILING[unit],
       });
   }
   return [...meters.values()];

@@ -1,5 +1,5 @@
 import { deskControlId as is } from '../catalogue';
-import { DESKS, talk, withApp, withFarEnds } from '../checks/feeds.testing';
+import { DESKS, talk, withFarEnds } from '../checks/feeds.testing';
 import { ordinaryDesks } from '../checks/desks.testing';
 import { skerryLight } from '../demo';
 import { setControl, type Rig } from '../rig';
@@ -77,16 +77,5 @@ describe('what is asked', () => {
   it.each(talking)('%s: nothing that is asked will be answered wrong', (_name, rig) => {
     const all = testCall(solved(rig)).steps.flatMap(({ questions }) => questions);
     expect(all.filter(({ isWrong }) => isWrong)).toEqual([]);
-  });
-
-  it('nothing sounds, nothing is asked', () => {
-    const rig = talk(
-      PODCAST,
-      'call',
-      {},
-      withApp('call', () => ({ output: null })),
-    );
-    const silent = { ...rig, people: [], placements: [], apps: [] };
-    expect(testCall(solved(silent)).steps.filter(({ say }) => say.includes('reads'))).toEqual([]);
   });
 });

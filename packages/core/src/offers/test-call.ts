@@ -102,15 +102,14 @@ export const testCall = (solved: Solved): TestCall => {
 /** Every meter of a rig, and what it shows of each sound alone. */
 export interface MeterBoard {
   speakers: string[];
-  meters: { name: string; device: string; unit: LevelUnit; leastLevel: number; levels: (number | null)[] }[];
+  meters: (Omit<Meter, 'nodes'> & { levels: (number | null)[] })[];
 }
 
 export const meterBoard = ({ find, heard, feeds }: Solved): MeterBoard => ({
   speakers: feeds.speakers.map(({ name }) => name),
   meters: metersOf(find, heard).map((meter) => {
-    const { name, device, unit, leastLevel } = meter;
-    const levels = feeds.speakers.map((speaker) => shownOf(heard, speaker, meter) ?? null);
-    return { name, device, unit, leastLevel, levels };
+    const { nodes: _nodes, ...shown } = meter;
+    return { ...shown, levels: feeds.speakers.map((speaker) => shownOf(heard, speaker, meter) ?? null) };
   }),
 });
 

@@ -48,6 +48,16 @@ const only = ({ knob, at }: Literal, isSo: (at: number) => boolean): Literal => 
   at: at.filter(isSo),
 });
 
+/** Literals of one clause, each knob once. */
+const collect = () => {
+  const literals = new Map<string, Literal>();
+  const add = ({ knob, at }: Literal) => {
+    const known = literals.get(knob.id)?.at ?? [];
+    if (at.length > 0) literals.set(knob.id, { knob, at: [...new Set([...known, ...at])] });
+  };
+  return { literals, add };
+};
+
 /** A program's choice that an edge into it, or out of it, comes from. */
 const programOn = ({ solved, knobs }: State, edge: FlowEdge): Knob[] => {
   const { graph, find } = solved;
@@ -66,11 +76,7 @@ const programOn = ({ solved, knobs }: State, edge: FlowEdge): Knob[] => {
 /** What may shut a way: each knob on it with the positions that do. */
 const shutting = (state: State, edges: readonly FlowEdge[]): Literal[] => {
   const { knobs, gates, setting } = state;
-  const literals = new Map<string, Literal>();
-  const add = (knob: Knob, at: readonly number[]) => {
-    const known = literals.get(knob.id)?.at ?? [];
-    if (at.length > 0) literals.set(knob.id, { knob, at: [...new Set([...known, ...at])] });
-  };
+  const { literals, add } = collect();
   for (const edge of edges) {
     for (const { device, control } of edge.controls) {
       const knob = knobs.control(device, control);
@@ -81,17 +87,14 @@ const shutting = (state: State, edges: readonly FlowEdge[]): Literal[] => {
         ...gates.shutsAt(edge, device, control, knob.values),
         ...gates.movesAt(edge, device, control, knob.values),
       ]);
-      add(
-        knob,
-        knob.values.flatMap((value, at) => (at !== now && shut.has(value) ? [at] : [])),
-      );
+      add({ knob, at: knob.values.flatMap((value, at) => (at !== now && shut.has(value) ? [at] : [])) });
     }
     for (const { device, control } of decidersOf(state.solved, edge)) {
       const knob = knobs.control(device, control);
-      if (knob) add(knob, others(state, knob).at);
+      if (knob) add(others(state, knob));
     }
     if (edge.kind === 'app' || edge.kind === 'usb')
-      for (const knob of programOn(state, edge)) add(knob, others(state, knob).at);
+      for (const knob of programOn(state, edge)) add(others(state, knob));
   }
   return [...literals.values()];
 };
@@ -136,11 +139,7 @@ const into = (state: State, demand: Demand): Clause => {
   const { solved, knobs, gates } = state;
   const { graph, find, usb } = solved;
   const ends = demand.ends(solved);
-  const literals = new Map<string, Literal>();
-  const add = ({ knob, at }: Literal) => {
-    const known = literals.get(knob.id)?.at ?? [];
-    if (at.length > 0) literals.set(knob.id, { knob, at: [...new Set([...known, ...at])] });
-  };
+  const { literals, add } = collect();
   const indexes = new Set(ends.map(({ index }) => index));
   const starts = [...indexes].map((index) => graph.sources[index]!.node);
   const reached = meantPlaces(graph, starts);

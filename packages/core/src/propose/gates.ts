@@ -3,6 +3,8 @@ import { fedLoads, pieceOf, pointId, reachable, type FlowEdge, type FlowPiece } 
 import { settingOf, type Device } from '../rig';
 import type { Solved } from '../checks';
 
+/** What each control of a device lets through, found by setting it otherwise and looking which ways are left. */
+
 /** A way that is not there as a device stands, and the controls that would make it. */
 export interface WayAway {
   edge: FlowEdge;
@@ -10,8 +12,6 @@ export interface WayAway {
 }
 
 const waysIn = ({ edges, stopped }: FlowPiece): FlowEdge[] => [...edges, ...stopped];
-
-/** What each control of a device lets through, found by setting it otherwise and looking which ways are left. */
 
 /** Where a control might stand so that sound goes another way; the first is where it does. Gains only make it louder. */
 export const valuesOf = (control: Control, now: ControlValue): ControlValue[] => {
@@ -30,13 +30,14 @@ export const valuesOf = (control: Control, now: ControlValue): ControlValue[] =>
   }
 };
 
-const SHUT = -160;
 const keyOf = ({ from, to }: Pick<FlowEdge, 'from' | 'to'>): string => `${from} ${to}`;
 
 const controlsText = ({ controls }: FlowEdge): string => controls.map(({ control }) => control).join(' ');
 
 const isByControl = ({ terms }: FlowEdge, control: string): boolean =>
-  terms.some(({ db, because }) => db < SHUT && because.kind === 'control' && because.control === control);
+  terms.some(
+    ({ db, because }) => db === -Infinity && because.kind === 'control' && because.control === control,
+  );
 
 /** The ways of a device as its controls stand in a solved rig, and as they would with some set otherwise. */
 export const makeGates = (solved: Solved) => {

@@ -1,7 +1,7 @@
 import { controlOf, type ControlValue } from '../catalogue';
+import { channelCount } from '../offers';
 import { streamsAt, turnControl, type Solved } from '../checks';
 import {
-  lookup,
   putApp,
   settingOf,
   withMonitoring,
@@ -122,15 +122,9 @@ export const makeKnobs = (solved: Solved) => {
     /** Which channel a track takes. */
     channel: (app: App, track: Track): Knob =>
       keep(`${app.id} ${track.id} channel`, () => {
-        const count = find.streamsOf(app.input).reduce(
-          (sum, { device, stream }) =>
-            sum +
-            (lookup(rig)
-              .modelOf(device)
-              ?.streams.find(({ id }) => id === stream)?.channels.length ?? 0),
-          0,
+        const others = Array.from({ length: channelCount(rig, app.input) }, (_, n) => n + 1).filter(
+          (n) => n !== track.channel,
         );
-        const others = Array.from({ length: count }, (_, n) => n + 1).filter((n) => n !== track.channel);
         return {
           device: app.computer,
           channels: [track.channel, ...others],

@@ -114,7 +114,7 @@ describe('the trade’s cases', () => {
       'Headphones hears the far end of Call: somebody here has to hear the far end',
     ]);
     expect(proposal.unmet).toEqual([]);
-    expect(proposal.ways[0]!.changes[0]!.device).toBeUndefined();
+    expect(proposal.ways[0]!.changes[0]!.place).toBeUndefined();
     expect(wrongAfter(skerryLight, proposal)).toEqual([]);
     expect(
       solveRig(applyEdit(skerryLight, proposal.ways[0]!.edit).rig).findings.map(({ code }) => code),

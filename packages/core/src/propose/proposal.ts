@@ -16,8 +16,8 @@ import { A_CHANGE, bar, cheapest, nextWay, reachOf, type Found, type Search } fr
 
 /** One way to have everything as it is meant. */
 export interface ProposedWay {
-  /** What is turned, as it is labelled, and where; a lead that is laid first. */
-  changes: { label: string; device?: string }[];
+  /** What is turned, as it is labelled, and on what; a lead that is laid first is on nothing. */
+  changes: { label: string; place?: string }[];
   edit: Edit;
   /** What nobody asked for and goes with it: "Headphones no longer hears Ann". */
   costs: string[];
@@ -88,7 +88,7 @@ const wayOf = (
       ...(lead ? [{ label: lead.label }] : []),
       ...[...found.setting].map(([id, position]) => {
         const { device, positions } = search.knobs.known.get(id)!;
-        return { label: positions[position]!.label, device };
+        return { label: positions[position]!.label, place: found.solved.find.device(device)?.name ?? device };
       }),
     ],
     edit: lead
@@ -206,7 +206,7 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
         .map((one) => wayOf(one, plain.search, before, solved)),
     ],
     unmet: unmet.map(({ words }) => words),
-    clash: plain.unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],
+    clash: unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],
     isProven: first !== undefined,
     solvedRigs,
   };

@@ -39,6 +39,10 @@ export interface Found extends Candidate {
 const priceOf = ({ isOnlyKept, isHere }: Demand): number =>
   isOnlyKept ? (isHere ? KEPT_HERE : KEPT) : MEANT;
 
+/** Of as many changes, what touches least comes first; a program's choice is as much as a strip of a desk. A judgement of ours. */
+const A_PROGRAM = 20;
+const MOST_REACH = 99;
+
 /** How much else answers to a knob: one that opens a single crosspoint is turned before one that mutes a voice everywhere. */
 export const reachOf = ({ graph }: Solved): ((knob: Knob) => number) => {
   const counts = new Map<string, number>();
@@ -46,7 +50,7 @@ export const reachOf = ({ graph }: Solved): ((knob: Knob) => number) => {
     for (const { controls } of edges)
       for (const { device, control } of controls)
         counts.set(`${device} ${control}`, (counts.get(`${device} ${control}`) ?? 0) + 1);
-  return ({ id, control }) => (control === undefined ? 20 : Math.min(99, counts.get(id) ?? 1));
+  return ({ id, control }) => (control === undefined ? A_PROGRAM : Math.min(MOST_REACH, counts.get(id) ?? 1));
 };
 
 /** The cheapest setting that satisfies some clauses; undefined where none does. */
