@@ -16,7 +16,8 @@ const gravityOf = (findings: readonly Finding[]): number =>
 
 /**
  * The ways to mend a finding, each tried on the whole rig: offered only if the finding is gone afterwards and nothing graver
- * has come. Those that bring nothing come before those that bring something, otherwise as an experienced operator would try.
+ * has come, in the order an experienced operator would try; what brings another trouble as grave comes after the others, and a
+ * choice that does so only where nothing does without.
  * @returns nothing when the finding is not there (any more)
  */
 export const fixesFor = (
@@ -48,7 +49,8 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     const come = after.filter(({ id }) => !was.has(id));
     if (come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity) return [];
     labels.add(fix.label);
-    for (const one of come) if (one.propose().some(turnsOnly)) turnable.add(one.id);
+    for (const one of come)
+      if (one.propose().some((turn) => turnsOnly(turn) && !turnsBack(turn, fix))) turnable.add(one.id);
     const gone = before.filter(({ id }) => !is.has(id));
     return [
       {
@@ -64,20 +66,27 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     yield { done, of: proposed.length };
     tried.push(...attempt(fix));
   }
-  // Stable: what brings less comes first only where it brings a different gravity.
-  return tried
-    .map((fix, index) => ({
-      fix,
-      index,
-      brings: fix.isLastResort
-        ? 2
-        : gravityOf(fix.preview.come.filter(({ id }) => !turnable.has(id))) <= gravity
-          ? 1
-          : 0,
-    }))
-    .sort((a, b) => a.brings - b.brings || a.index - b.index)
-    .map(({ fix }) => fix);
+  const swapsTrouble = ({ preview }: OfferedFix): boolean =>
+    gravityOf(preview.come.filter(({ id }) => !turnable.has(id))) <= gravity;
+  const last = tried.filter(({ isLastResort }) => isLastResort);
+  const first = tried.filter(({ isLastResort }) => !isLastResort);
+  const clean = first.filter((fix) => !swapsTrouble(fix));
+  const others = first.filter(swapsTrouble);
+  // A choice that brings another trouble as grave is for want of a better one; a lead or gear may be half of what is needed.
+  return [...clean, ...(clean.length > 0 ? others.filter(changesGear) : others), ...last];
 }
+
+/** Whether a fix changes leads or devices, not only how something is set or what a program takes. */
+const changesGear = ({ edit }: Fix): boolean =>
+  edit.steps.some(
+    ({ collection, path }) => collection === 'leads' || (collection === 'devices' && path[0] !== 'settings'),
+  );
+
+/** Whether one fix sets again what another has set: it would undo it. */
+const turnsBack = (turn: Fix, fix: Fix): boolean =>
+  turn.edit.steps.some((step) =>
+    fix.edit.steps.some(({ id, path }) => id === step.id && deepEqual(path, step.path)),
+  );
 
 /** More turns than this for new gear mean that two of them undo one another. */
 const MOST_TURNS = 6;
