@@ -1,5 +1,20 @@
 import { solveCircuit } from '../circuit';
-import { lookup, moveLoudspeaker, moveMicrophone, moveSeat, setAssumptions, type Rig } from '../rig';
+import { leadKindById, modelById } from '../catalogue';
+import {
+  addDevice,
+  connect,
+  lookup,
+  moveLoudspeaker,
+  moveMicrophone,
+  moveSeat,
+  referenceProblems,
+  removeDevice,
+  setAssumptions,
+  swapModel,
+  wear,
+  type Edit,
+  type Rig,
+} from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { buildFlow, loopsOf, pointId, voiceId } from '.';
 import { usbTree } from './usb-links';
@@ -138,5 +153,96 @@ describe('noise of the room at a capsule', () => {
     expect(noiseAt('mic-boundary')).toBeCloseTo(32.05, 1);
     expect(noiseAt('mic-dynamic-hand')).toBeCloseTo(32.05 - 4.77, 1);
     expect(noiseAt('mic-dynamic-hand', 45)).toBeCloseTo(47.05 - 4.77, 1);
+  });
+});
+
+describe('headphones near a microphone', () => {
+  /** Ann hears the desk by headphones of a kind. */
+  const worn = (model: string, ...more: ((now: Rig) => Edit)[]): Rig =>
+    after(
+      rig(),
+      (now) => addDevice(now, modelById(model), { id: 'phones' }),
+      (now) =>
+        connect(now, leadKindById('mini-trs'), [
+          { device: 'phones', port: 'in' },
+          { device: 'desk', port: 'phones' },
+        ]),
+      ...more,
+    );
+  const onAnn = (now: Rig) => wear(now, 'phones', 'ann');
+  const bleed = (of: Rig, device: string, ear = 'ear-left') => wayOf(of, pointId('phones', ear), device);
+
+  it('are heard nowhere while nobody wears them', () => {
+    expect(bleed(worn('headphones'), 'mic-ann')).toBeUndefined();
+    expect(
+      bleed(
+        worn('headphones', onAnn, (now) => wear(now, 'phones', undefined)),
+        'mic-ann',
+      ),
+    ).toBeUndefined();
+  });
+
+  it('are heard by what the cup lets out, distance and the microphone’s side (arithmetic)', () => {
+    const way = bleed(worn('headphones', onAnn), 'mic-ann')!;
+    // The ear is 10 cm behind the mouth and 7.5 cm aside, the cardioid 10 cm before it, facing the mouth.
+    const distanceM = Math.hypot(0.2, 0.075);
+    const cos = 0.2 / distanceM;
+    const straightDb = -20 * Math.log10(distanceM / 0.1) + 20 * Math.log10((1 + cos) / 2) - 40;
+    const leak = way.terms.find(({ because }) => because.kind === 'air' && /cup/.test(because.words));
+    expect(leak?.db).toBeCloseTo(-60, 9);
+    const room = way.terms.find(({ because }) => because.kind === 'air' && /room/.test(because.words))!;
+    expect(way.gainDb - room.db).toBeCloseTo(straightDb, 6);
+    expect(way.delayMs).toBeCloseTo((distanceM / 343) * 1000, 6);
+    expect(way.isCrosstalk).toBe(true);
+  });
+
+  it('are heard by a neighbour once both have places, weaker from the ear that is turned away', () => {
+    const here = worn('headphones', onAnn);
+    expect(bleed(here, 'mic-bob')).toBeUndefined();
+    const both = after(
+      here,
+      (now) => moveSeat(now, 'ann', { xM: 0, yM: 0, turnDeg: 0 }),
+      (now) => moveSeat(now, 'bob', { xM: 2, yM: 0, turnDeg: 0 }),
+    );
+    const [far, near] = ['ear-left', 'ear-right'].map((ear) => bleed(both, 'mic-bob', ear)!);
+    expect(near!.delayMs).toBeLessThan(far!.delayMs);
+    expect(near!.delayMs).toBeGreaterThan(bleed(both, 'mic-ann')!.delayMs);
+  });
+
+  it('are heard as much more as an open cup lets out, or as assumed where the model does not say', () => {
+    const of = (now: Rig) => bleed(now, 'mic-ann')!.gainDb;
+    const closed = of(worn('headphones', onAnn));
+    expect(of(worn('headphones-open', onAnn)) - closed).toBeCloseTo(22, 9);
+    const unsaid = worn('headphones', onAnn);
+    const older: Rig = {
+      ...unsaid,
+      models: unsaid.models.map((model) => ({
+        ...model,
+        points: model.points.map(({ leakDb: _none, ...point }) => point),
+      })),
+    };
+    const assumed = after(older, (now) => setAssumptions(now, { ...now.assumptions, headphoneLeakDb: 30 }));
+    expect(of(assumed) - closed).toBeCloseTo(10, 9);
+  });
+
+  it('are taken off by whoever else puts them on, by taking them away, and by another device in their place', () => {
+    const wearing = ({ people: all }: Rig) => all.flatMap(({ id, wears }) => (wears ? [id] : []));
+    const here = worn('headphones', onAnn);
+    expect(wearing(here)).toEqual(['ann']);
+    expect(wearing(after(here, (now) => wear(now, 'phones', 'bob')))).toEqual(['bob']);
+    expect(wearing(after(here, (now) => removeDevice(now, 'phones')))).toEqual([]);
+    expect(wearing(after(here, (now) => swapModel(now, 'phones', modelById('loudspeaker'))))).toEqual([]);
+    expect(wearing(after(here, (now) => swapModel(now, 'phones', modelById('earphones'))))).toEqual(['ann']);
+  });
+
+  it('are a mistake in a file where they are no headphones, or two wear one', () => {
+    const here = worn('headphones', onAnn);
+    const wrong = (wears: string) => ({
+      ...here,
+      people: here.people.map((one) => (one.id === 'bob' ? { ...one, wears } : one)),
+    });
+    for (const id of ['wedge', 'nothing', 'phones'])
+      expect(referenceProblems(wrong(id)).map(({ where }) => where)).toEqual(['people[1].wears']);
+    expect(referenceProblems(here)).toEqual([]);
   });
 });

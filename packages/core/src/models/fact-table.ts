@@ -303,6 +303,16 @@ export const pointFacts = (unit: keyof typeof CEILINGS): FactRow[] => [
     from: PRACTICE,
   },
   {
+    field: 'leakDb',
+    label: 'Weaker 10 cm outside the cup than in the ear by',
+    unit: 'dB',
+    min: 0,
+    max: 90,
+    step: 1,
+    usual: [10, 60],
+    from: PRACTICE,
+  },
+  {
     field: 'omniPart',
     label: 'Pattern: 1 hears all round, 0.5 cardioid, 0 figure of eight',
     unit: '',

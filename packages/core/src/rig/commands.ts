@@ -86,6 +86,13 @@ export const addDevice = (
   };
 };
 
+/** Whoever wears some headphones takes them off. */
+export const takenOff = (rig: Rig, headphones: string): Step[] =>
+  rig.people.flatMap((one) => {
+    const { wears, ...bare } = one;
+    return wears === headphones ? revise(rig, 'people', bare) : [];
+  });
+
 /** What an app chose, without the devices and joined inputs that go. */
 const choiceWithout = (choice: StreamChoice | null, device: string, joined: ReadonlySet<string>) =>
   choice && ('device' in choice ? choice.device === device : joined.has(choice.joined)) ? null : choice;
@@ -116,6 +123,7 @@ export const removeDevice = (rig: Rig, id: string): Edit => {
   for (const placement of rig.placements) {
     if (placement.device === id) steps.push(drop(rig, 'placements', placement.id));
   }
+  steps.push(...takenOff(rig, id));
   for (const app of rig.apps) {
     if (ownApps.has(app.id)) steps.push(drop(rig, 'apps', app.id));
     else {
@@ -264,6 +272,20 @@ export const reviseLead = (rig: Rig, lead: Lead, kind: LeadKind): Edit => ({
   label: 'Change lead',
   steps: [...carry(rig, undefined, kind), ...revise(rig, 'leads', lead)],
 });
+
+/** Who wears some headphones: one person, or nobody. */
+export const wear = (rig: Rig, headphones: string, person: string | undefined): Edit => {
+  const name = rig.people.find(({ id }) => id === person)?.name ?? 'Nobody';
+  return {
+    label: `${name} wears ${deviceIn(rig, headphones).name}`,
+    steps: [
+      ...takenOff(rig, headphones),
+      ...rig.people
+        .filter(({ id }) => id === person)
+        .flatMap((one) => revise(rig, 'people', { ...one, wears: headphones })),
+    ],
+  };
+};
 
 /** Adds or changes a person. */
 export const putPerson = (rig: Rig, person: Person): Edit => ({

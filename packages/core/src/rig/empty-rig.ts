@@ -17,6 +17,8 @@ export const DEFAULT_LISTENING_HOURS = 6;
 export const DEFAULT_LEAST_APART_DB = 8;
 /** Common practice, no published source. */
 export const DEFAULT_HOWL_MARGIN_DB = 6;
+/** Closed headphones on the ear. Common practice, no published source. */
+export const DEFAULT_HEADPHONE_LEAK_DB = 40;
 /** A furnished living room. Common practice, no published source. */
 export const DEFAULT_ROOM_VOLUME_M3 = 50;
 export const DEFAULT_ROOM_REVERB_S = 0.4;

@@ -84,6 +84,16 @@ const checkPeople = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report:
   const devices = new Map(rig.devices.map((device) => [device.id, device]));
   const modelOf = (device: string) => models.get(devices.get(device)?.model ?? '');
   const seats = new Map<string, string>();
+  const worn = new Map<string, string>();
+  rig.people.forEach(({ wears }, index) => {
+    if (wears === undefined) return;
+    const where = `people[${index}].wears`;
+    if (modelOf(wears)?.kind !== 'headphones')
+      report(where, wears, 'headphones of this rig', 'name some, or leave it out');
+    else if (worn.has(wears))
+      report(where, wears, 'headphones nobody else wears', `take them off ${worn.get(wears)}`);
+    worn.set(wears, where);
+  });
   rig.placements.forEach((placement, index) => {
     const where = `placements[${index}]`;
     if (!people.has(placement.person)) {

@@ -9,7 +9,7 @@ export interface Renamed {
 
 /** By which keys entries are pointed at from elsewhere. */
 const POINTERS: Record<string, readonly string[]> = {
-  devices: ['device', 'computer', 'clock'],
+  devices: ['device', 'computer', 'clock', 'wears'],
   leads: ['lead'],
   apps: ['app'],
   people: ['person'],

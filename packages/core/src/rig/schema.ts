@@ -152,6 +152,8 @@ const PERSON = closed({
   againstUsualDb: Optional(number(-20, 20)),
   /** Where the mouth is on the plan of the table; absent: nobody has said. */
   spot: Optional(SPOT),
+  /** The headphones they wear, which a microphone near their ears hears faintly; absent: none that anyone has named. */
+  wears: Optional(ID),
 });
 export type Person = Static<typeof PERSON>;
 
@@ -197,6 +199,8 @@ const ASSUMPTIONS = closed({
   roomReverbS: Optional(number(0.05, 10)),
   /** Noise of the room, dB(A). A quiet room; absent: 30. */
   roomNoiseDba: Optional(number(-20, 100)),
+  /** How much weaker headphones are heard 10 cm outside their cup than in the ear, where their model does not say, dB. Common practice; absent: 40. */
+  headphoneLeakDb: Optional(number(0, 90)),
   /** How long the network takes one way to a far end that does not say, milliseconds. Common practice; absent: 100. */
   networkMs: Optional(number(0, 5000)),
   /** How long people listen by headphones or loudspeakers here, hours a week. Absent: 6. */

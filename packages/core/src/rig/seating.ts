@@ -66,6 +66,10 @@ const poseFrom = ({ device, capsule, distanceM, offAxisDeg, bearingDeg = 0 }: Pl
   return { device, capsule, owner: owner.id, turnDeg, ...placeAt(owner.spot, ahead, distanceM) };
 };
 
+/** The capsules before someone’s mouth, by their distances and angles. */
+export const posesBefore = ({ placements }: Rig, person: Seated): CapsulePose[] =>
+  placements.filter((one) => one.person === person.id).map((one) => poseFrom(one, person));
+
 /** Every capsule someone with a place speaks into: where the first of them has it. */
 export const capsulePoses = (rig: Rig): CapsulePose[] => {
   const seated = new Map(seatedPeople(rig).map((person) => [person.id, person]));

@@ -1,6 +1,6 @@
 import { contactsBetween, type DeviceModel, type Port } from '../catalogue';
 import { fittingSettings } from './adopt-model';
-import { freeId, freeName } from './commands';
+import { freeId, freeName, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
 import { lookup } from './lookup';
 import type { App, Device, Rig } from './types';
@@ -76,6 +76,7 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
         : [drop(rig, 'placements', placement.id)]),
     );
   }
+  if (model.kind !== 'headphones') steps.push(...takenOff(rig, deviceId));
   const choice = (chosen: App['input']): App['input'] => {
     if (!chosen || 'joined' in chosen || chosen.device !== deviceId) return chosen;
     const stream = streamFor(old, model, chosen.stream);

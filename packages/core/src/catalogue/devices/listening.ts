@@ -5,7 +5,14 @@ import { mainsInlet, monoInput, monoOutput, rcaPair, stereoSocketIn, STURDY, vol
 const SIDES = ['left', 'right'] as const;
 
 /** Headphones with a fixed lead end in a plug; their socket is drawn on the ear cup, as of all headphones here. */
-const headphones = (id: string, name: string, about: string, ohms: number, shift: number): DeviceModel => ({
+const headphones = (
+  id: string,
+  name: string,
+  about: string,
+  ohms: number,
+  shift: number,
+  leakDb: number,
+): DeviceModel => ({
   id,
   name,
   kind: 'headphones',
@@ -34,6 +41,8 @@ const headphones = (id: string, name: string, about: string, ohms: number, shift
     unit: 'dB SPL',
     role: 'driver',
     ceiling: 125,
+    // What a cup lets out: common practice, no published source.
+    leakDb,
   })),
   paths: SIDES.map((side) => ({
     from: `coil-${side}`,
@@ -75,15 +84,31 @@ const amplifierOutput = (
 
 /** What people hear with: headphones, loudspeakers, and amplifiers for either. */
 export const LISTENING: DeviceModel[] = [
-  headphones('headphones', 'Closed headphones', 'Detachable lead, 3.5 mm socket on the ear cup.', 64, 108),
+  headphones(
+    'headphones',
+    'Closed headphones',
+    'Detachable lead, 3.5 mm socket on the ear cup.',
+    64,
+    108,
+    40,
+  ),
   headphones(
     'headphones-250',
     'Studio headphones, 250 Ω',
     'Quiet on a laptop: high impedance wants volts.',
     250,
     101,
+    40,
   ),
-  headphones('earphones', 'Earphones, 16 Ω', 'Loud on anything, and they load a weak output.', 16, 116),
+  headphones(
+    'headphones-open',
+    'Open headphones',
+    'Airy to wear, and heard by every microphone near by: not for speaking with.',
+    64,
+    108,
+    18,
+  ),
+  headphones('earphones', 'Earphones, 16 Ω', 'Loud on anything, and they load a weak output.', 16, 116, 45),
   {
     id: 'headphone-amplifier',
     name: 'Headphone amplifier, four outputs',

@@ -61,6 +61,8 @@ const PLACE = closed({
   ceiling: Optional(DB),
   /** For a capsule: 1 omni, 0.5 cardioid, 0 figure of eight. */
   omniPart: Optional(number(0, 1)),
+  /** For the driver of headphones: how much weaker it is heard 10 cm outside the cup than in the ear, dB. */
+  leakDb: Optional(number(0, 90)),
   /** For a programme: its long-term level and how far its peaks are above it. */
   level: Optional(DB),
   crestDb: Optional(number(0, 40)),

@@ -1,7 +1,10 @@
 import {
   between,
   capsulePoses,
+  DEFAULT_HEADPHONE_LEAK_DB,
+  placeAt,
   placementsAt,
+  posesBefore,
   roomOf,
   seatedPeople,
   type CapsulePose,
@@ -20,6 +23,7 @@ import {
   WHITE_NOISE_A_DB,
   type Db,
 } from '../../units';
+import type { Point } from '../../catalogue';
 import type { FlowEdge, GraphMaker } from '../graph';
 import { pointId, voiceId } from '../ids';
 import { law, type Term } from '../law';
@@ -100,33 +104,85 @@ const lowerSpill = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose
   }
 };
 
-/** From every loudspeaker with a place to every capsule with one: straight, and by the room. */
-const lowerLoudspeakers = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose[]) => {
+/** What sounds into a room: where it is, and what it is weaker there 1 m away than its driver is. */
+interface Emitter {
+  from: string;
+  spot: Spot;
+  outside?: Term;
+}
+
+const driversOf = (find: Lookup, device: string): Point[] =>
+  find.modelOf(device)?.points.filter(({ role }) => role === 'driver') ?? [];
+
+/** Every loudspeaker with a place. */
+const loudspeakers = (find: Lookup): Emitter[] =>
+  find.rig.devices.flatMap(({ id, spot }) =>
+    spot ? driversOf(find, id).map((driver) => ({ from: pointId(id, driver.id), spot })) : [],
+  );
+
+/** Where someone is taken to be whom nobody has given a place: only what is around their own head counts. */
+const NOWHERE: Spot = { xM: 0, yM: 0, turnDeg: 0 };
+
+/** Ears are so far behind the mouth and to the side of it, metres: a head some 15 cm wide and 20 long (ISO 7250, from memory). */
+const EAR_BEHIND_M = 0.1;
+const EAR_ASIDE_M = 0.075;
+/** How far outside a cup its leak is stated, metres. */
+const LEAK_AT_M = 0.1;
+
+/** The cups of the headphones someone wears. @param spot where the mouth is */
+const cupsOf = (find: Lookup, wears: string, spot: Spot): Emitter[] =>
+  driversOf(find, wears).map(({ id, leakDb }, at) => {
+    const behind = placeAt(spot, spot.turnDeg + 180, EAR_BEHIND_M);
+    const leak = leakDb ?? find.rig.assumptions.headphoneLeakDb ?? DEFAULT_HEADPHONE_LEAK_DB;
+    return {
+      from: pointId(wears, id),
+      spot: { ...spot, ...placeAt(behind, spot.turnDeg + (at === 0 ? -90 : 90), EAR_ASIDE_M) },
+      outside: because(
+        -leak - distanceLossDb(LEAK_AT_M),
+        'what the cup lets out (its model, or an assumption)',
+      ),
+    };
+  });
+
+/** From whatever sounds into the room to capsules: straight, and by the room. */
+const lowerEmitters = (
+  graph: GraphMaker,
+  find: Lookup,
+  emitters: readonly Emitter[],
+  poses: readonly CapsulePose[],
+) => {
   const { volumeM3, reverbS } = roomOf(find.rig);
   const answerDb = roomAnswerDb(volumeM3, reverbS);
-  for (const { id, spot } of find.rig.devices) {
-    if (!spot) continue;
-    const drivers = find.modelOf(id)?.points.filter(({ role }) => role === 'driver') ?? [];
-    for (const driver of drivers) {
-      for (const pose of poses) {
-        const { row, omniPart } = strayLaw(find, spot, pose);
-        const straightDb = row.terms.reduce((sum, { db }) => sum + db, 0);
-        const room = because(
-          powerSumDb([straightDb, answerDb + fromAllAroundDb(omniPart)]) - straightDb,
-          'what the room sends back (volume and reverberation are assumptions)',
-        );
-        const from = pointId(id, driver.id);
-        graph.edge(airLaw({ ...row, from, terms: [...row.terms, room], isCrosstalk: true }));
-      }
+  for (const { from, spot, outside } of emitters) {
+    for (const pose of poses) {
+      const { row, omniPart } = strayLaw(find, spot, pose);
+      const straightDb = row.terms.reduce((sum, { db }) => sum + db, 0);
+      const room = because(
+        powerSumDb([straightDb, answerDb + fromAllAroundDb(omniPart)]) - straightDb,
+        'what the room sends back (volume and reverberation are assumptions)',
+      );
+      const terms = [...row.terms, room, ...(outside ? [outside] : [])];
+      graph.edge(airLaw({ ...row, from, terms, isCrosstalk: true }));
     }
   }
 };
 
-/** What nobody means to be heard: neighbours, and loudspeakers, in open microphones. */
+/** From the headphones people wear into microphones; of one without a place, into those before that mouth. */
+const lowerBleed = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose[]) => {
+  for (const person of find.rig.people) {
+    if (person.wears === undefined) continue;
+    const spot = person.spot ?? NOWHERE;
+    const reached = person.spot ? poses : posesBefore(find.rig, { ...person, spot });
+    lowerEmitters(graph, find, cupsOf(find, person.wears, spot), reached);
+  }
+};
+
+/** What nobody means to be heard: neighbours, loudspeakers and headphones in open microphones. */
 export const lowerStrayAir = (graph: GraphMaker, find: Lookup) => {
   const poses = capsulePoses(find.rig);
   lowerSpill(graph, find, poses);
-  lowerLoudspeakers(graph, find, poses);
+  lowerEmitters(graph, find, loudspeakers(find), poses);
+  lowerBleed(graph, find, poses);
 };
 
 /** The room's own noise at every capsule, with that of the capsule itself: from all around, less what its pattern keeps out. */
