@@ -1,9 +1,11 @@
+import { wayTo } from '../flow';
 import { echoOf, inSentence, listed } from '../feeds';
 import { farEndsOf } from '../rig';
 import { leastEchoLossDb } from '../units';
 import { finding, figureText, type Check, type Found } from './finding';
 import { listenElsewhere } from './fixes/listening';
 import { shutBetween } from './fixes/routing';
+import { quietenWorn } from './fixes/worn';
 import { capital } from './meant';
 
 /** What a call plays comes back into what it sends: its far end hears itself, late. */
@@ -57,7 +59,16 @@ export const callerEcho: Check = (solved) => {
               from: 'ITU-T G.131 for a voice that late, less 10 dB for both sets (from memory)',
             },
           ],
-          propose: () => [...shutBetween(solved, back.source, back.sink), ...listenElsewhere(solved, app)],
+          propose: () => {
+            const index = heard.graph.sources.findIndex(({ node }) => node === back.source);
+            const way = wayTo(heard.ways[index]!, back.source, back.sink);
+            return [
+              // A little more than it lacks: what is not quite enough is no fix.
+              ...quietenWorn(solved, way, leastEchoLossDb(back.lateMs / 2) - lossDb + 1),
+              ...shutBetween(solved, back.source, back.sink),
+              ...listenElsewhere(solved, app),
+            ];
+          },
         }),
       ];
     });
