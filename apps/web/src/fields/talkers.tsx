@@ -16,6 +16,7 @@ import { Button } from '../look/button';
 import { Choice } from '../look/choice';
 import { NumberField } from '../look/number-field';
 import { useEdit } from '../store/use-edit';
+import { Wears } from './wearing';
 
 /** ANSI S3.5 names; the shouted voice is left to the rig file, nobody plans for it. */
 const EFFORTS: { value: VoiceEffort; label: string }[] = [
@@ -67,6 +68,7 @@ export const VoiceFields = ({ rig, placement }: { rig: Rig; placement: Placement
           })
         }
       />
+      <Wears rig={rig} person={person} />
     </div>
   );
 };

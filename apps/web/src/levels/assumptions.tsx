@@ -1,5 +1,6 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
+  DEFAULT_HEADPHONE_LEAK_DB,
   DEFAULT_HOWL_MARGIN_DB,
   DEFAULT_LEAST_APART_DB,
   DEFAULT_ROOM_NOISE_DBA,
@@ -170,6 +171,17 @@ const ROWS: Row[] = [
     step: 1,
     times: 1,
     absent: DEFAULT_HOWL_MARGIN_DB,
+  },
+  {
+    key: 'headphoneLeakDb',
+    label: 'Headphones, weaker 10 cm outside than in the ear',
+    note: 'where their model does not say; closed ones 40, open ones 18; common practice',
+    unit: 'dB',
+    min: 0,
+    max: 80,
+    step: 1,
+    times: 1,
+    absent: DEFAULT_HEADPHONE_LEAK_DB,
   },
   {
     key: 'networkMs',

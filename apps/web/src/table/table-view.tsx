@@ -21,7 +21,13 @@ import { ThingFields } from './thing-fields';
 
 /** Findings that where people and things stand can mend. */
 const ABOUT_PLACES: ReadonlySet<string> = new Set(['spill', 'off-axis', 'comb', 'feedback-near']);
-const ROOM: readonly (keyof Assumptions)[] = ['leastApartDb', 'roomVolumeM3', 'roomReverbS', 'howlMarginDb'];
+const ROOM: readonly (keyof Assumptions)[] = [
+  'leastApartDb',
+  'roomVolumeM3',
+  'roomReverbS',
+  'howlMarginDb',
+  'headphoneLeakDb',
+];
 
 /** Who and what has no place yet, each put on the plan by one press. */
 const NotYet = ({ rig, isAnyoneSeated }: { rig: Rig; isAnyoneSeated: boolean }) => {

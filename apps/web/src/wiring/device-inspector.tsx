@@ -24,6 +24,7 @@ import { ControlField } from '../fields/control-field';
 import { DeskPanel } from './desk-panel';
 import { InspectorHead } from './inspector-head';
 import { Talkers } from '../fields/talkers';
+import { WornBy } from '../fields/wearing';
 
 interface DeviceInspectorProps {
   rig: Rig;
@@ -129,6 +130,7 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
         </p>
       )}
       {capsules.length > 0 && <Talkers rig={rig} device={device} capsules={capsules} />}
+      {model.kind === 'headphones' && rig.people.length > 0 && <WornBy rig={rig} device={device} />}
       {model.kind === 'computer' && <Apps rig={rig} device={device} />}
       {model.controls.length > 0 && (
         <section aria-label="Controls" className="space-y-1.5 px-3 py-2">
