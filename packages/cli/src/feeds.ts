@@ -2,13 +2,16 @@ import { feedsPage, makeEngineMemory, solve, type FeedCell, type Rig } from '@di
 import { columns, figure } from './text';
 
 /** One sound at one listener. */
-interface ReportedFeed extends Pick<FeedCell, 'want' | 'because' | 'state' | 'isLate' | 'isDoubled'> {
+interface ReportedFeed extends Pick<FeedCell, 'want' | 'because' | 'state' | 'isLate'> {
   speaker: string;
   listener: string;
   /** Long-term level there and its unit; null where nothing comes. */
   level: number | null;
   unit: string | null;
   lateMs: number | null;
+  /** It comes by two ways, a moment apart; when the second comes, null where there is none. */
+  isDoubled: boolean;
+  againMs: number | null;
   /** So much louder than it may be against the others there, dB; null: it is not. */
   tooLoudByDb: number | null;
 }
@@ -31,14 +34,15 @@ export const feedsReport = (rig: Rig): FeedsReport => {
     rig: rig.name,
     listeners: posts.map(({ name, kind, sentences }) => ({ name, kind, sentences })),
     feeds: rows.flatMap((row, index) =>
-      row.map(({ want, because, state, isLate, isDoubled, level, unit, lateMs, tooLoudByDb }, at) => ({
+      row.map(({ want, because, state, isLate, again, level, unit, lateMs, tooLoudByDb }, at) => ({
         speaker: speakers[index]!.name,
         listener: posts[at]!.name,
         want,
         because,
         state,
         isLate,
-        isDoubled,
+        isDoubled: again !== undefined,
+        againMs: again?.lateMs ?? null,
         level: level ?? null,
         unit: unit ?? null,
         lateMs: lateMs ?? null,

@@ -8,9 +8,13 @@ export interface Chosen {
   post: string;
 }
 
-/** "−15.4 dBFS, 22 ms". */
-export const comesWords = ({ level, unit, lateMs }: FeedCell): string =>
-  level === undefined ? '' : `${figure(level)} ${unit}, ${figure(lateMs, lateMs! < 10 ? 1 : 0)} ms`;
+const msWords = (ms: number): string => `${figure(ms, ms < 10 ? 1 : 0)} ms`;
+
+/** "−15.4 dBFS, 22 ms", "−15.4 dBFS, 1.2 ms and 22 ms". */
+export const comesWords = ({ level, unit, lateMs, again }: FeedCell): string =>
+  level === undefined
+    ? ''
+    : `${figure(level)} ${unit}, ${msWords(lateMs!)}${again ? ` and ${msWords(again.lateMs)}` : ''}`;
 
 /** "Keeper at Far end of Call: arrives, −15.4 dBFS, 22 ms". */
 export const cellWords = (page: FeedsPage, row: number, at: number): string => {

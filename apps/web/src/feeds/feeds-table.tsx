@@ -96,7 +96,7 @@ export const FeedsTable = ({
                             ? look === 'missing'
                               ? 'missing'
                               : ''
-                            : figure(cell.level, 0)}
+                            : `${figure(cell.level, 0)}${cell.again ? ' ×2' : ''}`}
                         </span>
                       </button>
                     </td>

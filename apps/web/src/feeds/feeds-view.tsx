@@ -144,6 +144,7 @@ export const FeedsView = () => {
                 <FeedMark look={look} size={14} /> {look}
               </li>
             ))}
+            <li>×2 comes twice, the second time where the open disc is</li>
           </ul>
         </header>
         {isProposing && (

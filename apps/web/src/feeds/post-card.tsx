@@ -27,10 +27,20 @@ const Lane = ({ page, row, at, loudest }: { page: FeedsPage; row: number; at: nu
       <path d={`M${QUAY} 0 V${LANE_HEIGHT}`} stroke="var(--ink)" strokeWidth="3" />
       {comes && (
         <path
-          d={`M${QUAY + 2} ${middle} H${laneX(cell.lateMs!)}`}
+          d={`M${QUAY + 2} ${middle} H${laneX(Math.max(cell.lateMs!, cell.again?.lateMs ?? 0))}`}
           stroke={LOOK_COLOUR[look]}
           strokeWidth="1"
           strokeDasharray="2 3"
+        />
+      )}
+      {cell.again && (
+        <circle
+          cx={laneX(cell.again.lateMs)}
+          cy={middle}
+          r={laneRadius(cell.level! + cell.again.againstDb - loudest)}
+          fill="var(--deep)"
+          stroke={LOOK_COLOUR[look]}
+          strokeWidth="1.6"
         />
       )}
       <FeedShape

@@ -1,14 +1,11 @@
 import { listed, type Post, type Speaker } from '../feeds';
 import { isDestination } from '../flow';
-import { doubledAt, meantWaysTo, type Comb, type MeantWays } from '../gain';
+import { doubledAt, meantWaysTo, SECOND_NOTICED_DB, type Comb, type MeantWays } from '../gain';
 import { combFigures } from './comb-figures';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { monitorsOn, stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
 import { capital } from './meant';
-
-/** A second way this much weaker is not noticed: a ripple of 2 dB. Common practice, no published source. */
-const NOTICED_DB = -18;
 
 interface Doubled {
   speaker: Speaker;
@@ -34,7 +31,7 @@ const doubledIn = ({ feeds, heard, graph }: Solved, isAsked: (post: Post) => boo
       if (!arrival?.isDoubled || !isAsked(posts[at]!) || isOneCall(speakers[index]!, posts[at]!)) return [];
       const source = graph.sources.findIndex(({ node }) => node === arrival.source);
       const there = heard.everywhere.get(arrival.sink)?.get(source);
-      const comb = doubledAt(graph, there, arrival.source, waysTo(arrival.sink), NOTICED_DB);
+      const comb = doubledAt(graph, there, arrival.source, waysTo(arrival.sink), SECOND_NOTICED_DB);
       return comb ? [{ speaker: speakers[index]!, post: posts[at]!, comb }] : [];
     }),
   );

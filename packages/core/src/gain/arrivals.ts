@@ -21,6 +21,7 @@ import {
 } from '../flow';
 import type { Lookup } from '../rig';
 import type { Db } from '../units';
+import { againAt, type Again } from './comb';
 
 /** One sound at one listener. */
 export interface Arrival {
@@ -37,6 +38,8 @@ export interface Arrival {
   lateMs: number;
   /** It comes by more than one way. */
   isDoubled: boolean;
+  /** The second of them, where it is noticed. */
+  again?: Again;
   /** It comes only through what a shared wire lets over, or by the air from a neighbour. */
   isCrosstalk: boolean;
   /** It comes only by the air, into a microphone that is not meant for it. */
@@ -106,6 +109,7 @@ const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number,
   const sum = (of: (edge: FlowEdge) => number) => way.reduce((total, edge) => total + of(edge), 0);
   const gainDb = sum((edge) => edge.gainDb);
   if (way.length === 0 || gainDb - sum((edge) => edge.unitShiftDb) <= LOST_DB) return [];
+  const again = againAt(heard);
   return [
     {
       source: source.node,
@@ -116,6 +120,7 @@ const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number,
       topDb: sum((edge) => edge.topDb),
       lateMs: firstLateMs(heard) ?? sum((edge) => edge.delayMs),
       isDoubled: !('taps' in heard) || heard.taps.length > 1,
+      ...(again ? { again } : {}),
       isCrosstalk: way.some((edge) => edge.isCrosstalk),
       isStray: way.some(isStrayAir),
     },

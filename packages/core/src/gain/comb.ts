@@ -47,6 +47,26 @@ const mayComb = (heard: Heard, leastDb: Db): boolean => {
   return sizes.length > 1 && sizes[1]! >= sizes[0]! * ratioFromDb(leastDb);
 };
 
+/** A second way this much weaker is not noticed: a ripple of 2 dB. Common practice, no published source. */
+export const SECOND_NOTICED_DB: Db = -18;
+
+/** When a sound comes once more to where it is heard already, and how loud against the first time. */
+export interface Again {
+  lateMs: number;
+  againstDb: Db;
+}
+
+/** The next strongest of the ways a sound came by, if anyone notices it; none where it goes round: there are ever more of them. */
+export const againAt = (heard: Heard): Again | undefined => {
+  if (!('taps' in heard) || heard.taps.length < 2) return undefined;
+  const [first, ...others] = heard.taps
+    .map(({ lateMs, re, im }) => ({ lateMs, db: dbFromRatio(Math.hypot(re, im)) }))
+    .sort((a, b) => b.db - a.db);
+  const second = others.find(({ lateMs }) => Math.abs(lateMs - first!.lateMs) > TOGETHER_MS);
+  const againstDb = second ? second.db - first!.db : -Infinity;
+  return second && againstDb >= SECOND_NOTICED_DB ? { lateMs: second.lateMs, againstDb } : undefined;
+};
+
 /** The capsule a way goes through; undefined where it goes through none. */
 export const capsuleOf = (graph: FlowGraph, { edges }: Way): FlowNode | undefined =>
   edges.map(({ to }) => graph.nodes.get(to)).find((node) => node?.role === 'capsule');

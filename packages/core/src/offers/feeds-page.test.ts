@@ -1,5 +1,5 @@
 import { deskControlId as is } from '../catalogue';
-import { DESKS, talk } from '../checks/feeds.testing';
+import { atInterface, DESKS, talk } from '../checks/feeds.testing';
 import { liveStream, skerryLight } from '../demo';
 import { applyEdit, type Rig } from '../rig';
 import { feedDetailInSteps, feedsPage } from './feeds-page';
@@ -35,6 +35,37 @@ describe('a listener in sentences', () => {
 
   it('nobody said anything, nothing comes', () => {
     expect(postOf(skerryLight, 'Track Caller').sentences).toEqual(['Hears nothing.']);
+  });
+});
+
+describe('a sound that comes twice', () => {
+  const ears = (direct: string, monitorMs: number | undefined) => {
+    const { posts, rows } = pageOf(atInterface('interface-2', direct, monitorMs));
+    return rows[0]![posts.findIndex(({ kind }) => kind === 'ears')]!;
+  };
+
+  it.each([6, 12, 30])('direct and %d ms through the recorder: when the second comes', (ms) => {
+    const { lateMs, again } = ears('mono', ms);
+    // The recorder alone comes as late as the second of the two.
+    expect(again!.lateMs).toBeCloseTo(ears('off', ms).lateMs!, 6);
+    expect(again!.lateMs - lateMs!).toBeGreaterThan(ms);
+    expect(again!.againstDb).toBeCloseTo(ears('off', ms).level! - ears('mono', undefined).level!, 6);
+  });
+
+  it('comes once by one way, and where the second is too weak to be noticed', () => {
+    expect(ears('mono', undefined).again).toBeUndefined();
+    expect(ears('off', 12).again).toBeUndefined();
+    const weak = (db: number) => {
+      const rig = atInterface('interface-2', 'mono', 12);
+      const { posts, rows } = pageOf({
+        ...rig,
+        apps: rig.apps.map((app) => ({ ...app, inputGainDb: db })),
+      });
+      return rows[0]![posts.findIndex(({ kind }) => kind === 'ears')]!.again;
+    };
+    const level = ears('mono', 12).again!.againstDb;
+    expect(weak(-17.9 - level)?.againstDb).toBeCloseTo(-17.9, 6);
+    expect(weak(-18.1 - level)).toBeUndefined();
   });
 });
 

@@ -1,6 +1,7 @@
 import { keepOut, letThrough, runChecks, SEVERITIES, type Fix, type Found, type Solved } from '../checks';
 import { postSentences, type Feed, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
+import type { Again } from '../gain';
 import { tryEdit, type Rig } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { leadsAlong } from './way-leads';
@@ -20,8 +21,8 @@ export interface FeedCell extends Pick<
   /** Where it starts and where it is heard, in the flow; absent where nothing comes. */
   from?: string;
   place?: string;
-  /** It comes by more than one way. */
-  isDoubled: boolean;
+  /** When it comes once more, and how loud against the first time; absent: nobody notices. */
+  again?: Again;
 }
 
 /** Who hears what, as the page shows it. */
@@ -48,7 +49,7 @@ const cellOf = ({
   because,
   state,
   isLate,
-  isDoubled: arrival?.isDoubled ?? false,
+  ...(arrival?.again ? { again: arrival.again } : {}),
   ...(intent === undefined ? {} : { intent }),
   ...(quieterByDb === undefined ? {} : { quieterByDb }),
   ...(tooLoudByDb === undefined ? {} : { tooLoudByDb }),
