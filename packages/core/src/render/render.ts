@@ -173,16 +173,28 @@ const mayClip = ({ graph, heard }: Solved, id: string, ceiling: number): boolean
 /** How often places that feed one another hand on what they have: what is left after that nobody hears, or it howls. */
 const LOOP_ROUNDS = 24;
 
+/** What is heard at some places, as frequencies; nothing where nothing comes. */
+interface HeardSpectra {
+  at: ReadonlyMap<string, Spectrum>;
+  clipped: Rendered['clipped'];
+}
+
 /**
- * Renders what is heard at a place: made-up speech for every sound that sounds, through every way of the one sound graph,
- * with its levels, delays, responses, noise and ceilings. A step after each place.
+ * Works out what is heard at some places at once: made-up speech for every sound that sounds, through every way of the one sound
+ * graph, with its levels, delays, responses, noise and ceilings. A step after each place.
  * @throws Error where there is no such place
  */
-export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> {
+export function* spectraInSteps(
+  solved: Solved,
+  places: readonly string[],
+  ask: Omit<RenderAsk, 'place'>,
+): Steps<HeardSpectra> {
   const { graph, find } = solved;
-  const { place, hasNoise } = ask;
-  if (!graph.nodes.has(place)) throw new Error(`There is no place “${place}” in this rig.`);
-  const behind = reachable(place, (id) => edgesInto(graph, id).map(({ from }) => from));
+  const { hasNoise } = ask;
+  const kept = new Set(places);
+  for (const place of kept)
+    if (!graph.nodes.has(place)) throw new Error(`There is no place “${place}” in this rig.`);
+  const behind = reachable(kept, (id) => edgesInto(graph, id).map(({ from }) => from));
   const components = graph.components
     .map(({ nodes, isLoop }) => ({ nodes: nodes.filter((id) => behind.has(id)), isLoop }))
     .filter(({ nodes }) => nodes.length > 0);
@@ -246,11 +258,17 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
     for (const id of nodes) finished.add(id);
     for (const id of nodes)
       for (const { from } of edgesInto(graph, id))
-        if (from !== place && edgesFrom(graph, from).every(({ to }) => finished.has(to) || !behind.has(to)))
+        if (!kept.has(from) && edgesFrom(graph, from).every(({ to }) => finished.has(to) || !behind.has(to)))
           heard.delete(from);
   }
-  const end = heard.get(place);
+  return { at: heard, clipped: [...clipped.values()] };
+}
+
+/** Renders what is heard at a place. @throws Error where there is no such place */
+export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> {
+  const { at, clipped } = yield* spectraInSteps(solved, [ask.place], ask);
+  const end = at.get(ask.place);
   const samples = end ? Float32Array.from(toSound(end)) : new Float32Array(ROUND_SAMPLES);
   const levelDb = dbFromRatio(Math.max(1e-10, rms(samples)));
-  return { rateHz: RATE_HZ, samples, levelDb, clipped: [...clipped.values()] };
+  return { rateHz: RATE_HZ, samples, levelDb, clipped };
 }

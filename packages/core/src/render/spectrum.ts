@@ -1,9 +1,7 @@
 import FFT from 'fft.js';
+import { RATE_HZ, ROUND_SAMPLES } from './round';
 
-/** Samples a second of everything rendered. */
-export const RATE_HZ = 48_000;
-/** Samples of one round: 5.46 s, a power of two. What is rendered goes round without a seam. */
-export const ROUND_SAMPLES = 2 ** 18;
+export { RATE_HZ, ROUND_SAMPLES };
 /** Lines of a spectrum, from 0 Hz up to half the rate. */
 export const LINES = ROUND_SAMPLES / 2 + 1;
 
