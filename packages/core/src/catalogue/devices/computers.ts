@@ -14,8 +14,11 @@ interface ComputerRow {
   name: string;
   about: string;
   supply: DeviceModel['supply'];
+  /** Absent: tied to the room's by its supply. */
+  ground?: DeviceModel['ground'];
   usb: [id: string, label: string, connector: string][];
-  inlet?: Piece;
+  /** What it has besides USB sockets and a headset jack. */
+  more?: Piece;
 }
 
 const usbPort = ([id, label, connector]: ComputerRow['usb'][number]): Port => ({
@@ -32,7 +35,7 @@ const computer = (row: ComputerRow): DeviceModel => ({
   name: row.name,
   kind: 'computer',
   about: row.about,
-  ground: 'bonded',
+  ground: row.ground ?? 'bonded',
   supply: row.supply,
   ...joinPieces(
     { ports: row.usb.map(usbPort) },
@@ -91,9 +94,46 @@ const computer = (row: ComputerRow): DeviceModel => ({
         },
       ],
     },
-    row.inlet ?? {},
+    row.more ?? {},
   ),
 });
+
+const SIDES = ['left', 'right'] as const;
+
+/** A headset by radio: what programs play goes out, what its microphone hears comes in. */
+const radioHeadset: Piece = joinPieces(
+  {
+    ports: [
+      {
+        id: 'radio',
+        label: 'Bluetooth',
+        connector: 'bluetooth-socket',
+        side: 'out',
+        digital: {
+          format: 'bluetooth',
+          sends: SIDES.map((side) => `radio-out-${side}`),
+          receives: SIDES.map((side) => `radio-in-${side}`),
+        },
+      },
+    ],
+    streams: [
+      {
+        id: 'radio-in',
+        label: 'Bluetooth microphone',
+        direction: 'to-computer',
+        channels: SIDES.map((side) => `radio-in-${side}`),
+      },
+      {
+        id: 'radio-out',
+        label: 'Bluetooth',
+        direction: 'from-computer',
+        channels: SIDES.map((side) => `radio-out-${side}`),
+      },
+    ],
+  },
+  streamPoints('radio-in', 'Bluetooth microphone', [...SIDES]),
+  streamPoints('radio-out', 'Bluetooth', [...SIDES]),
+);
 
 const hub = (id: string, name: string, about: string, inlet: Piece = {}): DeviceModel => ({
   id,
@@ -146,7 +186,7 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb3', 'USB-A 3', 'usb-a-socket'],
       ['usb4', 'USB-C', 'usb-c-socket'],
     ],
-    inlet: mainsInlet(),
+    more: mainsInlet(),
   }),
   computer({
     id: 'laptop-earthed',
@@ -158,7 +198,7 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb2', 'USB-A 2', 'usb-a-socket'],
       ['usb3', 'USB-C', 'usb-c-socket'],
     ],
-    inlet: dcInlet(),
+    more: dcInlet(),
   }),
   computer({
     id: 'laptop-tunnel',
@@ -182,6 +222,15 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb1', 'USB-A 1', 'usb-a-socket'],
       ['usb2', 'USB-A 2', 'usb-a-socket'],
     ],
+  }),
+  computer({
+    id: 'phone',
+    name: 'Telephone',
+    about: 'A headset jack, Bluetooth, and a USB-C socket; runs on its battery.',
+    supply: 'battery',
+    ground: 'floating',
+    usb: [['usb1', 'USB-C', 'usb-c-socket']],
+    more: radioHeadset,
   }),
   hub(
     'hub-bus',
