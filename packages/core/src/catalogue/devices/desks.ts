@@ -22,6 +22,20 @@ export const mixerStrip = (
   more: Partial<DeskStrip> = {},
 ): DeskStrip => ({ ...plainStrip(id, label, points), mute: true, faderDb: FADER_DB, pan: true, ...more });
 
+/**
+ * A switch that takes a strip out of all but the headphones: talkback from a microphone, a private word with a caller, a cue.
+ * @param others the mixes it is in otherwise, besides `ears`
+ */
+export const aside = (label: string, ...others: string[]): Pick<DeskStrip, 'goes'> => ({
+  goes: {
+    label: `${label} destination`,
+    options: [
+      { label: 'everything', mixes: [...others, 'ears'] },
+      { label: 'headphones only', mixes: ['ears'] },
+    ],
+  },
+});
+
 /** What comes back from a computer, left and right, a buffer late. */
 export const returnStrip = (more: Partial<DeskStrip> = {}): DeskStrip => ({
   ...plainStrip('usb', 'USB playback', ['usb-out-L', 'usb-out-R'], 1),

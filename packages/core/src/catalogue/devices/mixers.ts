@@ -2,7 +2,7 @@ import type { Desk } from '../types';
 import type { DeviceModel } from '../types';
 import { audioInterface } from './interfaces';
 import { lineOutputs, stereoOutput } from './desk-outputs';
-import { channelStream, mixerStrip, mixPoints, returnStrip, stereoMix } from './desks';
+import { aside, channelStream, mixerStrip, mixPoints, returnStrip, stereoMix } from './desks';
 import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
 import { compactMixer } from './compact-mixer';
 import { largeMixer } from './large-mixer';
@@ -14,7 +14,12 @@ const MIXER_INPUTS = numbers(1, 4);
 /** What the small mixer does: main mix, headphones that hear it or a channel solo, one auxiliary, each input to the computer. */
 const handsOnDesk: Desk = {
   strips: [
-    ...MIXER_INPUTS.map((n) => mixerStrip(`ch${n}`, `Channel ${n}`, [`digital${n}`], { highPassHz: 80 })),
+    ...MIXER_INPUTS.map((n) =>
+      mixerStrip(`ch${n}`, `Channel ${n}`, [`digital${n}`], {
+        highPassHz: 80,
+        ...aside(`Channel ${n}`, 'mix', 'send'),
+      }),
+    ),
     mixerStrip('aux', 'Stereo return', ['aux-L', 'aux-R']),
     returnStrip({
       faderDb: [-60, 10],

@@ -1,6 +1,6 @@
 import type { Desk } from '../types';
 import type { DeviceModel } from '../types';
-import { channelStream, mixerStrip, mixPoints, stereoMix } from './desks';
+import { aside, channelStream, mixerStrip, mixPoints, stereoMix } from './desks';
 import { joinPieces, numbers, preampChannel, streamPoints } from './parts';
 import { stereoSocketIn, stereoSocketOut, STURDY, volume } from './ports';
 
@@ -19,21 +19,29 @@ const podcastDesk: Desk = {
         highPassHz: 80,
         gate: true,
         compressor: { thresholdDbfs: -24, ratio: 3, makeUpDb: 6 },
+        ...aside(`Microphone ${n}`, 'mix'),
       }),
     ),
-    mixerStrip('phone', 'Phone', ['phone-left-digital', 'phone-right-digital'], { pan: false }),
-    mixerStrip('radio', 'Bluetooth', ['radio-left', 'radio-right'], { pan: false }),
-    mixerStrip('pads', 'Jingle pads', ['pads'], { pan: false }),
+    mixerStrip('phone', 'Phone', ['phone-left-digital', 'phone-right-digital'], {
+      pan: false,
+      ...aside('Phone', 'mix'),
+    }),
+    mixerStrip('radio', 'Bluetooth', ['radio-left', 'radio-right'], {
+      pan: false,
+      ...aside('Bluetooth', 'mix'),
+    }),
+    mixerStrip('pads', 'Jingle pads', ['pads'], { pan: false, ...aside('Jingle pads', 'mix') }),
     {
-      ...mixerStrip('usb1', 'USB 1', [], { pan: false }),
+      ...mixerStrip('usb1', 'USB 1', [], { pan: false, ...aside('USB 1', 'mix') }),
       takes: [{ label: 'Playback', points: ['return-L', 'return-R'], delayMs: 1 }],
     },
     {
-      ...mixerStrip('usb2', 'USB 2', [], { pan: false }),
+      ...mixerStrip('usb2', 'USB 2', [], { pan: false, ...aside('USB 2', 'mix') }),
       takes: [{ label: 'Playback', points: ['second-return-L', 'second-return-R'], delayMs: 1 }],
     },
   ],
-  mixes: [stereoMix('mix', 'Main mix')],
+  mixes: [stereoMix('mix', 'Main mix'), stereoMix('ears', 'Headphone mix')],
+  solo: { mixes: ['ears'], tap: 'before-fader' },
   streams: [
     {
       id: 'main',
@@ -153,6 +161,7 @@ export const podcastMixer: DeviceModel = {
           ceiling: 0,
         })),
         ...mixPoints('mix', 'Main mix'),
+        ...mixPoints('ears', 'Headphone mix'),
         {
           id: 'pads',
           label: 'Jingle pads',
@@ -228,7 +237,7 @@ export const podcastMixer: DeviceModel = {
       {
         controls: [volume(`phones-volume${n}`, `Headphones ${n} volume`, -20)],
         paths: SIDES.map((side) => ({
-          from: `mix-${side === 'left' ? 'L' : 'R'}`,
+          from: `ears-${side === 'left' ? 'L' : 'R'}`,
           to: `phones${n}-${side}`,
           gainDb: 14,
           unitShiftDb: 14,
