@@ -95,8 +95,8 @@ export const liveStream = buildRig({
     },
   ],
   people: [
-    { id: 'keeper', name: 'Keeper', effort: 'raised' },
-    { id: 'guest', name: 'Guest', effort: 'normal' },
+    { id: 'keeper', name: 'Keeper', effort: 'raised', wears: 'keeper-phones' },
+    { id: 'guest', name: 'Guest', effort: 'normal', wears: 'guest-phones' },
   ],
   placements: [
     { person: 'keeper', device: 'keeper-mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 },
