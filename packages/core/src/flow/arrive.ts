@@ -1,7 +1,7 @@
 import { SPEECH_LINES } from '../units';
 import { carryOver } from './changes';
-import { edgesInto, type FlowGraph, type FlowSource } from './graph';
-import { innerEdges, solveLoop } from './loop';
+import { edgesInto, type FlowEdge, type FlowGraph, type FlowSource } from './graph';
+import { innerEdges, loopSolver } from './loop';
 import {
   edgeFactor,
   asLines,
@@ -13,6 +13,7 @@ import {
   type Heard,
   type Lines,
 } from './sound';
+import { weakRound, type WeakRound } from './weak-round';
 
 /** What is heard of each source at each place: by place, by the number of the source. */
 export type Everywhere = Map<string, Map<number, Heard>>;
@@ -29,7 +30,7 @@ const arriveInLoop = (graph: FlowGraph, component: FlowGraph['components'][numbe
   const { nodes } = component;
   const sources = [...new Set(nodes.flatMap((id) => [...(all.get(id)?.keys() ?? [])]))];
   if (sources.length === 0) return;
-  const edges = innerEdges(graph, component);
+  const solve = loopSolver(nodes, innerEdges(graph, component));
   const width = sources.length;
   const lines = nodes.map(() => sources.map(nothing));
   const inside = nodes.map((id) => sources.map((source) => all.get(id)?.get(source)));
@@ -43,7 +44,7 @@ const arriveInLoop = (graph: FlowGraph, component: FlowGraph['components'][numbe
         b.im[i * width + j] = heard.im[k]!;
       }),
     );
-    solveLoop(nodes, edges, (edge) => edgeFactor(edge, hertz), width, b);
+    solve((edge) => edgeFactor(edge, hertz), width, b);
     lines.forEach((row, i) =>
       row.forEach((line, j) => {
         line.re[k] = b.re[i * width + j]!;
@@ -60,17 +61,30 @@ export interface Kept {
   changed: ReadonlySet<string>;
 }
 
-/** What comes to a place from those before it, but for some. */
-const arriveAt = (graph: FlowGraph, id: string, all: Everywhere, except?: ReadonlySet<string>) => {
-  for (const edge of edgesInto(graph, id)) {
-    const there = all.get(edge.from);
-    if (!there || except?.has(edge.from)) continue;
-    let factors: Lines | undefined;
-    for (const [source, heard] of there) {
-      if (!factors && 're' in heard) factors = lineFactors(edge);
-      add(all, id, source, through(heard, edge, factors));
-    }
+/** What comes along a way from what is heard at its start. */
+const arriveBy = (edge: FlowEdge, there: ReadonlyMap<number, Heard> | undefined, all: Everywhere) => {
+  let factors: Lines | undefined;
+  for (const [source, heard] of there ?? []) {
+    if (!factors && 're' in heard) factors = lineFactors(edge);
+    add(all, edge.to, source, through(heard, edge, factors));
   }
+};
+
+/** What comes to a place from those before it, by the ways that count. */
+const arriveAt = (graph: FlowGraph, id: string, all: Everywhere, counts?: (edge: FlowEdge) => boolean) => {
+  for (const edge of edgesInto(graph, id))
+    if (!counts || counts(edge)) arriveBy(edge, all.get(edge.from), all);
+};
+
+/** Places that feed one another weakly: what is meant first, then what has strayed once, from there on as it goes. */
+const arriveInWeakRound = (graph: FlowGraph, { order, strays }: WeakRound, all: Everywhere) => {
+  const own = new Set(order);
+  const strayed = new Set(strays);
+  for (const id of order) arriveAt(graph, id, all, (edge) => !strayed.has(edge));
+  const once: Everywhere = new Map();
+  for (const edge of strays) arriveBy(edge, all.get(edge.from), once);
+  for (const id of order) arriveAt(graph, id, once, (edge) => own.has(edge.from) && !strayed.has(edge));
+  for (const [id, heard] of once) for (const [source, more] of heard) add(all, id, source, more);
 };
 
 /**
@@ -97,7 +111,12 @@ export const arriveEverywhere = (
     }
     if (!nodes.some(isNew)) continue;
     const own = new Set(nodes);
-    for (const id of nodes) arriveAt(graph, id, all, own);
+    const weak = weakRound(graph, component);
+    if (weak) {
+      arriveInWeakRound(graph, weak, all);
+      continue;
+    }
+    for (const id of nodes) arriveAt(graph, id, all, ({ from }) => !own.has(from));
     arriveInLoop(graph, component, all);
   }
   return all;

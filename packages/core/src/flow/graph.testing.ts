@@ -8,6 +8,7 @@ export interface PlainEdge {
   gain: number;
   delayMs?: number;
   noise?: number;
+  isCrosstalk?: boolean;
 }
 
 export const plainGraph = (
@@ -20,7 +21,7 @@ export const plainGraph = (
     const rest = typeof node === 'string' ? { id: node } : node;
     graph.node({ label: rest.id, unit: 'dBFS', role: 'mix', ...rest });
   }
-  for (const { from, to, gain, delayMs = 0, noise } of edges) {
+  for (const { from, to, gain, delayMs = 0, noise, isCrosstalk } of edges) {
     const edge: FlowEdge = law({
       from,
       to,
@@ -28,6 +29,7 @@ export const plainGraph = (
       terms: [{ db: 20 * Math.log10(Math.abs(gain)), because: { kind: 'data' } }],
       delayMs,
       ...(noise === undefined ? {} : { noise }),
+      ...(isCrosstalk ? { isCrosstalk } : {}),
     });
     graph.edge({ ...edge, re: gain });
   }

@@ -1,7 +1,8 @@
 import { eliminate } from '../circuit';
 import { dbFromRatio, type Db } from '../units';
 import type { Component } from './components';
-import { edgesFrom, type FlowEdge, type FlowGraph } from './graph';
+import { weakRound } from './weak-round';
+import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from './graph';
 
 /** A way that leads back to where it began. */
 export interface FlowLoop {
@@ -24,30 +25,117 @@ export const innerEdges = (graph: FlowGraph, { nodes }: Component): FlowEdge[] =
  */
 const KEPT = 1 - 1e-10;
 
-/**
- * Amplitudes within a loop at one frequency: (I − A)·x = b.
- * @param factorOf each edge at that frequency
- * @param b what comes in from outside, by rows of nodes, a column for each source; overwritten with x
- */
-export const solveLoop = (
-  nodes: readonly string[],
-  edges: readonly FlowEdge[],
+/** What comes in from outside, by rows of nodes, a column for each source. */
+interface Columns {
+  re: Float64Array;
+  im: Float64Array;
+}
+
+/** Solves a component at one frequency. @param given what comes in from outside; overwritten with what is there */
+export type LoopSolver = (
   factorOf: (edge: FlowEdge) => { re: number; im: number },
   columns: number,
-  b: { re: Float64Array; im: Float64Array },
-): void => {
+  given: Columns,
+) => void;
+
+/** Places at which every loop of a component is cut, and all places in an order in which each but those comes after what feeds it. */
+const tear = (size: number, from: readonly number[][]): { cut: number[]; order: number[] } => {
+  const [OPEN, DONE] = [1, 2];
+  const state = new Uint8Array(size);
+  const cut = new Set<number>();
+  const order: number[] = [];
+  for (let start = 0; start < size; start += 1) {
+    if (state[start]) continue;
+    // Depth first towards what feeds a place: whatever is met again on the way is in a loop with it.
+    const stack: [node: number, next: number][] = [[start, 0]];
+    state[start] = OPEN;
+    while (stack.length > 0) {
+      const top = stack[stack.length - 1]!;
+      const feeder = from[top[0]]![top[1]];
+      top[1] += 1;
+      if (feeder === undefined) {
+        state[top[0]] = DONE;
+        order.push(top[0]);
+        stack.pop();
+      } else if (!state[feeder]) {
+        state[feeder] = OPEN;
+        stack.push([feeder, 0]);
+      } else if (state[feeder] === OPEN) cut.add(feeder);
+    }
+  }
+  return { cut: [...cut], order };
+};
+
+/**
+ * Amplitudes within a component: (I − A)·x = b, by tearing (Kron 1963): its loops are cut at a few places, everything is followed
+ * through what is left in the order sound goes, and only what comes round to the cuts is solved together.
+ */
+export const loopSolver = (nodes: readonly string[], edges: readonly FlowEdge[]): LoopSolver => {
   const size = nodes.length;
   const index = new Map(nodes.map((id, i) => [id, i]));
-  const re = new Float64Array(size * size);
-  const im = new Float64Array(size * size);
-  for (let i = 0; i < size; i += 1) re[i * size + i] = 1;
-  for (const edge of edges) {
-    const at = index.get(edge.to)! * size + index.get(edge.from)!;
-    const factor = factorOf(edge);
-    re[at]! -= factor.re * KEPT;
-    im[at]! -= factor.im * KEPT;
-  }
-  eliminate(size, columns, re, im, b.re, b.im);
+  const into: { edge: number; from: number }[][] = nodes.map(() => []);
+  edges.forEach((edge, at) => into[index.get(edge.to)!]!.push({ edge: at, from: index.get(edge.from)! }));
+  const { cut, order } = tear(
+    size,
+    into.map((all) => all.map(({ from }) => from)),
+  );
+  const cutAt = new Map(cut.map((node, at) => [node, at]));
+  return (factorOf, columns, given) => {
+    // Behind the columns of the sources one for each cut: what a place has of whatever is there.
+    const width = columns + cut.length;
+    const re = new Float64Array(size * width);
+    const im = new Float64Array(size * width);
+    const factors = edges.map(factorOf);
+    /** What feeds a place, and what comes to it from outside, added to a row. */
+    const gather = (node: number, toRe: Float64Array, toIm: Float64Array, at: number) => {
+      for (let k = 0; k < columns; k += 1) {
+        toRe[at + k]! += given.re[node * columns + k]!;
+        toIm[at + k]! += given.im[node * columns + k]!;
+      }
+      for (const { edge, from } of into[node]!) {
+        const x = factors[edge]!.re * KEPT;
+        const y = factors[edge]!.im * KEPT;
+        const there = from * width;
+        for (let k = 0; k < width; k += 1) {
+          const [a, b] = [re[there + k]!, im[there + k]!];
+          toRe[at + k]! += x * a - y * b;
+          toIm[at + k]! += x * b + y * a;
+        }
+      }
+    };
+    for (const node of order) if (cutAt.has(node)) re[node * width + columns + cutAt.get(node)!] = 1;
+    for (const node of order) if (!cutAt.has(node)) gather(node, re, im, node * width);
+    const round = { re: new Float64Array(cut.length * width), im: new Float64Array(cut.length * width) };
+    cut.forEach((node, at) => gather(node, round.re, round.im, at * width));
+    const [a, x] = [cut.length, columns].map((wide) => ({
+      re: new Float64Array(cut.length * wide),
+      im: new Float64Array(cut.length * wide),
+    })) as [Columns, Columns];
+    for (let row = 0; row < cut.length; row += 1) {
+      for (let k = 0; k < cut.length; k += 1) {
+        a.re[row * cut.length + k] = (row === k ? 1 : 0) - round.re[row * width + columns + k]!;
+        a.im[row * cut.length + k] = -round.im[row * width + columns + k]!;
+      }
+      for (let k = 0; k < columns; k += 1) {
+        x.re[row * columns + k] = round.re[row * width + k]!;
+        x.im[row * columns + k] = round.im[row * width + k]!;
+      }
+    }
+    eliminate(cut.length, columns, a.re, a.im, x.re, x.im);
+    for (let node = 0; node < size; node += 1) {
+      for (let k = 0; k < columns; k += 1) {
+        let [sumRe, sumIm] = [re[node * width + k]!, im[node * width + k]!];
+        for (let at = 0; at < cut.length; at += 1) {
+          const [p, q] = [re[node * width + columns + at]!, im[node * width + columns + at]!];
+          const [u, v] = [x.re[at * columns + k]!, x.im[at * columns + k]!];
+          sumRe += p * u - q * v;
+          sumIm += p * v + q * u;
+        }
+        given.re[node * columns + k] = sumRe;
+        given.im[node * columns + k] = sumIm;
+      }
+    }
+  };
 };
 
 const LOWEST_RING_HZ = 20;
@@ -74,8 +162,9 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
   }
   const found: FlowLoop[] = [];
   let steps = 0;
+  const way: FlowEdge[] = [];
   // From each place only through later ones: every loop is met once, at its first place.
-  const walk = (start: string, at: string, way: FlowEdge[], on: Set<string>) => {
+  const walk = (start: string, at: string, on: Set<string>, leading: ReadonlySet<string>) => {
     for (const edge of byFrom.get(at) ?? []) {
       steps += 1;
       if (steps > MOST_STEPS || found.length >= MOST_LOOPS) return;
@@ -87,17 +176,32 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
           delayMs: whole.reduce((sum, { delayMs }) => sum + delayMs, 0),
           ringsAtHz: ringsAt(whole),
         });
-      } else if (!on.has(edge.to) && rank.get(edge.to)! > rank.get(start)!) {
+      } else if (!on.has(edge.to) && leading.has(edge.to)) {
         on.add(edge.to);
-        walk(start, edge.to, [...way, edge], on);
+        way.push(edge);
+        walk(start, edge.to, on, leading);
+        way.pop();
         on.delete(edge.to);
       }
     }
   };
-  for (const id of component.nodes) walk(id, id, [], new Set([id]));
+  for (const id of component.nodes) {
+    const isLater = (from: string) => rank.has(from) && rank.get(from)! > rank.get(id)!;
+    const leading = reachable(id, (at) =>
+      edgesInto(graph, at)
+        .map(({ from }) => from)
+        .filter(isLater),
+    );
+    walk(id, id, new Set([id]), leading);
+  }
   return found.sort((a, b) => b.gainDb - a.gainDb);
 };
 
-/** Every way back to where it began. */
+/** What comes round weaker than this nobody asks for, dB. */
+const ASKED_FOR_DB: Db = -40;
+
+/** Every way back to where it began, where any of it could be asked for. */
 export const loopsOf = (graph: FlowGraph): FlowLoop[] =>
-  graph.components.filter(({ isLoop }) => isLoop).flatMap((component) => loopsIn(graph, component));
+  graph.components
+    .filter((component) => component.isLoop && (weakRound(graph, component)?.againDb ?? 0) > ASKED_FOR_DB)
+    .flatMap((component) => loopsIn(graph, component));

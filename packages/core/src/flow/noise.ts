@@ -1,7 +1,8 @@
 import { SPEECH_LINES } from '../units';
 import { carryOver, downstreamOf, upstreamOf, type FlowChanges } from './changes';
 import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph } from './graph';
-import { innerEdges, solveLoop } from './loop';
+import { innerEdges, loopSolver } from './loop';
+import { weakRound, type WeakRound } from './weak-round';
 import { edgeFactor, powerOf, through, together, type Heard } from './sound';
 
 /** Noise at one place: what knows of nothing else, and what comes by several ways from one fork. */
@@ -38,21 +39,29 @@ const isForked = (graph: FlowGraph, id: string): boolean => {
 const forksOf = (graph: FlowGraph): Set<string> =>
   new Set([...graph.out.keys()].filter((id) => isForked(graph, id)));
 
-/** Mean power from each place of a loop to each other, over the lines of speech. */
-const powersInLoop = (graph: FlowGraph, component: FlowGraph['components'][number]): number[][] => {
+/**
+ * What noises born in a component come to at each of its places, as mean power over the lines of speech.
+ * @param given power at each place, without what goes round
+ */
+const roundInLoop = (
+  graph: FlowGraph,
+  component: FlowGraph['components'][number],
+  given: readonly number[],
+): number[] => {
   const { nodes } = component;
-  const size = nodes.length;
-  const edges = innerEdges(graph, component);
-  const powers = nodes.map(() => nodes.map(() => 0));
+  const solve = loopSolver(nodes, innerEdges(graph, component));
+  const born = nodes.map((_, at) => at).filter((at) => given[at]! > 0);
+  const width = born.length;
+  const powers = nodes.map(() => 0);
   for (const { hertz, share } of SPEECH_LINES) {
-    const b = { re: new Float64Array(size * size), im: new Float64Array(size * size) };
-    for (let i = 0; i < size; i += 1) b.re[i * size + i] = 1;
-    solveLoop(nodes, edges, (edge) => edgeFactor(edge, hertz), size, b);
-    powers.forEach((row, i) =>
-      row.forEach((_, j) => {
-        row[j]! += share * (b.re[i * size + j]! ** 2 + b.im[i * size + j]! ** 2);
-      }),
-    );
+    const b = { re: new Float64Array(nodes.length * width), im: new Float64Array(nodes.length * width) };
+    born.forEach((at, column) => {
+      b.re[at * width + column] = Math.sqrt(given[at]!);
+    });
+    solve((edge) => edgeFactor(edge, hertz), width, b);
+    for (let at = 0; at < powers.length; at += 1)
+      for (let k = at * width; k < (at + 1) * width; k += 1)
+        powers[at]! += share * (b.re[k]! ** 2 + b.im[k]! ** 2);
   }
   return powers;
 };
@@ -109,13 +118,13 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
   ];
   const sum = ({ apart, shared }: Noise): number =>
     [...shared].reduce((all, [fork, heard]) => all + left.get(fork)! * powerOf(heard), apart);
-  const arriving = (id: string, within?: ReadonlySet<string>): Noise => {
+  const arriving = (id: string, counts?: (edge: FlowEdge) => boolean): Noise => {
     const born = graph.nodes.get(id)?.noise;
     const noise: Noise = { apart: born === undefined ? 0 : power(born), shared: new Map() };
     for (const edge of edgesInto(graph, id)) {
       if (edge.noise !== undefined) noise.apart += power(edge.noise);
       const from = at.get(edge.from);
-      if (!from || within?.has(edge.from)) continue;
+      if (!from || (counts && !counts(edge))) continue;
       noise.apart += from.apart * gainOf(edge);
       for (const [fork, heard] of from.shared) {
         const there = noise.shared.get(fork);
@@ -136,6 +145,26 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
     }
     at.set(id, noise);
   };
+  /** What is meant first; what has strayed once is apart from it. */
+  const inWeakRound = ({ order, strays }: WeakRound) => {
+    const strayed = new Set(strays);
+    for (const id of order)
+      leave(
+        id,
+        arriving(id, (edge) => !strayed.has(edge)),
+      );
+    const once = new Map<string, number>();
+    const take = ({ to }: FlowEdge, from: number) => once.set(to, (once.get(to) ?? 0) + from);
+    for (const edge of strays) take(edge, sum(at.get(edge.from)!) * gainOf(edge));
+    for (const id of order)
+      for (const edge of edgesInto(graph, id))
+        if (!strayed.has(edge)) take(edge, (once.get(edge.from) ?? 0) * gainOf(edge));
+    for (const [id, more] of once) {
+      const noise = at.get(id)!;
+      noise.apart += more;
+      if (more > 0) levels.set(id, 10 * Math.log10(sum(noise)));
+    }
+  };
   for (const component of graph.components) {
     const { nodes, isLoop } = component;
     if (!nodes.some(isNew)) continue;
@@ -143,12 +172,15 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
       leave(nodes[0]!, arriving(nodes[0]!));
       continue;
     }
+    const weak = weakRound(graph, component);
+    if (weak) {
+      inWeakRound(weak);
+      continue;
+    }
     const own = new Set(nodes);
-    const given = nodes.map((id) => sum(arriving(id, own)));
-    const powers = powersInLoop(graph, component);
-    nodes.forEach((id, i) =>
-      leave(id, { apart: given.reduce((all, one, j) => all + one * powers[i]![j]!, 0), shared: new Map() }),
-    );
+    const given = nodes.map((id) => sum(arriving(id, ({ from }) => !own.has(from))));
+    const powers = roundInLoop(graph, component, given);
+    nodes.forEach((id, i) => leave(id, { apart: powers[i]!, shared: new Map() }));
   }
   return { levels, forks, left, at };
 };

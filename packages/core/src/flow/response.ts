@@ -3,7 +3,7 @@ import type { Lookup } from '../rig';
 import { dbFromRatio, type Db } from '../units';
 import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from './graph';
 import { highPassAt } from './high-pass';
-import { innerEdges, solveLoop } from './loop';
+import { innerEdges, loopSolver } from './loop';
 import { edgeFactor } from './sound';
 
 /** What a way does to the tone of a sound, from 20 Hz to 20 kHz. */
@@ -105,7 +105,7 @@ export const responseBetween = (
           b.im[row]! += from.re * im + from.im * re;
         }
       });
-      if (component.isLoop) solveLoop(component.nodes, innerEdges(graph, component), factor, 1, b);
+      if (component.isLoop) loopSolver(component.nodes, innerEdges(graph, component))(factor, 1, b);
       component.nodes.forEach((id, row) => heard.set(id, { re: b.re[row]!, im: b.im[row]! }));
     }
     const { re, im } = heard.get(end) ?? { re: 0, im: 0 };

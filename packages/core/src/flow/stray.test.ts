@@ -27,7 +27,7 @@ const rig = (mic = 'mic-dynamic-hand'): Rig =>
       { id: 'mic-bob', model: mic },
       { id: 'desk', model: 'mixer-4-usb', settings: { gain1: 40, gain2: 40, 'main-volume': 0 } },
       { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1, 2])] },
-      { id: 'wedge', model: 'loudspeaker' },
+      { id: 'wedge', model: 'loudspeaker', settings: { level: 0 } },
     ],
     leads: [
       { kind: 'xlr', ends: ['mic-ann.out', 'desk.in1'], lengthM: 3 },
