@@ -119,7 +119,7 @@ describe('what is offered for a lost voice', () => {
 /** Desks with a call on a stream that can carry the whole mix, set to do so. */
 const ECHOING = DESKS.flatMap(([name, rig]) =>
   rig.apps.flatMap((app): [string, Rig][] => {
-    if (app.kind !== 'call' || !app.input || 'joined' in app.input) return [];
+    if (app.kind !== 'call' || !app.input || !('device' in app.input)) return [];
     const { device, stream } = app.input;
     const model = rig.models.find(({ id }) => id === rig.devices.find((one) => one.id === device)!.model)!;
     const kind = controlOf(model, deskControlId.kind(stream));

@@ -46,7 +46,7 @@ export const wrongStream: Check = (solved) =>
     const { find, usb, heard } = solved;
     const { kind, input, computer, tracks } = app;
     if (kind === 'player' || !input || (kind === 'recorder' && tracks.length === 0)) return [];
-    const chosen = find.streamsOf(input);
+    const chosen = find.streamsOf(input, computer);
     const devices = new Set(chosen.map(({ device }) => device));
     // Whoever sends to others sends voices, where there are any; a recorder may be for anything but what its computer plays.
     const isVoice: Wanted = ({ person }) => person !== undefined;

@@ -1,5 +1,5 @@
 import { channelsOf, usbTree } from '../flow';
-import { lookup, putApp, type App, type DeviceStream, type Edit, type Rig, type StreamChoice } from '../rig';
+import { lookup, putApp, type App, type AppChoice, type DeviceStream, type Edit, type Rig } from '../rig';
 
 /** A stream an app may choose, in an operator's words. */
 export interface StreamOption extends DeviceStream {
@@ -34,10 +34,10 @@ export const streamOptions = (
 };
 
 /** How many channels a choice has, whether it is plugged in or not. */
-export const channelCount = (rig: Rig, choice: StreamChoice | null): number => {
+export const channelCount = (rig: Rig, { input, computer }: App): number => {
   const find = lookup(rig);
   return find
-    .streamsOf(choice)
+    .streamsOf(input, computer)
     .reduce(
       (sum, { device, stream }) =>
         sum + (find.modelOf(device)?.streams.find(({ id }) => id === stream)?.channels.length ?? 0),
@@ -48,7 +48,7 @@ export const channelCount = (rig: Rig, choice: StreamChoice | null): number => {
 /** A track for every channel of what an app listens to that has none yet. */
 export const withAllTracks = (rig: Rig, app: App): App => {
   const have = new Set(app.tracks.map(({ channel }) => channel));
-  const missing = Array.from({ length: channelCount(rig, app.input) }, (_, n) => n + 1).filter(
+  const missing = Array.from({ length: channelCount(rig, app) }, (_, n) => n + 1).filter(
     (channel) => !have.has(channel),
   );
   const ids = new Set(app.tracks.map(({ id }) => id));
@@ -62,7 +62,7 @@ export const withAllTracks = (rig: Rig, app: App): App => {
 };
 
 /** Lets an app listen to a stream; a recorder without tracks gets one for every channel. */
-export const listenTo = (rig: Rig, app: App, input: StreamChoice | null): Edit => {
+export const listenTo = (rig: Rig, app: App, input: AppChoice | null): Edit => {
   const next = { ...app, input };
   return putApp(rig, app.kind === 'recorder' && app.tracks.length === 0 ? withAllTracks(rig, next) : next);
 };

@@ -3,6 +3,7 @@ import { aimWords } from '../gain';
 import {
   againstUsualWords,
   farEndWords,
+  isAsSystem,
   lookup,
   plugName,
   settingOf,
@@ -95,13 +96,15 @@ const leadsApart = (a: Rig, b: Rig, isInBoth: (id: string, rig: Rig) => boolean)
 const listens = (rig: Rig, app: App): string => {
   const find = lookup(rig);
   const choice = (chosen: App['input']): string =>
-    find
-      .streamsOf(chosen)
-      .map(({ device, stream }) => {
-        const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
-        return `${label} of ${find.device(device)?.name ?? device}`;
-      })
-      .join(' and ') || 'nothing';
+    `${isAsSystem(chosen) ? 'as its system, ' : ''}${
+      find
+        .streamsOf(chosen, app.computer)
+        .map(({ device, stream }) => {
+          const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+          return `${label} of ${find.device(device)?.name ?? device}`;
+        })
+        .join(' and ') || 'nothing'
+    }`;
   const tracks = app.tracks.map(({ name, channel }) => `${name} on ${channel}`).join(', ');
   const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
   const back = app.monitorMs === undefined ? '' : `, plays back what it records ${app.monitorMs} ms late`;

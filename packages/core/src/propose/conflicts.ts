@@ -10,7 +10,7 @@ import {
   waysBetween,
   type FlowEdge,
 } from '../flow';
-import type { App, StreamChoice } from '../rig';
+import type { App, AppChoice } from '../rig';
 import type { Demand } from './demands';
 import { decidersOf, makeGates, socketDeciders, type Gates } from './gates';
 import type { Knob, Knobs, Setting } from './knobs';
@@ -159,7 +159,7 @@ const into = (state: State, demand: Demand): Clause => {
     const app = find.app(id ?? '');
     return app ? [{ app, track: app.tracks.find((one) => one.id === trackId) }] : [];
   });
-  const isReached = (app: App, choice: StreamChoice | null) =>
+  const isReached = (app: App, choice: AppChoice | null) =>
     channelsOf(find, usb, app.computer, choice).some((channel) => reached.has(channel));
   for (const { app, track } of takers) {
     const streams = knobs.stream(app, 'input');

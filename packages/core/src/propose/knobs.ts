@@ -6,7 +6,7 @@ import {
   settingOf,
   withMonitoring,
   type App,
-  type StreamChoice,
+  type AppChoice,
   type Edit,
   type Rig,
   type Track,
@@ -29,7 +29,7 @@ export interface Knob {
   /** What a control has at each. */
   values?: readonly ControlValue[];
   /** What a program listens to, or plays into, at each. */
-  choices?: readonly (StreamChoice | null)[];
+  choices?: readonly (AppChoice | null)[];
   /** Which channel a track takes at each, counted from 1. */
   channels?: readonly number[];
 }
@@ -81,7 +81,7 @@ export const makeKnobs = (solved: Solved) => {
     /** What a program listens to, or plays into. */
     stream: (app: App, side: 'input' | 'output'): Knob =>
       keep(`${app.id} ${side}`, () => {
-        const chosen = find.streamsOf(app[side]);
+        const chosen = find.streamsOf(app[side], app.computer);
         const others = shown(app, side).filter(
           ({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream),
         );
@@ -122,7 +122,7 @@ export const makeKnobs = (solved: Solved) => {
     /** Which channel a track takes. */
     channel: (app: App, track: Track): Knob =>
       keep(`${app.id} ${track.id} channel`, () => {
-        const others = Array.from({ length: channelCount(rig, app.input) }, (_, n) => n + 1).filter(
+        const others = Array.from({ length: channelCount(rig, app) }, (_, n) => n + 1).filter(
           (n) => n !== track.channel,
         );
         return {

@@ -1,6 +1,7 @@
 import { controlOf, controlRange, DEVICE_MODELS, type ControlValue, type DeviceModel } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, revise, type Edit, type Step } from './edit';
+import { withSystemChoices, type Side } from './system';
 import type { App, Device, Rig } from './types';
 
 /** Settings that still make sense with a model: its controls only, gains inside their range. */
@@ -36,22 +37,25 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
   const capsules = new Set(model.points.filter(({ role }) => role === 'capsule').map(({ id }) => id));
   const steps: Step[] = revise(rig, 'models', model);
 
-  const choice = (app: App, side: 'input' | 'output'): App['input'] => {
-    const chosen = app[side];
-    if (!chosen || 'joined' in chosen || !changed.has(chosen.device)) return chosen;
+  const choice = (chosen: App['input'], side: Side): App['input'] => {
+    if (!chosen || !('device' in chosen) || !changed.has(chosen.device)) return chosen;
     const wanted = side === 'input' ? 'to-computer' : 'from-computer';
     return model.streams.some(({ id, direction }) => id === chosen.stream && direction === wanted)
       ? chosen
       : null;
   };
   for (const one of rig.devices) {
-    if (changed.has(one.id))
-      steps.push(
-        ...revise(rig, 'devices', { ...one, model: model.id, settings: fittingSettings(one, model) }),
-      );
+    const kept = withSystemChoices(one, choice);
+    steps.push(
+      ...revise(
+        rig,
+        'devices',
+        changed.has(one.id) ? { ...kept, model: model.id, settings: fittingSettings(one, model) } : kept,
+      ),
+    );
   }
   for (const app of rig.apps) {
-    const chosen = { input: choice(app, 'input'), output: choice(app, 'output') };
+    const chosen = { input: choice(app.input, 'input'), output: choice(app.output, 'output') };
     steps.push(...revise(rig, 'apps', { ...app, ...chosen }));
   }
   for (const joined of rig.joinedInputs) {

@@ -1,7 +1,9 @@
 import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
+import { isAsSystem, withSystemChoices } from './system';
 import type {
+  AppChoice,
   AimChoice,
   App,
   Assumptions,
@@ -14,7 +16,6 @@ import type {
   Rig,
   SinkRef,
   SourceRef,
-  StreamChoice,
   Target,
 } from './types';
 
@@ -94,8 +95,12 @@ export const takenOff = (rig: Rig, headphones: string): Step[] =>
   });
 
 /** What an app chose, without the devices and joined inputs that go. */
-const choiceWithout = (choice: StreamChoice | null, device: string, joined: ReadonlySet<string>) =>
-  choice && ('device' in choice ? choice.device === device : joined.has(choice.joined)) ? null : choice;
+const choiceWithout = (choice: AppChoice | null, device: string, joined: ReadonlySet<string>) =>
+  !choice ||
+  isAsSystem(choice) ||
+  !('device' in choice ? choice.device === device : joined.has(choice.joined))
+    ? choice
+    : null;
 
 /** Takes a device away, with the leads in it, what was plugged into those, its apps, and the people at it. */
 export const removeDevice = (rig: Rig, id: string): Edit => {
@@ -139,6 +144,16 @@ export const removeDevice = (rig: Rig, id: string): Edit => {
       const clock = joined.clock === id ? null : joined.clock;
       steps.push(...revise(rig, 'joinedInputs', { ...joined, members, clock }));
     }
+  }
+  for (const one of rig.devices) {
+    if (one.id !== id)
+      steps.push(
+        ...revise(
+          rig,
+          'devices',
+          withSystemChoices(one, (choice) => choiceWithout(choice, id, ownJoined)),
+        ),
+      );
   }
   steps.push(drop(rig, 'devices', id));
   return { label: `Remove ${device.name}`, steps };

@@ -7,7 +7,8 @@ import {
   type Port,
 } from '../catalogue';
 import type { Condition } from './condition';
-import type { App, Device, DeviceStream, Lead, Plugged, Rig, StreamChoice } from './types';
+import { isAsSystem, systemChoice } from './system';
+import type { App, AppChoice, Device, DeviceStream, Lead, Plugged, Rig } from './types';
 
 /** Finding things in a rig document by id. Built once per document. */
 export interface Lookup {
@@ -24,8 +25,8 @@ export interface Lookup {
   app: (id: string) => App | undefined;
   /** The programs on a computer. */
   appsOn: (computer: string) => App[];
-  /** The device streams behind a choice, in the order of their channels. */
-  streamsOf: (choice: StreamChoice | null) => DeviceStream[];
+  /** The device streams behind a choice of a program on a computer, in the order of their channels. */
+  streamsOf: (choice: AppChoice | null, computer: string) => DeviceStream[];
   /** The lead end in a device's port, if any. */
   inPort: (device: string, port: string) => { lead: Lead; end: number } | undefined;
 }
@@ -77,8 +78,16 @@ const makeLookup = (rig: Rig): Lookup => {
     port: (device, port) => modelOf(device)?.ports.find((candidate) => candidate.id === port),
     app: (id) => apps.get(id),
     appsOn: (computer) => rig.apps.filter((app) => app.computer === computer),
-    streamsOf: (choice) =>
-      !choice ? [] : 'joined' in choice ? (joined.get(choice.joined)?.members ?? []) : [choice],
+    streamsOf: (choice, computer) => {
+      const device = devices.get(computer);
+      const model = modelOf(computer);
+      const own = isAsSystem(choice)
+        ? device && model
+          ? systemChoice(device, model, choice.system)
+          : null
+        : choice;
+      return !own ? [] : 'joined' in own ? (joined.get(own.joined)?.members ?? []) : [own];
+    },
     inPort: (device, port) => plugs.get(`${device}:${port}`),
   };
 };

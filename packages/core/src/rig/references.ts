@@ -2,6 +2,7 @@ import { controlOf, controlRange, type DeviceModel } from '../catalogue';
 import { checkLeadKind, checkModel } from './model-references';
 import { problem, type Problem } from './problem';
 import { uniqueIds, type Report } from './report';
+import { isAsSystem } from './system';
 import type { Plugged, Rig } from './types';
 
 /** Checks that every id in a well-shaped document points at something; the part a JSON Schema cannot say. */
@@ -143,6 +144,19 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
     if (clock !== null && !members.some(({ device }) => device === clock))
       report(`${where}.clock`, clock, 'one of its members, or null', 'choose a member');
   });
+  rig.devices.forEach((device, index) => {
+    const where = `devices[${index}].system`;
+    if (device.system && models.get(device.model)?.kind !== 'computer')
+      report(where, device.name, 'a computer', 'leave it out');
+    const { input, output } = device.system ?? {};
+    const isInput =
+      !input ||
+      ('joined' in input ? joined.has(input.joined) : isStream(input.device, input.stream, 'to-computer'));
+    if (!isInput)
+      report(`${where}.input`, input, 'a stream of a device of this rig', 'choose an input stream');
+    if (output && !isStream(output.device, output.stream, 'from-computer'))
+      report(`${where}.output`, output, 'a stream of a device of this rig', 'choose an output stream');
+  });
   rig.apps.forEach((app, index) => {
     const where = `apps[${index}]`;
     if (!devices.has(app.computer))
@@ -156,9 +170,11 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       const wanted = side === 'input' ? 'to-computer' : 'from-computer';
       const isThere =
         choice === null ||
-        ('joined' in choice
-          ? side === 'input' && joined.has(choice.joined)
-          : isStream(choice.device, choice.stream, wanted));
+        (isAsSystem(choice)
+          ? choice.system === side
+          : 'joined' in choice
+            ? side === 'input' && joined.has(choice.joined)
+            : isStream(choice.device, choice.stream, wanted));
       if (!isThere) {
         report(
           `${where}.${side}`,

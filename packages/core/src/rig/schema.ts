@@ -36,7 +36,11 @@ export type DeviceStream = Static<typeof DEVICE_STREAM>;
 /** What an app listens to or plays into: a stream of a device, or several joined into one. */
 const JOINED_CHOICE = closed({ joined: ID });
 export type StreamChoice = DeviceStream | Static<typeof JOINED_CHOICE>;
-const CHOSEN = either([nothing(), DEVICE_STREAM, JOINED_CHOICE]);
+
+/** Whatever the system of its computer is set to, on that side. */
+const AS_SYSTEM = closed({ system: oneOf(['input', 'output']) });
+export type AppChoice = StreamChoice | Static<typeof AS_SYSTEM>;
+const CHOSEN = either([nothing(), DEVICE_STREAM, JOINED_CHOICE, AS_SYSTEM]);
 
 /** What level is wanted at a destination: one of the schools, a loudness, or an average of one's own, dBFS. */
 const AIM = either([
@@ -108,6 +112,13 @@ const DEVICE = closed({
   settings: named(SETTING, Unsafe<ControlValue>({ type: ['number', 'boolean', 'string'] }), 3000),
   /** Where a loudspeaker stands on the plan of the table. */
   spot: Optional(SPOT),
+  /** What a computer's system listens to and plays into; absent: its own first socket. */
+  system: Optional(
+    closed({
+      input: Optional(either([DEVICE_STREAM, JOINED_CHOICE])),
+      output: Optional(DEVICE_STREAM),
+    }),
+  ),
   /** What is wanted on the tracks of a camera or recorder; absent: usual for it, or as the rig. */
   aim: Optional(AIM),
 });

@@ -36,6 +36,8 @@ const FIELD_WORDS: Record<string, string> = {
   offAxisDeg: 'Angle',
   bearingDeg: 'Side',
   spot: 'Place on the plan',
+  system: 'System input and output',
+  wears: 'Headphones worn',
   effort: 'Voice',
   againstUsualDb: 'Voice against usual',
   channel: 'Channel',

@@ -3,6 +3,7 @@ import { fittingSettings } from './adopt-model';
 import { freeId, freeName, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
 import { lookup } from './lookup';
+import { withoutSystem, withSystemChoices } from './system';
 import type { App, Device, Rig } from './types';
 
 /** Which socket of another model takes what is plugged into one of this: the same by its id, else the next that fits. */
@@ -48,10 +49,15 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
   const old = lookup(rig).modelOf(deviceId);
   const sockets = socketsFor(rig, device, model);
   const isNamedByModel = old !== undefined && device.name.startsWith(old.name);
+  const choice = (chosen: App['input']): App['input'] => {
+    if (!chosen || !('device' in chosen) || chosen.device !== deviceId) return chosen;
+    const stream = streamFor(old, model, chosen.stream);
+    return stream === undefined ? null : { device: deviceId, stream };
+  };
   const steps: Step[] = rig.models.some(({ id }) => id === model.id) ? [] : [put('models', model)];
   steps.push(
     ...revise(rig, 'devices', {
-      ...device,
+      ...(model.kind === 'computer' ? withSystemChoices(device, choice) : withoutSystem(device)),
       model: model.id,
       name: isNamedByModel ? freeName(rig, model.name) : device.name,
       settings: fittingSettings(device, model),
@@ -77,11 +83,9 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
     );
   }
   if (model.kind !== 'headphones') steps.push(...takenOff(rig, deviceId));
-  const choice = (chosen: App['input']): App['input'] => {
-    if (!chosen || 'joined' in chosen || chosen.device !== deviceId) return chosen;
-    const stream = streamFor(old, model, chosen.stream);
-    return stream === undefined ? null : { device: deviceId, stream };
-  };
+  for (const one of rig.devices) {
+    if (one.id !== deviceId) steps.push(...revise(rig, 'devices', withSystemChoices(one, choice)));
+  }
   for (const app of rig.apps) {
     if (app.computer === deviceId && model.kind !== 'computer') {
       steps.push(drop(rig, 'apps', app.id));

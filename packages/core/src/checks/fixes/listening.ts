@@ -88,7 +88,7 @@ export const streamsAt = ({ rig, find, usb }: Solved, computer: string, towards:
 
 /** A program set to another of the streams its computer is shown, on one of its sides. */
 const elsewhere = (solved: Solved, app: App, side: 'input' | 'output', words: string): Fix[] => {
-  const chosen = solved.find.streamsOf(app[side]);
+  const chosen = solved.find.streamsOf(app[side], app.computer);
   return streamsAt(solved, app.computer, side === 'input' ? 'to-computer' : 'from-computer')
     .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
     .map(({ device, stream, label: name }) => {

@@ -1,4 +1,4 @@
-import { farEndsOf, type App, type Lookup, type StreamChoice } from '../../rig';
+import { farEndsOf, type App, type AppChoice, type Lookup } from '../../rig';
 import { type Db } from '../../units';
 import type { GraphMaker } from '../graph';
 import { appId, farEndId, pointId, trackId } from '../ids';
@@ -35,9 +35,9 @@ export const channelsOf = (
   find: Lookup,
   usb: UsbTree,
   computer: string,
-  choice: StreamChoice | null,
+  choice: AppChoice | null,
 ): string[] =>
-  find.streamsOf(choice).flatMap(({ device, stream: id }) => {
+  find.streamsOf(choice, computer).flatMap(({ device, stream: id }) => {
     const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
     return stream && reaches(usb, device, stream, computer)
       ? stream.channels.map((channel) => pointId(device, channel))
