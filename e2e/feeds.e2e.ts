@@ -142,3 +142,24 @@ test('the way a sound comes is lit on the wiring chart', async ({ page, request 
   await expect(page.locator('[data-ring] path').first()).toBeAttached();
   expect(await page.locator('[data-ring] path').count()).toBeGreaterThanOrEqual(3);
 });
+
+test('a program that follows the system hears whom the system hears', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Skerry Light live stream');
+  await page.goto(`/rigs/${id}/wiring?device=call-computer`);
+  const programs = page.getByRole('region', { name: 'Programs' });
+  await programs.getByLabel('Call listens to').selectOption('As the system');
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
+    /hears? nobody|does not hear|do not hear/,
+  );
+  await programs.getByLabel('The system listens to').selectOption('Oil store desk, Second computer');
+  await expect(page.getByText('Clear. Every voice arrives')).toBeVisible();
+});
+
+test('headphones are worn by one person at a time', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Skerry Light live stream');
+  await page.goto(`/rigs/${id}/wiring?device=keeper-phones`);
+  await expect(page.getByLabel('Worn by')).toHaveValue('keeper');
+  await page.getByLabel('Worn by').selectOption('Guest');
+  await page.goto(`/rigs/${id}/wiring?device=guest-phones`);
+  await expect(page.getByLabel('Worn by')).toHaveValue('');
+});

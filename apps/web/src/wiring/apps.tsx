@@ -1,17 +1,23 @@
 import {
+  asSystem,
   channelCount,
+  isAsSystem,
   listenTo,
+  lookup,
   newApp,
   putApp,
   removeApp,
+  setSystem,
   streamOptions,
+  systemChoice,
   USUAL_MONITOR_MS,
   withAllTracks,
   withMonitoring,
   type App,
+  type AppChoice,
   type Device,
   type Rig,
-  type StreamChoice,
+  type Side,
 } from '@diaphon/core';
 import { Button } from '../look/button';
 import { NumberField } from '../look/number-field';
@@ -33,41 +39,52 @@ const ADDABLE: { kind: App['kind']; label: string }[] = [
   { kind: 'player', label: 'Add a player' },
 ];
 
-const keyOf = (choice: StreamChoice | null): string =>
-  !choice ? '' : 'joined' in choice ? `joined ${choice.joined}` : `${choice.device} ${choice.stream}`;
+const keyOf = (choice: AppChoice | null): string => {
+  if (!choice) return '';
+  if (isAsSystem(choice)) return 'system';
+  return 'joined' in choice ? `joined ${choice.joined}` : `${choice.device} ${choice.stream}`;
+};
 
 interface StreamFieldProps {
   rig: Rig;
-  app: App;
-  side: 'input' | 'output';
-  onChoose: (choice: StreamChoice | null) => void;
+  computer: string;
+  side: Side;
+  label: string;
+  /** What it is called to whoever does not see where it stands. */
+  named: string;
+  value: AppChoice | null;
+  /** What it is called to have chosen nothing, or to do as the system. */
+  first: { key: string; label: string; choice: AppChoice | null }[];
+  onChoose: (choice: AppChoice | null) => void;
 }
 
-/** What an app listens to, or plays into: streams of devices that hang on its computer first. */
-const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
-  const options = streamOptions(rig, app.computer, side === 'input' ? 'to-computer' : 'from-computer');
-  const joined = side === 'input' ? rig.joinedInputs.filter(({ computer }) => computer === app.computer) : [];
-  const choices = new Map<string, StreamChoice>([
-    ...options.map(({ device, stream }): [string, StreamChoice] => [
-      `${device} ${stream}`,
-      { device, stream },
-    ]),
-    ...joined.map(({ id }): [string, StreamChoice] => [`joined ${id}`, { joined: id }]),
+/** What is listened to, or played into: streams of devices that hang on the computer first. */
+const StreamField = ({ rig, computer, side, label, named, value, first, onChoose }: StreamFieldProps) => {
+  const options = streamOptions(rig, computer, side === 'input' ? 'to-computer' : 'from-computer');
+  const joined = side === 'input' ? rig.joinedInputs.filter((one) => one.computer === computer) : [];
+  const choices = new Map<string, AppChoice | null>([
+    ...first.map(({ key, choice }): [string, AppChoice | null] => [key, choice]),
+    ...options.map(({ device, stream }): [string, AppChoice] => [`${device} ${stream}`, { device, stream }]),
+    ...joined.map(({ id }): [string, AppChoice] => [`joined ${id}`, { joined: id }]),
   ]);
   return (
     <label className="block">
-      {side === 'input' ? 'Listens to' : 'Plays into'}
+      {label}
       <select
         className="field mt-0.5 block w-full"
-        aria-label={`${app.name} ${side === 'input' ? 'listens to' : 'plays into'}`}
-        value={keyOf(app[side])}
+        aria-label={named}
+        value={keyOf(value)}
         onChange={(event) => onChoose(choices.get(event.target.value) ?? null)}
       >
-        <option value="">Nothing yet</option>
-        {options.map(({ device, stream, label, isThere }) => (
-          <option key={`${device} ${stream}`} value={`${device} ${stream}`}>
-            {label}
-            {isThere ? '' : ' (not plugged into this computer)'}
+        {first.map((one) => (
+          <option key={one.key} value={one.key}>
+            {one.label}
+          </option>
+        ))}
+        {options.map((one) => (
+          <option key={`${one.device} ${one.stream}`} value={`${one.device} ${one.stream}`}>
+            {one.label}
+            {one.isThere ? '' : ' (not plugged into this computer)'}
           </option>
         ))}
         {joined.map(({ id, name }) => (
@@ -77,6 +94,57 @@ const StreamField = ({ rig, app, side, onChoose }: StreamFieldProps) => {
         ))}
       </select>
     </label>
+  );
+};
+
+const SIDE_WORDS: Record<Side, string> = { input: 'Listens to', output: 'Plays into' };
+
+/** What a program listens to, or plays into. */
+const AppStream = ({
+  rig,
+  app,
+  side,
+  onChoose,
+}: Pick<StreamFieldProps, 'rig' | 'side' | 'onChoose'> & { app: App }) => (
+  <StreamField
+    rig={rig}
+    computer={app.computer}
+    side={side}
+    label={SIDE_WORDS[side]}
+    named={`${app.name} ${SIDE_WORDS[side].toLowerCase()}`}
+    value={app[side]}
+    first={[
+      { key: '', label: 'Nothing yet', choice: null },
+      { key: 'system', label: 'As the system', choice: asSystem(side) },
+    ]}
+    onChoose={onChoose}
+  />
+);
+
+/** What the system is set to: whatever follows it listens to that, and plays into it. */
+const SystemFields = ({ rig, device }: { rig: Rig; device: Device }) => {
+  const edit = useEdit();
+  const model = lookup(rig).modelOf(device.id);
+  if (!model) return null;
+  return (
+    <fieldset className="space-y-1.5">
+      <legend className="text-faint">The system; programs may follow it</legend>
+      {(['input', 'output'] as const).map((side) => (
+        <StreamField
+          key={side}
+          rig={rig}
+          computer={device.id}
+          side={side}
+          label={SIDE_WORDS[side]}
+          named={`The system ${SIDE_WORDS[side].toLowerCase()}`}
+          value={systemChoice(device, model, side)}
+          first={[]}
+          onChoose={(choice) => {
+            if (choice && !isAsSystem(choice)) edit((now) => setSystem(now, device, side, choice));
+          }}
+        />
+      ))}
+    </fieldset>
   );
 };
 
@@ -116,7 +184,7 @@ const Monitoring = ({ app }: { app: App }) => {
 const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
   const edit = useEdit();
   const { kind } = app;
-  const channels = channelCount(rig, app.input);
+  const channels = channelCount(rig, app);
   return (
     <li className="space-y-1.5 border-l-2 border-line py-1 pl-2" aria-label={app.name}>
       <div className="flex items-end gap-2">
@@ -142,7 +210,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
         </Button>
       </div>
       {kind !== 'player' && (
-        <StreamField
+        <AppStream
           rig={rig}
           app={app}
           side="input"
@@ -164,7 +232,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
       )}
       {kind === 'recorder' && <Monitoring app={app} />}
       {kind !== 'encoder' && (kind !== 'recorder' || app.monitorMs !== undefined) && (
-        <StreamField
+        <AppStream
           rig={rig}
           app={app}
           side="output"
@@ -211,6 +279,7 @@ export const Apps = ({ rig, device }: { rig: Rig; device: Device }) => {
           </Button>
         ))}
       </div>
+      <SystemFields rig={rig} device={device} />
     </section>
   );
 };
