@@ -20,7 +20,6 @@ import { isLargeChart, severityByPlace, type ChartState } from './chart-state';
 import { ringOfWay, ringThrough } from './chart-ring';
 import { DeviceBox, LeadKnot } from './device-box';
 import { LeadLayer } from './lead-layer';
-import { PlaceBox, PlaceFrame } from './place-box';
 import { useLayout } from './use-layout';
 import { FIT, useChartView, useIsPartly } from './use-chart-view';
 import { useIsFar } from './use-is-far';
@@ -33,6 +32,20 @@ const LazySketch = lazy(async () => ({ default: (await import('./far-sketch')).F
 const FarSketch = (props: ComponentProps<typeof LazySketch>) => (
   <Suspense>
     <LazySketch {...props} />
+  </Suspense>
+);
+
+const LazyPlaceBox = lazy(async () => ({ default: (await import('./place-box')).PlaceBox }));
+const LazyPlaceFrame = lazy(async () => ({ default: (await import('./place-box')).PlaceFrame }));
+/** Seen only where the chart is drawn by place. */
+const PlaceBox = (props: ComponentProps<typeof LazyPlaceBox>) => (
+  <Suspense>
+    <LazyPlaceBox {...props} />
+  </Suspense>
+);
+const PlaceFrame = (props: ComponentProps<typeof LazyPlaceFrame>) => (
+  <Suspense>
+    <LazyPlaceFrame {...props} />
   </Suspense>
 );
 

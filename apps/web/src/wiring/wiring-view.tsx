@@ -7,11 +7,11 @@ import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
 import { placesOf } from './chart-places';
-import { FindDevice } from './find-device';
 import { useDeleteKey } from './use-delete-key';
 import { usePlaces } from './use-places';
 import { WiringChart } from './wiring-chart';
 
+const FindDevice = lazy(async () => ({ default: (await import('./find-device')).FindDevice }));
 const AddDeviceDialog = lazy(async () => ({
   default: (await import('./add-device-dialog')).AddDeviceDialog,
 }));
@@ -82,7 +82,11 @@ export const WiringView = () => {
             <Button onClick={() => setConnecting({ from: null, to: null })}>Connect two sockets</Button>
           )}
           <Button onClick={() => setIsStock(true)}>Leads I own</Button>
-          {rig.devices.length > 12 && <FindDevice rig={rig} onFound={(device) => select({ device })} />}
+          {rig.devices.length > 12 && (
+            <Suspense>
+              <FindDevice rig={rig} onFound={(device) => select({ device })} />
+            </Suspense>
+          )}
           {names.length > 1 && (
             <Button
               aria-pressed={places.isGrouped}
