@@ -39,16 +39,15 @@ export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
     const { kind, level } = verdictOf(other);
     return kind === 'on-target' && level + byDb > other.aim.highest;
   });
-  const isShared = (device: string, control: string) =>
-    settled.some(({ stages }) =>
-      stages.some((stage) => stage.controls.some((one) => one.device === device && one.control === control)),
-    );
-  const own = strand.stages.map((stage) => ({
-    ...stage,
-    controls: stage.controls.filter(({ device, control }) => !isShared(device, control)),
-  }));
-  const alone = settled.length > 0 ? gainsOf(solved, { ...strand, stages: own }) : [];
-  return alone.length > 0 ? alone : gainsOf(solved, strand);
+  const all = gainsOf(solved, strand);
+  if (settled.length === 0) return all;
+  const shared = new Set(
+    settled.flatMap(({ stages }) =>
+      stages.flatMap(({ controls }) => controls.map(({ device, control }) => `${device} ${control}`)),
+    ),
+  );
+  const alone = all.filter(({ device, control }) => !shared.has(`${device} ${control.id}`));
+  return alone.length > 0 ? alone : all;
 };
 
 /** Switches that are on and take level off a voice, in order: its pads. */

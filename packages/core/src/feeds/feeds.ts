@@ -56,10 +56,15 @@ const comesTo = (heard: Heardness, { indexes }: Speaker): Map<string, Arrival> =
 };
 
 /** The loudest of it at a listener; undefined where nothing of it comes there. */
-const atPost = (heard: Heardness, comes: Map<string, Arrival>, { ref }: Speaker, post: Post) =>
-  isOwnPost(ref, post)
-    ? echoOf(heard, post.app!, post.farEnd)
-    : post.nodes.flatMap((node) => comes.get(node) ?? []).reduce<Arrival | undefined>(louder, undefined);
+const atPost = (heard: Heardness, comes: Map<string, Arrival>, { ref }: Speaker, post: Post) => {
+  if (isOwnPost(ref, post)) return echoOf(heard, post.app!, post.farEnd);
+  let best: Arrival | undefined;
+  for (const node of post.nodes) {
+    const one = comes.get(node);
+    if (one) best = louder(best, one);
+  }
+  return best;
+};
 
 const stateOf = ({ want }: Want, comes: boolean): FeedState => {
   if (comes) return want === 'never' ? 'unwanted' : 'arrives';
@@ -98,15 +103,24 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
           ? { want: 'must', because: 'somebody here has to hear the far end' }
           : own;
       const arrival = arrivals[at];
-      return {
-        ...want,
+      const state = stateOf(want, arrival !== undefined);
+      const feed: Feed = {
+        want: want.want,
+        because: want.because,
         speaker: speaker.id,
         post: post.id,
-        state: stateOf(want, arrival !== undefined),
-        ...(arrival ? { arrival, unit: heard.graph.nodes.get(arrival.sink)!.unit } : {}),
-        isLate:
-          speaker.kind === 'person' && post.kind === 'ears' && (arrival?.lateMs ?? 0) > OWN_VOICE_LATE_MS,
+        state,
+        isLate: false,
       };
+      // Forty thousand of them in a large rig: what most do not have is added to those that have it.
+      if (want.intent !== undefined) feed.intent = want.intent;
+      if (want.quieterByDb !== undefined) feed.quieterByDb = want.quieterByDb;
+      if (arrival) {
+        feed.arrival = arrival;
+        feed.unit = heard.graph.nodes.get(arrival.sink)!.unit;
+        feed.isLate = speaker.kind === 'person' && post.kind === 'ears' && arrival.lateMs > OWN_VOICE_LATE_MS;
+      }
+      return feed;
     });
   });
   // Nobody wants anything quieter in most rigs: nothing is looked at twice there.

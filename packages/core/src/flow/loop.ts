@@ -38,6 +38,26 @@ export type LoopSolver = (
   given: Columns,
 ) => void;
 
+/** Adds so many numbers times a factor to others. */
+const addTimes = (
+  factorRe: number,
+  factorIm: number,
+  count: number,
+  re: Float64Array,
+  im: Float64Array,
+  from: number,
+  toRe: Float64Array,
+  toIm: Float64Array,
+  to: number,
+) => {
+  for (let k = 0; k < count; k += 1) {
+    const a = re[from + k]!;
+    const b = im[from + k]!;
+    toRe[to + k]! += factorRe * a - factorIm * b;
+    toIm[to + k]! += factorRe * b + factorIm * a;
+  }
+};
+
 /** Places at which every loop of a component is cut, and all places in an order in which each but those comes after what feeds it. */
 const tear = (size: number, from: readonly number[][]): { cut: number[]; order: number[] } => {
   const [OPEN, DONE] = [1, 2];
@@ -85,23 +105,21 @@ export const loopSolver = (nodes: readonly string[], edges: readonly FlowEdge[])
     const width = columns + cut.length;
     const re = new Float64Array(size * width);
     const im = new Float64Array(size * width);
-    const factors = edges.map(factorOf);
+    const factorRe = new Float64Array(edges.length);
+    const factorIm = new Float64Array(edges.length);
+    edges.forEach((edge, at) => {
+      const factor = factorOf(edge);
+      factorRe[at] = factor.re * KEPT;
+      factorIm[at] = factor.im * KEPT;
+    });
     /** What feeds a place, and what comes to it from outside, added to a row. */
     const gather = (node: number, toRe: Float64Array, toIm: Float64Array, at: number) => {
       for (let k = 0; k < columns; k += 1) {
         toRe[at + k]! += given.re[node * columns + k]!;
         toIm[at + k]! += given.im[node * columns + k]!;
       }
-      for (const { edge, from } of into[node]!) {
-        const x = factors[edge]!.re * KEPT;
-        const y = factors[edge]!.im * KEPT;
-        const there = from * width;
-        for (let k = 0; k < width; k += 1) {
-          const [a, b] = [re[there + k]!, im[there + k]!];
-          toRe[at + k]! += x * a - y * b;
-          toIm[at + k]! += x * b + y * a;
-        }
-      }
+      for (const { edge, from } of into[node]!)
+        addTimes(factorRe[edge]!, factorIm[edge]!, width, re, im, from * width, toRe, toIm, at);
     };
     for (const node of order) if (cutAt.has(node)) re[node * width + columns + cutAt.get(node)!] = 1;
     for (const node of order) if (!cutAt.has(node)) gather(node, re, im, node * width);
@@ -123,16 +141,13 @@ export const loopSolver = (nodes: readonly string[], edges: readonly FlowEdge[])
     }
     eliminate(cut.length, columns, a.re, a.im, x.re, x.im);
     for (let node = 0; node < size; node += 1) {
-      for (let k = 0; k < columns; k += 1) {
-        let [sumRe, sumIm] = [re[node * width + k]!, im[node * width + k]!];
-        for (let at = 0; at < cut.length; at += 1) {
-          const [p, q] = [re[node * width + columns + at]!, im[node * width + columns + at]!];
-          const [u, v] = [x.re[at * columns + k]!, x.im[at * columns + k]!];
-          sumRe += p * u - q * v;
-          sumIm += p * v + q * u;
-        }
-        given.re[node * columns + k] = sumRe;
-        given.im[node * columns + k] = sumIm;
+      const here = node * width;
+      given.re.set(re.subarray(here, here + columns), node * columns);
+      given.im.set(im.subarray(here, here + columns), node * columns);
+      for (let at = 0; at < cut.length; at += 1) {
+        const [p, q] = [re[here + columns + at]!, im[here + columns + at]!];
+        if (p !== 0 || q !== 0)
+          addTimes(p, q, columns, x.re, x.im, at * columns, given.re, given.im, node * columns);
       }
     }
   };
