@@ -14,6 +14,7 @@ const CORE_ORDER = [
   'flow',
   'gain',
   'feeds',
+  'host',
   'checks',
   'offers',
   'staging',

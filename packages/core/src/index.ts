@@ -6,6 +6,7 @@ export * from './circuit';
 export * from './flow';
 export * from './gain';
 export * from './feeds';
+export * from './host';
 export * from './checks';
 export * from './offers';
 export * from './staging';

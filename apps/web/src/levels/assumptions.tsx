@@ -1,6 +1,7 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
   DEFAULT_HEADPHONE_LEAK_DB,
+  DEFAULT_USB_REST_MA,
   DEFAULT_HOWL_MARGIN_DB,
   DEFAULT_LEAST_APART_DB,
   DEFAULT_ROOM_NOISE_DBA,
@@ -171,6 +172,17 @@ const ROWS: Row[] = [
     step: 1,
     times: 1,
     absent: DEFAULT_HOWL_MARGIN_DB,
+  },
+  {
+    key: 'usbRestMilliamps',
+    label: 'Gear fed over USB draws at rest',
+    note: 'where its model does not say; common practice',
+    unit: 'mA',
+    min: 0,
+    max: 1000,
+    step: 10,
+    times: 1,
+    absent: DEFAULT_USB_REST_MA,
   },
   {
     key: 'headphoneLeakDb',

@@ -210,6 +210,8 @@ const ASSUMPTIONS = closed({
   roomReverbS: Optional(number(0.05, 10)),
   /** Noise of the room, dB(A). A quiet room; absent: 30. */
   roomNoiseDba: Optional(number(-20, 100)),
+  /** What gear fed over USB draws at rest where its model does not say, milliamps. Common practice; absent: 200. */
+  usbRestMilliamps: Optional(number(0, 3000)),
   /** How much weaker headphones are heard 10 cm outside their cup than in the ear, where their model does not say, dB. Common practice; absent: 40. */
   headphoneLeakDb: Optional(number(0, 90)),
   /** How long the network takes one way to a far end that does not say, milliseconds. Common practice; absent: 100. */

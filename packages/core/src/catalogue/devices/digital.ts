@@ -161,6 +161,7 @@ const aes3Receiver: DeviceModel = {
   about: 'AES3 data on three pins to USB; an analogue microphone in it is silent.',
   ground: 'bonded',
   supply: 'usb',
+  busMilliamps: 120,
   ...joinPieces(
     monoInput({
       id: 'in',

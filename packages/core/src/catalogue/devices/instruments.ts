@@ -118,6 +118,7 @@ export const INSTRUMENTS: DeviceModel[] = [
     about: 'Control, not sound: it tells a computer what to play and has no audio output.',
     ground: 'bonded',
     supply: 'usb',
+    busMilliamps: 80,
     ...joinPieces(usbDevicePort('usb-b-socket'), midiSocket('out')),
   },
   {

@@ -25,6 +25,9 @@ interface InterfaceRow {
   byLight?: { id: string; label: string; points: string[]; stream: string }[];
 }
 
+/** What an interface fed over USB draws at rest, and for each input, milliamps. Common practice, no published source. */
+const [REST_MA, REST_MA_AN_INPUT] = [120, 45];
+
 const phantomControl = (row: InterfaceRow, n: number) => {
   const group = Math.ceil(n / row.phantomGroup);
   const first = (group - 1) * row.phantomGroup + 1;
@@ -66,6 +69,7 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
     kind: 'interface',
     about: row.about,
     ground: 'bonded',
+    ...(row.supply !== 'earthed' ? { busMilliamps: REST_MA + REST_MA_AN_INPUT * row.inputs } : {}),
     supply: row.supply ?? 'usb',
     ...joinPieces(
       ...inputs,
@@ -147,6 +151,7 @@ const dongle = (id: string, name: string, about: string, connector: string): Dev
   about,
   ground: 'bonded',
   supply: 'usb',
+  busMilliamps: 40,
   ...joinPieces(
     usbDevicePort(connector),
     {
@@ -247,6 +252,7 @@ const adapterXlrUsb: DeviceModel = (() => {
     kind: 'interface',
     about: 'A simple preamp (+20 dB) and converter in a cable; no phantom.',
     ground: 'bonded',
+    busMilliamps: 60,
     ...joinPieces(
       {
         ...channel,

@@ -5,6 +5,9 @@ import { interfaceDesk } from './desks';
 import { joinPieces, streamPoints } from './parts';
 import { DELICATE, usbDevicePort } from './ports';
 
+/** What a microphone fed over USB draws at rest, milliamps. Common practice, no published source. */
+const REST_MA = 150;
+
 /** A USB microphone without a headphone socket, or with two capsules. */
 const usbMicrophone = (
   id: string,
@@ -19,6 +22,7 @@ const usbMicrophone = (
   about,
   ground: 'bonded',
   supply: 'usb',
+  busMilliamps: REST_MA,
   ...joinPieces(
     usbDevicePort(connector),
     {
@@ -68,6 +72,7 @@ export const USB_MICROPHONES: DeviceModel[] = [
     kind: 'microphone',
     about: 'Amplifier and converter inside; goes straight into a computer, never into an XLR input.',
     ground: 'bonded',
+    busMilliamps: REST_MA,
     ...joinPieces(
       {
         ports: [

@@ -22,7 +22,14 @@ export const LEAD_KIND = closed({
   screen: Optional(NAME),
   elements: list(ELEMENT, 30),
   usualLengthsM: list(number(0, 1000), 20),
-  usb: Optional(closed({ version: DATA_VERSION, maxLengthM: number(0, 100) })),
+  usb: Optional(
+    closed({
+      version: DATA_VERSION,
+      maxLengthM: number(0, 100),
+      /** Its supply wire, and its ground wire, ohms per metre; absent: 24 AWG. */
+      supplyOhmsPerM: Optional(number(0, 10)),
+    }),
+  ),
   /** How late data comes out of it, milliseconds; absent: at once. */
   delayMs: Optional(number(0, 10_000)),
   /** Longest that its data survives, metres; USB and IEEE 1394 leads say so in `usb`. Absent: no limit of its own. */

@@ -25,7 +25,12 @@ import { ELEMENT, WHEN } from './element';
 export const DATA_VERSION = oneOf(['2.0', '3', '1394']);
 export type DataVersion = Static<typeof DATA_VERSION>;
 
-const USB_ROLE = closed({ role: oneOf(['device', 'host', 'hub-up', 'hub-down']), version: DATA_VERSION });
+const USB_ROLE = closed({
+  role: oneOf(['device', 'host', 'hub-up', 'hub-down']),
+  version: DATA_VERSION,
+  /** What it has to give, milliamps at 5 V; absent: usual for its shape, or for a hub without a supply. */
+  gives: Optional(number(0, 10_000)),
+});
 export type UsbRole = Static<typeof USB_ROLE>;
 
 /** Sound as data through a socket: which points of the device it sends, and which it fills. */
@@ -116,6 +121,8 @@ export const MODEL = closed({
   ground: oneOf(['bonded', 'floating']),
   /** How it is powered; `earthed` ties its metal to the mains earth. Absent: nothing of its own. */
   supply: Optional(oneOf(['earthed', 'double-insulated', 'usb', 'battery'])),
+  /** What it draws from its USB socket at rest, milliamps; absent: nothing where it has a supply of its own, else as assumed. */
+  busMilliamps: Optional(number(0, 5000)),
   ports: list(PORT, 100),
   controls: list(CONTROL, 200),
   elements: list(ELEMENT, 300),

@@ -1,0 +1,1 @@
+export { usbGives, usbSupplies, type UsbBranch, type UsbSupply } from './usb-power';
