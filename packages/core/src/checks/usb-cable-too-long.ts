@@ -1,78 +1,9 @@
-import { contactsBetween, LEAD_KINDS, poweredHubs } from '../catalogue';
 import type { UsbLink } from '../flow';
-import { addDevice, changeLead, combineEdits, connect, freeId, removeLead } from '../rig';
-import { figureText, finding, type Check, type Fix, type Solved } from './finding';
+import { figureText, finding, type Check, type Solved } from './finding';
+import { hubHalfway, shorten } from './fixes/usb-leads';
 
 const limitOf = ({ find }: Solved, link: UsbLink): number =>
   Math.min(...link.leads.map((lead) => find.leadKindOf(lead)?.usb?.maxLengthM ?? Infinity));
-
-/** Shorter leads of the same kinds, longest first, until the way is short enough. */
-const shorten = (solved: Solved, link: UsbLink, limit: number): Fix[] => {
-  let over = link.lengthM - limit;
-  const edits = [...link.leads]
-    .map((id) => solved.find.lead(id)!)
-    .sort((a, b) => b.lengthM - a.lengthM)
-    .flatMap((lead) => {
-      const lengths = solved.find.leadKindOf(lead.id)!.usualLengthsM.filter((usual) => usual < lead.lengthM);
-      const enough = lengths.filter((usual) => lead.lengthM - usual >= over);
-      const lengthM = enough.length > 0 ? Math.max(...enough) : Math.min(...lengths);
-      if (over <= 0 || lengths.length === 0) return [];
-      over -= lead.lengthM - lengthM;
-      return [{ lead, lengthM }];
-    });
-  if (over > 1e-9) return [];
-  const label =
-    edits.length === 1 ? `Use a ${edits[0]!.lengthM} m lead and move the gear closer` : 'Use shorter leads';
-  return [
-    {
-      label,
-      edit: combineEdits(
-        label,
-        ...edits.map(({ lead, lengthM }) => changeLead(solved.rig, lead.id, { lengthM })),
-      ),
-    },
-  ];
-};
-
-const leadBetween = (a: string, b: string) =>
-  LEAD_KINDS.find(
-    ({ usb, ends }) =>
-      usb && contactsBetween(ends[0]!.connector, a) && contactsBetween(ends[1]!.connector, b),
-  );
-
-/** A hub with its own supply halfway: the signal starts afresh there. */
-const hubHalfway = (solved: Solved, link: UsbLink, limit: number): Fix[] => {
-  const [hub] = poweredHubs();
-  if (!hub) return [];
-  const connector = (device: string, port: string) => solved.find.port(device, port)?.connector ?? '';
-  const up = leadBetween(connector(link.to.device, link.to.port), 'usb-b-socket');
-  const down = leadBetween('usb-a-socket', connector(link.device, link.port));
-  const half = Math.ceil(link.lengthM) / 2;
-  if (!up || !down || half > limit || link.leads.length !== 1) return [];
-  const id = freeId(solved.rig, 'hub');
-  const label = 'Put a hub with its own supply halfway';
-  return [
-    {
-      label,
-      edit: combineEdits(
-        label,
-        removeLead(solved.rig, link.leads[0]!),
-        addDevice(solved.rig, hub, { id }),
-        connect(solved.rig, up, [link.to, { device: id, port: 'up' }], half, link.leads[0]),
-        connect(
-          solved.rig,
-          down,
-          [
-            { device: id, port: 'down1' },
-            { device: link.device, port: link.port },
-          ],
-          half,
-          freeId(solved.rig, `${id}-lead`),
-        ),
-      ),
-    },
-  ];
-};
 
 /** A USB way longer than the bus's delay budget allows. */
 export const usbCableTooLong: Check = (solved) =>

@@ -1,0 +1,141 @@
+import { contactsBetween, LEAD_KINDS, poweredHubs } from '../../catalogue';
+import type { UsbLink } from '../../flow';
+import { usbGives } from '../../host';
+import {
+  addDevice,
+  applyEdit,
+  changeLead,
+  combineEdits,
+  connect,
+  freeId,
+  removeLead,
+  swapModel,
+} from '../../rig';
+import type { Fix, Solved } from '../finding';
+
+/** Fixes that change where something on USB is plugged, and by what. */
+
+/** Shorter leads of the same kinds, longest first, until the way is short enough. */
+export const shorten = (solved: Solved, link: UsbLink, limit: number): Fix[] => {
+  let over = link.lengthM - limit;
+  const edits = [...link.leads]
+    .map((id) => solved.find.lead(id)!)
+    .sort((a, b) => b.lengthM - a.lengthM)
+    .flatMap((lead) => {
+      const lengths = solved.find.leadKindOf(lead.id)!.usualLengthsM.filter((usual) => usual < lead.lengthM);
+      const enough = lengths.filter((usual) => lead.lengthM - usual >= over);
+      const lengthM = enough.length > 0 ? Math.max(...enough) : Math.min(...lengths);
+      if (over <= 0 || lengths.length === 0) return [];
+      over -= lead.lengthM - lengthM;
+      return [{ lead, lengthM }];
+    });
+  if (over > 1e-9) return [];
+  const label =
+    edits.length === 1 ? `Use a ${edits[0]!.lengthM} m lead and move the gear closer` : 'Use shorter leads';
+  return [
+    {
+      label,
+      edit: combineEdits(
+        label,
+        ...edits.map(({ lead, lengthM }) => changeLead(solved.rig, lead.id, { lengthM })),
+      ),
+    },
+  ];
+};
+
+const leadBetween = (a: string, b: string) =>
+  LEAD_KINDS.find(
+    ({ usb, ends }) =>
+      usb && contactsBetween(ends[0]!.connector, a) && contactsBetween(ends[1]!.connector, b),
+  );
+
+/** A hub with its own supply halfway: the signal starts afresh there. */
+export const hubHalfway = (solved: Solved, link: UsbLink, limit: number): Fix[] => {
+  const [hub] = poweredHubs();
+  if (!hub) return [];
+  const connector = (device: string, port: string) => solved.find.port(device, port)?.connector ?? '';
+  const up = leadBetween(connector(link.to.device, link.to.port), 'usb-b-socket');
+  const down = leadBetween('usb-a-socket', connector(link.device, link.port));
+  const half = Math.ceil(link.lengthM) / 2;
+  if (!up || !down || half > limit || link.leads.length !== 1) return [];
+  const id = freeId(solved.rig, 'hub');
+  const label = 'Put a hub with its own supply halfway';
+  return [
+    {
+      label,
+      edit: combineEdits(
+        label,
+        removeLead(solved.rig, link.leads[0]!),
+        addDevice(solved.rig, hub, { id }),
+        connect(solved.rig, up, [link.to, { device: id, port: 'up' }], half, link.leads[0]),
+        connect(
+          solved.rig,
+          down,
+          [
+            { device: id, port: 'down1' },
+            { device: link.device, port: link.port },
+          ],
+          half,
+          freeId(solved.rig, `${id}-lead`),
+        ),
+      ),
+    },
+  ];
+};
+
+/** One lead in place of several in a row, the longest first that any shop has. */
+export const oneLead = ({ find, rig }: Solved, link: UsbLink): Fix[] => {
+  const connector = (device: string, port: string) => find.port(device, port)?.connector ?? '';
+  const kind = leadBetween(connector(link.to.device, link.to.port), connector(link.device, link.port));
+  if (!kind || link.leads.length < 2) return [];
+  // Each is taken away from what is left: what was plugged into it hangs free by then.
+  let bare = rig;
+  const taken = link.leads.map((id) => {
+    const edit = removeLead(bare, id);
+    bare = applyEdit(bare, edit).rig;
+    return edit;
+  });
+  return [...kind.usualLengthsM].reverse().map((lengthM) => {
+    const label = `Use one lead of ${lengthM} m without extensions, and move the gear closer`;
+    return {
+      label,
+      edit: combineEdits(
+        label,
+        ...taken,
+        connect(bare, kind, [link.to, { device: link.device, port: link.port }], lengthM, link.leads[0]),
+      ),
+    };
+  });
+};
+
+/** The same lead in another free socket that gives enough. @param milliamps what is drawn there */
+export const inAnotherSocket = ({ find, rig }: Solved, link: UsbLink, milliamps: number): Fix[] => {
+  const lead = link.leads
+    .map((id) => find.lead(id)!)
+    .find(({ ends }) =>
+      ends.some(
+        (end) => end && 'device' in end && end.device === link.to.device && end.port === link.to.port,
+      ),
+    );
+  const at = lead?.ends.findIndex((end) => end && 'device' in end && end.device === link.to.device) ?? -1;
+  const plug = lead && find.leadKindOf(lead.id)?.ends[at]?.connector;
+  if (!lead || !plug) return [];
+  return rig.devices.flatMap(({ id, name }) =>
+    (find.modelOf(id)?.ports ?? []).flatMap((port): Fix[] => {
+      const isSocket = port.usb?.role === 'host' || port.usb?.role === 'hub-down';
+      if (!isSocket || find.inPort(id, port.id) || !contactsBetween(plug, port.connector)) return [];
+      if (usbGives(find, id, port) < milliamps) return [];
+      const label = `Plug ${find.device(link.device)?.name ?? link.device} into ${port.label} of ${name}`;
+      const ends = lead.ends.map((end, index) => (index === at ? { device: id, port: port.id } : end));
+      return [{ label, edit: { ...changeLead(rig, lead.id, { ends }), label } }];
+    }),
+  );
+};
+
+/** A hub with a supply of its own in place of one that is fed by the computer. */
+export const hubWithSupply = ({ find, rig }: Solved, device: string): Fix[] => {
+  const [hub] = poweredHubs();
+  if (!hub || find.modelOf(device)?.kind !== 'hub') return [];
+  const label = `Use a hub with its own supply in place of ${find.device(device)?.name ?? device}`;
+  return [{ label, edit: { ...swapModel(rig, device, hub), label } }];
+};
