@@ -27,6 +27,7 @@ const jinglesUnder = (faderDb: number): Rig => {
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */
 const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 import { tableOf } from './table.testing';
+import { behind, condensersAt, extended } from './usb.testing';
 
 interface VoiceRows {
   mic?: string;
@@ -774,6 +775,24 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     voice({ mic: 'mic-condenser-large', phantom: true, gain: 32, distanceM: 0.1 }),
   ],
   ['usb-cable-too-long', '8 m | 5 m (USB 2.0)', usbRun(8), usbRun(5)],
+  [
+    'usb-power-overdrawn',
+    'an interface behind a hub fed from the bus | behind one with a supply',
+    behind(condensersAt('interface-2', 'usb-a-c', 2, 1), 'hub-bus', 1),
+    behind(condensersAt('interface-2', 'usb-a-c', 2, 1), 'hub-powered', 1),
+  ],
+  [
+    'usb-volts-low',
+    'four condensers through 15 m of leads | through 5',
+    extended(condensersAt('interface-4', 'usb-a-b', 4, 5), [5, 5]),
+    condensersAt('interface-4', 'usb-a-b', 4, 5),
+  ],
+  [
+    'hub-depth',
+    'six hubs in a row | five (USB 2.0)',
+    behind(condensersAt('interface-2', 'usb-a-c', 1, 1), 'hub-powered', 6),
+    behind(condensersAt('interface-2', 'usb-a-c', 1, 1), 'hub-powered', 5),
+  ],
   [
     'phantom-too-weak',
     'a large condenser on 12 V phantom | on 48 V',

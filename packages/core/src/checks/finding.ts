@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit';
 import type { Feeds } from '../feeds';
+import type { UsbSupply } from '../host';
 import type { FlowGraph, UsbTree } from '../flow';
 import type { Heardness, Strand } from '../gain';
 import type { Edit, Lookup, Rig } from '../rig';
@@ -41,6 +42,9 @@ export const FINDING_CODES = [
   'comb',
   'feedback-near',
   'usb-cable-too-long',
+  'usb-power-overdrawn',
+  'usb-volts-low',
+  'hub-depth',
   'data-lead-too-long',
   'mains-lead-broken',
   'not-arriving',
@@ -109,6 +113,8 @@ export interface Solved {
   find: Lookup;
   circuit: Circuit;
   usb: UsbTree;
+  /** What USB sockets give, and what is drawn from them. */
+  supplies: UsbSupply[];
   graph: FlowGraph;
   heard: Heardness;
   strands: Strand[];

@@ -48,6 +48,9 @@ import { voicesNotApart } from './voices-not-apart';
 import { plugMismatch } from './plug-mismatch';
 import { wrongStream } from './wrong-stream';
 import { usbCableTooLong } from './usb-cable-too-long';
+import { usbPowerOverdrawn } from './usb-power-overdrawn';
+import { usbVoltsLow } from './usb-volts-low';
+import { hubDepth } from './hub-depth';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
@@ -87,6 +90,9 @@ export const CHECKS: Check[] = [
   comb,
   feedbackNear,
   usbCableTooLong,
+  usbPowerOverdrawn,
+  usbVoltsLow,
+  hubDepth,
   dataLeadTooLong,
   adapterChainBroken,
   groundLoop,
@@ -117,6 +123,9 @@ export const CHECKS: Check[] = [
 
 /** Findings about sound that arrives, at the wrong place or in the wrong way: they keep no voice back. */
 const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
+  'usb-power-overdrawn',
+  'usb-volts-low',
+  'hub-depth',
   'variable-feed',
   'not-arriving',
   'wrong-stream',

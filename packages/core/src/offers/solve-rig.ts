@@ -20,6 +20,7 @@ import {
   type UsbLink,
 } from '../flow';
 import { feedsOf, type Feeds } from '../feeds';
+import { usbSupplies, type UsbSupply } from '../host';
 import { hearEverything, strandsOf, type Arrival, type Heardness, type Strand } from '../gain';
 import { lookup, withConditions, type Condition, type Rig } from '../rig';
 
@@ -72,6 +73,7 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
   if (memory && conditions.length === 0) memory.heard = heard;
   let strands: Strand[] | undefined;
   let feeds: Feeds | undefined;
+  let supplies: UsbSupply[] | undefined;
   return {
     rig,
     find,
@@ -82,6 +84,9 @@ export const solve = (rig: Rig, memory?: EngineMemory, conditions: readonly Cond
     // Views of what arrives, made when they are looked at.
     get strands() {
       return (strands ??= strandsOf(find, heard));
+    },
+    get supplies() {
+      return (supplies ??= usbSupplies(find, circuit, usb));
     },
     get feeds() {
       return (feeds ??= feedsOf(find, heard));

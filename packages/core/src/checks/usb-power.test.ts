@@ -1,0 +1,120 @@
+import { generateStage } from '../demo';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { applyEdit, type Rig } from '../rig';
+import { ordinaryDesks } from './desks.testing';
+import { DESKS, talk } from './feeds.testing';
+import { behind, condensersAt, extended } from './usb.testing';
+
+const OURS = ['usb-power-overdrawn', 'usb-volts-low', 'hub-depth'];
+const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
+
+describe('silent', () => {
+  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
+    expect(saidOf(talk(desk, 'call'))).toEqual([]),
+  );
+
+  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
+
+  it.each([1, 2, 3, 5])('four condensers on an interface fed over USB, %d m of lead', (lengthM) => {
+    expect(saidOf(condensersAt('interface-4', 'usb-a-b', 4, lengthM))).toEqual([]);
+  });
+});
+
+const bad: [string, Rig, string][] = [
+  ...(['interface-1', 'interface-2', 'interface-4'] as const).flatMap((model): [string, Rig, string][] => {
+    const lead = model === 'interface-4' ? 'usb-a-b' : 'usb-a-c';
+    const most = { 'interface-1': 1, 'interface-2': 2, 'interface-4': 4 }[model];
+    return [1, most].flatMap((count): [string, Rig, string][] => [
+      [
+        `${model} with ${count} behind a hub fed from the bus`,
+        behind(condensersAt(model, lead, count, 1), 'hub-bus', 1),
+        'usb-power-overdrawn',
+      ],
+      [
+        `${model} with ${count} behind two of them`,
+        behind(condensersAt(model, lead, count, 1), 'hub-bus', 2),
+        'usb-power-overdrawn',
+      ],
+    ]);
+  }),
+  ...[6, 7].map((count): [string, Rig, string] => [
+    `an interface behind ${count} hubs with supplies`,
+    behind(condensersAt('interface-2', 'usb-a-c', 1, 1), 'hub-powered', count),
+    'hub-depth',
+  ]),
+  ...[
+    [5, 5],
+    [5, 3],
+    [5, 5, 5],
+  ].map((lengths): [string, Rig, string] => [
+    `four condensers through ${lengths.join(' and ')} m of extensions`,
+    extended(condensersAt('interface-4', 'usb-a-b', 4, 5), lengths),
+    'usb-volts-low',
+  ]),
+  ...[2, 3].map((count): [string, Rig, string] => [
+    `four condensers behind ${count} hubs fed from the bus and 5 m`,
+    behind(condensersAt('interface-4', 'usb-a-b', 4, 5), 'hub-bus', count),
+    'usb-volts-low',
+  ]),
+];
+
+describe('said, and every fix ends it', () => {
+  it('is tried on many', () => expect(bad.length).toBeGreaterThanOrEqual(19));
+
+  it.each(bad)('%s', (_name, rig, code) => {
+    const before = solveRig(rig).findings;
+    const found = before.filter((one) => one.code === code);
+    expect(found.length).toBeGreaterThan(0);
+    for (const { id } of found.slice(0, 1)) {
+      const fixes = fixesFor(rig, id, makeEngineMemory());
+      expect(fixes.length).toBeGreaterThan(0);
+      for (const { edit, label } of fixes) {
+        const left = solveRig(applyEdit(rig, edit).rig).findings;
+        expect({ label, left: left.some((one) => one.id === id) }).toEqual({ label, left: false });
+        const dangers = left.filter(
+          ({ severity, id: is }) => severity === 'danger' && !before.some((one) => one.id === is),
+        );
+        expect({ label, dangers }).toEqual({ label, dangers: [] });
+      }
+    }
+  });
+});
+
+describe('near twins', () => {
+  it('five hubs with supplies are silent, six are not', () => {
+    const rig = condensersAt('interface-2', 'usb-a-c', 1, 1);
+    expect(saidOf(behind(rig, 'hub-powered', 5))).toEqual([]);
+    expect(saidOf(behind(rig, 'hub-powered', 6)).map(({ code }) => code)).toContain('hub-depth');
+  });
+
+  it('phantom switched off is what keeps a socket within what it gives', () => {
+    const rig = condensersAt('interface-4', 'usb-a-b', 4, 1);
+    const gives = (milliamps: number): Rig => ({
+      ...rig,
+      models: rig.models.map((model) =>
+        model.kind === 'computer'
+          ? {
+              ...model,
+              ports: model.ports.map((port) =>
+                port.usb ? { ...port, usb: { ...port.usb, gives: milliamps } } : port,
+              ),
+            }
+          : model,
+      ),
+    });
+    const off = (now: Rig): Rig => ({
+      ...now,
+      devices: now.devices.map((device) => ({
+        ...device,
+        settings: {
+          ...device.settings,
+          ...(device.id === 'desk' ? { phantom1: false, phantom2: false } : {}),
+        },
+      })),
+    });
+    expect(saidOf(gives(320)).map(({ code }) => code)).toEqual(['usb-power-overdrawn']);
+    expect(saidOf(off(gives(320)))).toEqual([]);
+  });
+});
