@@ -182,3 +182,11 @@ test('the small map takes the chart to where it is pressed', async ({ page, requ
   await page.getByRole('img', { name: 'The whole chart in small' }).click({ position: { x: 4, y: 4 } });
   await expect(socket).not.toBeInViewport();
 });
+
+test('a computer says what hangs on its USB sockets and what is left', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/wiring?device=caller-laptop`);
+  const bill = page.getByRole('region', { name: 'Power over USB' });
+  await expect(bill).toContainText('42 of 1500 mA');
+  await expect(bill).toContainText('4.99 V at its socket');
+});

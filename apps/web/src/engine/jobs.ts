@@ -30,6 +30,7 @@ import {
   testCall,
   traceSocket,
   tryModel,
+  usbBill,
   type Answers,
   type ColumnMapping,
   type CsvTable,
@@ -92,6 +93,8 @@ const ABOUT_A_RIG = {
   meters: ({ solved }: Held) => meterBoard(solved),
   /** The fewest changes by which everyone hears what is meant. */
   propose: async ({ rig, memory, tools }: Held) => proposeInSteps(rig, await tools.solver(), memory),
+  /** What hangs on the USB sockets of a computer or a hub, and what it draws. */
+  usbBill: ({ solved }: Held, device: string) => usbBill(solved, device),
   /** Who is heard in whose microphone. */
   table: ({ solved }: Held) => tablePage(solved),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),

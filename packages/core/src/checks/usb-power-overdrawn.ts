@@ -11,8 +11,7 @@ export const usbPowerOverdrawn: Check = (solved) =>
       const label = solved.find.port(device, port)?.label ?? port;
       const [{ link, restMa, phantomMa }] = branches as [(typeof branches)[number]];
       const name = nameOf(solved, link.device);
-      const phantom =
-        phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that for the phantom it feeds` : '';
+      const phantom = phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that to feed microphones` : '';
       return finding({
         code: 'usb-power-overdrawn',
         severity: 'fault',
@@ -28,10 +27,10 @@ export const usbPowerOverdrawn: Check = (solved) =>
           ...(phantomMa > 0
             ? [
                 {
-                  label: 'For phantom',
+                  label: 'To feed microphones',
                   value: phantomMa,
                   unit: 'mA',
-                  from: 'solved current at 48 V, 75 % kept',
+                  from: 'solved current at the volts of each feed, 75 % kept by its converter',
                 },
               ]
             : []),

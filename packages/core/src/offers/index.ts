@@ -19,6 +19,7 @@ export * from './feeds-page';
 export * from './test-call';
 export * from './feed-wishes';
 export * from './table-page';
+export * from './usb-bill';
 export * from './steps';
 export { suppose } from './suppose';
 export * from './sketch';

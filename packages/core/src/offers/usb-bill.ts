@@ -1,0 +1,48 @@
+import type { Solved } from '../checks';
+
+/** What hangs on one socket, as a bill: what is given, what is drawn, what is left at the far end of the lead. */
+export interface UsbBillRow {
+  device: string;
+  /** "USB-A 1", "Socket 2 of Hub". */
+  socket: string;
+  /** Hubs between it and the computer. */
+  depth: number;
+  givesMa: number;
+  drawnMa: number;
+  items: {
+    device: string;
+    name: string;
+    drawnMa: number;
+    restMa: number;
+    phantomMa: number;
+    volts: number;
+  }[];
+}
+
+/** Everything that hangs on a computer's USB sockets, from the computer outward; of a hub, what hangs on its own. */
+export const usbBill = ({ supplies, find }: Solved, device: string): UsbBillRow[] => {
+  const nameOf = (id: string) => find.device(id)?.name ?? id;
+  let computer = '';
+  return supplies.flatMap((supply): UsbBillRow[] => {
+    if (supply.hubsBefore === 0) computer = supply.device;
+    if (computer !== device && supply.device !== device) return [];
+    const label = find.port(supply.device, supply.port)?.label ?? supply.port;
+    return [
+      {
+        device: supply.device,
+        socket: supply.device === device ? label : `${label} of ${nameOf(supply.device)}`,
+        depth: supply.device === device ? 0 : supply.hubsBefore,
+        givesMa: supply.givesMa,
+        drawnMa: supply.drawnMa,
+        items: supply.branches.map(({ link, drawnMa, restMa, phantomMa, volts }) => ({
+          device: link.device,
+          name: nameOf(link.device),
+          drawnMa,
+          restMa,
+          phantomMa,
+          volts,
+        })),
+      },
+    ];
+  });
+};
