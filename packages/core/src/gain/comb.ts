@@ -50,13 +50,19 @@ const mayComb = (heard: Heard, leastDb: Db): boolean => {
 /** A second way this much weaker is not noticed: a ripple of 2 dB. Common practice, no published source. */
 export const SECOND_NOTICED_DB: Db = -18;
 
+/**
+ * A second time this much weaker is not marked, a ripple of 4.4 dB: three times the distance, the trade's rule for neighbours'
+ * microphones, with a little of the room comes to less. Common practice, no published source.
+ */
+const AGAIN_MARKED_DB: Db = -12;
+
 /** When a sound comes once more to where it is heard already, and how loud against the first time. */
 export interface Again {
   lateMs: number;
   againstDb: Db;
 }
 
-/** The next strongest of the ways a sound came by, if anyone notices it; none where it goes round: there are ever more of them. */
+/** The next strongest of the ways a sound came by, if it is worth a mark; none where it goes round: there are ever more of them. */
 export const againAt = (heard: Heard): Again | undefined => {
   if (!('taps' in heard) || heard.taps.length < 2) return undefined;
   const [first, ...others] = heard.taps
@@ -64,7 +70,7 @@ export const againAt = (heard: Heard): Again | undefined => {
     .sort((a, b) => b.db - a.db);
   const second = others.find(({ lateMs }) => Math.abs(lateMs - first!.lateMs) > TOGETHER_MS);
   const againstDb = second ? second.db - first!.db : -Infinity;
-  return second && againstDb >= SECOND_NOTICED_DB ? { lateMs: second.lateMs, againstDb } : undefined;
+  return second && againstDb >= AGAIN_MARKED_DB ? { lateMs: second.lateMs, againstDb } : undefined;
 };
 
 /** The capsule a way goes through; undefined where it goes through none. */

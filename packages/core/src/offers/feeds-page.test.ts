@@ -52,7 +52,7 @@ describe('a sound that comes twice', () => {
     expect(again!.againstDb).toBeCloseTo(ears('off', ms).level! - ears('mono', undefined).level!, 6);
   });
 
-  it('comes once by one way, and where the second is too weak to be noticed', () => {
+  it('comes once by one way, and where the second is too weak to be marked', () => {
     expect(ears('mono', undefined).again).toBeUndefined();
     expect(ears('off', 12).again).toBeUndefined();
     const weak = (db: number) => {
@@ -64,8 +64,8 @@ describe('a sound that comes twice', () => {
       return rows[0]![posts.findIndex(({ kind }) => kind === 'ears')]!.again;
     };
     const level = ears('mono', 12).again!.againstDb;
-    expect(weak(-17.9 - level)?.againstDb).toBeCloseTo(-17.9, 6);
-    expect(weak(-18.1 - level)).toBeUndefined();
+    expect(weak(-11.9 - level)?.againstDb).toBeCloseTo(-11.9, 6);
+    expect(weak(-12.1 - level)).toBeUndefined();
   });
 });
 
