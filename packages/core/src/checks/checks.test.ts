@@ -9,7 +9,9 @@ import {
   readRigValue,
   sayIntent,
   seatRound,
+  setAssumptions,
   setControl,
+  setRecording,
   type Rig,
 } from '../rig';
 import { after, inSilence, recorder } from '../rig/testing';
@@ -149,6 +151,15 @@ const behindBooster = (mic: string) =>
 
 const brokenLead = (broken: string[]) =>
   voice({ leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'box.in1'], lengthM: 3, broken }] });
+
+const recordedFor = (showHours: number, container: 'wav' | 'wav-64') => {
+  const rig = talk(DESKS['podcast mixer, its first port']!, 'call');
+  return after(
+    rig,
+    setRecording(rig, rig.apps[0]!, { container }),
+    setAssumptions(rig, { ...rig.assumptions, showHours }),
+  );
+};
 
 const usbRun = (lengthM: number) =>
   buildRig({
@@ -786,6 +797,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'four condensers through 15 m of leads | through 5',
     extended(condensersAt('interface-4', 'usb-a-b', 4, 5), [5, 5]),
     condensersAt('interface-4', 'usb-a-b', 4, 5),
+  ],
+  [
+    'recording-too-long',
+    'ten hours in plain WAV files | in files that count in 64 bits',
+    recordedFor(10, 'wav'),
+    recordedFor(10, 'wav-64'),
   ],
   [
     'hub-depth',

@@ -45,6 +45,7 @@ export const FINDING_CODES = [
   'usb-power-overdrawn',
   'usb-volts-low',
   'hub-depth',
+  'recording-too-long',
   'data-lead-too-long',
   'mains-lead-broken',
   'not-arriving',

@@ -51,6 +51,7 @@ import { usbCableTooLong } from './usb-cable-too-long';
 import { usbPowerOverdrawn } from './usb-power-overdrawn';
 import { usbVoltsLow } from './usb-volts-low';
 import { hubDepth } from './hub-depth';
+import { recordingTooLong } from './recording-too-long';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
@@ -93,6 +94,7 @@ export const CHECKS: Check[] = [
   usbPowerOverdrawn,
   usbVoltsLow,
   hubDepth,
+  recordingTooLong,
   dataLeadTooLong,
   adapterChainBroken,
   groundLoop,
@@ -126,6 +128,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'usb-power-overdrawn',
   'usb-volts-low',
   'hub-depth',
+  'recording-too-long',
   'variable-feed',
   'not-arriving',
   'wrong-stream',

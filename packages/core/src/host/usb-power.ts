@@ -1,4 +1,4 @@
-import type { LeadKind, Port } from '../catalogue';
+import { connectorById, type LeadKind, type Port } from '../catalogue';
 import type { Circuit } from '../circuit';
 import type { UsbLink, UsbTree } from '../flow';
 import { DEFAULT_USB_REST_MA, type Lookup } from '../rig';
@@ -50,12 +50,15 @@ const PHANTOM_EFFICIENCY = 0.75;
 
 const isTypeC = ({ connector }: Port): boolean => /-c-socket$/.test(connector);
 
+/** What feeds gear that does not live on the bus. */
+const SUPPLIES: ReadonlySet<string | undefined> = new Set(['dc', 'mains']);
+
 /** Whether a hub, or anything else on USB, has a supply of its own: a socket for one, or a plug for the mains or a battery. */
 const hasOwnSupply = (find: Lookup, device: string): boolean => {
   const model = find.modelOf(device);
   return (
     (model?.supply !== undefined && model.supply !== 'usb') ||
-    (model?.ports.some(({ connector }) => /^(dc-barrel|mains)/.test(connector)) ?? false)
+    (model?.ports.some(({ connector }) => SUPPLIES.has(connectorById(connector)?.medium)) ?? false)
   );
 };
 

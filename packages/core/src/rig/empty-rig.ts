@@ -17,6 +17,8 @@ export const DEFAULT_LISTENING_HOURS = 6;
 export const DEFAULT_LEAST_APART_DB = 8;
 /** Common practice, no published source. */
 export const DEFAULT_HOWL_MARGIN_DB = 6;
+/** A talk with its setting up. Common practice, no published source. */
+export const DEFAULT_SHOW_HOURS = 2;
 /** Small gear fed over USB. Common practice, no published source. */
 export const DEFAULT_USB_REST_MA = 200;
 /** Closed headphones on the ear. Common practice, no published source. */

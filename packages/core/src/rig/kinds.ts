@@ -6,6 +6,11 @@ export const RIG_VERSION = 2;
 
 export const APP_KINDS = ['recorder', 'call', 'player', 'encoder'] as const;
 
+/** How a recorder lays its tracks down. */
+export const RECORDING_FILES = ['one for each track', 'one for all tracks'] as const;
+/** Plain WAV counts its bytes in 32 bits; the other in 64 (EBU TECH 3306). */
+export const RECORDING_CONTAINERS = ['wav', 'wav-64'] as const;
+
 export const LISTENS_BY = ['headset', 'loudspeaker'] as const;
 
 export const TARGETS = ['recording', 'live'] as const;

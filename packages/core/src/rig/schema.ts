@@ -22,7 +22,15 @@ import {
   TEXT,
 } from '../schema';
 import { VOICE_EFFORTS } from '../units';
-import { APP_KINDS, LISTENS_BY, RIG_FORMAT, RIG_VERSION, TARGETS } from './kinds';
+import {
+  APP_KINDS,
+  LISTENS_BY,
+  RIG_FORMAT,
+  RECORDING_CONTAINERS,
+  RECORDING_FILES,
+  RIG_VERSION,
+  TARGETS,
+} from './kinds';
 
 /** The rig document: the one definition that reading, types, docs and tests use. */
 
@@ -76,6 +84,17 @@ const FAR_END = closed({
 });
 export type FarEnd = Static<typeof FAR_END>;
 
+/** How a recorder writes what it records, and what room it has. */
+const RECORDING = closed({
+  rateHz: Unsafe<44_100 | 48_000 | 88_200 | 96_000>({ enum: [44_100, 48_000, 88_200, 96_000] }),
+  bits: Unsafe<16 | 24 | 32>({ enum: [16, 24, 32] }),
+  files: oneOf(RECORDING_FILES),
+  container: oneOf(RECORDING_CONTAINERS),
+  /** Free on its card or disk, gigabytes; absent: nobody has looked. */
+  roomGb: Optional(number(0.1, 1_000_000)),
+});
+export type Recording = Static<typeof RECORDING>;
+
 /** A program on a computer. */
 const APP = closed({
   id: ID,
@@ -90,6 +109,8 @@ const APP = closed({
   inputGainDb: Optional(number(-60, 40)),
   /** A recorder that plays what it takes into its output: how late, milliseconds; absent: it does not. */
   monitorMs: Optional(number(0, 2000)),
+  /** How a recorder writes; absent: 48 kHz, 24 bits, a plain WAV file for each track. */
+  recording: Optional(RECORDING),
   /** An encoder that makes one channel of the two it takes, each at half; absent: left and right stay apart. */
   isMono: Optional(flag()),
   /** Who is at the other end of a call; absent: one that nobody has described. */
@@ -210,6 +231,8 @@ const ASSUMPTIONS = closed({
   roomReverbS: Optional(number(0.05, 10)),
   /** Noise of the room, dB(A). A quiet room; absent: 30. */
   roomNoiseDba: Optional(number(-20, 100)),
+  /** How long a recording is to go on, hours. Absent: 2. */
+  showHours: Optional(number(0.1, 240)),
   /** What gear fed over USB draws at rest where its model does not say, milliamps. Common practice; absent: 200. */
   usbRestMilliamps: Optional(number(0, 3000)),
   /** How much weaker headphones are heard 10 cm outside their cup than in the ear, where their model does not say, dB. Common practice; absent: 40. */

@@ -47,6 +47,7 @@ const FIELD_WORDS: Record<string, string> = {
   inputGainDb: 'Input gain',
   monitorMs: 'Own monitoring',
   farEnds: 'Far ends',
+  recording: 'How it is recorded',
   isMono: 'One channel of two',
   aim: 'Aim',
   want: 'What is meant',

@@ -1,0 +1,102 @@
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { applyEdit, readRigValue, setAssumptions, setRecording, type Recording, type Rig } from '../rig';
+import { after } from '../rig/testing';
+import { deskRows, ordinaryDesks } from './desks.testing';
+import { DESKS, talk } from './feeds.testing';
+
+const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'recording-too-long');
+
+/** The recorder of a talk, writing so, for so many hours. */
+const writing = (change: Partial<Recording>, hours: number): Rig =>
+  after(
+    talk(DESKS['podcast mixer, its first port']!, 'call'),
+    (now) =>
+      setRecording(
+        now,
+        now.apps.find(({ kind }) => kind === 'recorder')!,
+        change,
+      ),
+    (now) => setAssumptions(now, { ...now.assumptions, showHours: hours }),
+  );
+
+describe('silent', () => {
+  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it('tries many', () => expect(Object.keys(deskRows).length).toBeGreaterThan(30));
+
+  it.each([
+    [{}, 8],
+    [{ bits: 32 }, 6],
+    [{ rateHz: 96_000 }, 4],
+    [{ files: 'one for all tracks' }, 4],
+    [{ files: 'one for all tracks', container: 'wav-64' }, 24],
+    [{ rateHz: 96_000, bits: 32, container: 'wav-64' }, 24],
+    [{ roomGb: 10 }, 8],
+  ] as [Partial<Recording>, number][])('two tracks, %j, %d h', (change, hours) =>
+    expect(saidOf(writing(change, hours))).toEqual([]),
+  );
+});
+
+const bad: [Partial<Recording>, number, RegExp][] = [
+  ...[9, 12, 24].map((hours): [Partial<Recording>, number, RegExp] => [{}, hours, /file after 8 h 17 min/]),
+  ...[7, 12].map((hours): [Partial<Recording>, number, RegExp] => [
+    { bits: 32 },
+    hours,
+    /file after 6 h 12 min/,
+  ]),
+  ...[5, 6].map((hours): [Partial<Recording>, number, RegExp] => [
+    { rateHz: 96_000 },
+    hours,
+    /file after 4 h 8 min/,
+  ]),
+  ...[5, 8, 10].map((hours): [Partial<Recording>, number, RegExp] => [
+    { files: 'one for all tracks' },
+    hours,
+    /file after 4 h 8 min/,
+  ]),
+  ...[3, 4].map((hours): [Partial<Recording>, number, RegExp] => [
+    { files: 'one for all tracks', rateHz: 96_000 },
+    hours,
+    /file after 2 h 4 min/,
+  ]),
+  ...[0.5, 1, 2, 4].map((hours): [Partial<Recording>, number, RegExp] => [
+    { roomGb: 0.5 },
+    hours,
+    /disk after 28 min/,
+  ]),
+  ...[2, 3, 4, 8].map((hours): [Partial<Recording>, number, RegExp] => [
+    { roomGb: 2, bits: 32, container: 'wav-64' },
+    hours,
+    /disk after 1 h 26 min/,
+  ]),
+];
+
+describe('said, and every fix ends it', () => {
+  it('is tried on twenty', () => expect(bad.length).toBeGreaterThanOrEqual(20));
+
+  it.each(bad)('two tracks, %j, %d h', (change, hours, title) => {
+    const rig = writing(change, hours);
+    const before = solveRig(rig).findings.map(({ id }) => id);
+    const [found] = saidOf(rig);
+    expect(found!.title).toMatch(title);
+    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const { edit, label } of fixes) {
+      const next = applyEdit(rig, edit).rig;
+      expect({ label, left: saidOf(next) }).toEqual({ label, left: [] });
+      expect(solveRig(next).findings.filter(({ id }) => !before.includes(id))).toEqual([]);
+    }
+  });
+
+  it('a file that says how a call is recorded is refused', () => {
+    const rig = writing({}, 2);
+    const wrong = {
+      ...rig,
+      apps: rig.apps.map((app) =>
+        app.kind === 'call' ? { ...app, recording: { ...rig.apps[0]!.recording! } } : app,
+      ),
+    };
+    expect(readRigValue(wrong).ok).toBe(false);
+    expect(readRigValue(rig).ok).toBe(true);
+  });
+});

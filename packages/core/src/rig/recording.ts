@@ -1,0 +1,17 @@
+import { putApp } from './commands';
+import type { Edit } from './edit';
+import type { App, Recording, Rig } from './types';
+
+/** As most recorders come. */
+const USUAL: Recording = { rateHz: 48_000, bits: 24, files: 'one for each track', container: 'wav' };
+
+/** How a recorder writes: as said, else as most come. */
+export const recordingOf = ({ recording }: App): Recording => recording ?? USUAL;
+
+type Change = { [K in keyof Recording]?: Recording[K] | undefined };
+
+/** The same recorder writing otherwise; without a figure for its room nobody has looked. */
+export const setRecording = (rig: Rig, app: App, change: Change): Edit => {
+  const { roomGb, ...rest } = { ...recordingOf(app), ...change } as Recording;
+  return putApp(rig, { ...app, recording: { ...rest, ...(roomGb === undefined ? {} : { roomGb }) } });
+};
