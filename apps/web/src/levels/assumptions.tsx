@@ -1,6 +1,7 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
   DEFAULT_HEADPHONE_LEAK_DB,
+  DEFAULT_SHOW_HOURS,
   DEFAULT_USB_REST_MA,
   DEFAULT_HOWL_MARGIN_DB,
   DEFAULT_LEAST_APART_DB,
@@ -172,6 +173,17 @@ const ROWS: Row[] = [
     step: 1,
     times: 1,
     absent: DEFAULT_HOWL_MARGIN_DB,
+  },
+  {
+    key: 'showHours',
+    label: 'A recording goes on for',
+    note: 'whether files and disks last',
+    unit: 'h',
+    min: 0.5,
+    max: 24,
+    step: 0.5,
+    times: 1,
+    absent: DEFAULT_SHOW_HOURS,
   },
   {
     key: 'usbRestMilliamps',

@@ -24,6 +24,7 @@ import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
 import { FarEnds } from './far-ends';
+import { Recording } from './recording';
 import { Tracks } from './tracks';
 
 const KIND_WORDS: Record<App['kind'], string> = {
@@ -231,6 +232,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
         />
       )}
       {kind === 'recorder' && <Monitoring app={app} />}
+      {kind === 'recorder' && app.tracks.length > 0 && <Recording app={app} />}
       {kind !== 'encoder' && (kind !== 'recorder' || app.monitorMs !== undefined) && (
         <AppStream
           rig={rig}

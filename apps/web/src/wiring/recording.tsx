@@ -1,0 +1,115 @@
+import {
+  recordingOf,
+  recordingRoom,
+  setRecording,
+  type App,
+  type Recording as HowItWrites,
+} from '@diaphon/core';
+import { NumberField } from '../look/number-field';
+import { figure } from '../look/figures';
+import { useEdit } from '../store/use-edit';
+
+const RATES: HowItWrites['rateHz'][] = [44_100, 48_000, 88_200, 96_000];
+const BITS: HowItWrites['bits'][] = [16, 24, 32];
+const FILES: HowItWrites['files'][] = ['one for each track', 'one for all tracks'];
+const CONTAINERS: [HowItWrites['container'], string][] = [
+  ['wav', 'Plain WAV, 4 GiB at most'],
+  ['wav-64', 'WAV that counts in 64 bits'],
+];
+
+const Field = <T extends string | number>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly [T, string][];
+  onChange: (value: T) => void;
+}) => (
+  <label className="block">
+    {label}
+    <select
+      className="field block w-full"
+      value={String(value)}
+      onChange={(event) => {
+        const chosen = options.find(([one]) => String(one) === event.target.value);
+        if (chosen) onChange(chosen[0]);
+      }}
+    >
+      {options.map(([one, words]) => (
+        <option key={one} value={String(one)}>
+          {words}
+        </option>
+      ))}
+    </select>
+  </label>
+);
+
+const lastsWords = (hours: number): string =>
+  hours === Infinity ? 'has no end' : `lasts ${figure(hours)} h`;
+
+/** How a recorder writes its tracks, and how long it can go on. */
+export const Recording = ({ app }: { app: App }) => {
+  const edit = useEdit();
+  const now = recordingOf(app);
+  const { bytesPerSecond, fileHours, roomHours } = recordingRoom(app);
+  const set = (change: Parameters<typeof setRecording>[2]) =>
+    edit(
+      (rig) =>
+        setRecording(
+          rig,
+          rig.apps.find(({ id }) => id === app.id)!,
+          change,
+        ),
+      {
+        key: `recording ${app.id}`,
+      },
+    );
+  return (
+    <details>
+      <summary>
+        {figure((bytesPerSecond * 3600) / 1e9)} GB an hour; its largest file {lastsWords(fileHours)}
+        {roomHours === undefined ? '' : `, its disk ${lastsWords(roomHours)}`}
+      </summary>
+      <div className="space-y-1.5 py-1">
+        <Field
+          label="Sample rate"
+          value={now.rateHz}
+          options={RATES.map((hz) => [hz, `${hz / 1000} kHz`])}
+          onChange={(rateHz) => set({ rateHz })}
+        />
+        <Field
+          label="Bits"
+          value={now.bits}
+          options={BITS.map((bits) => [bits, `${bits}`])}
+          onChange={(bits) => set({ bits })}
+        />
+        <Field
+          label="Files"
+          value={now.files}
+          options={FILES.map((files) => [files, files])}
+          onChange={(files) => set({ files })}
+        />
+        <Field
+          label="Kind of file"
+          value={now.container}
+          options={CONTAINERS}
+          onChange={(container) => set({ container })}
+        />
+        <NumberField
+          label="Free on its disk"
+          value={now.roomGb ?? 0}
+          min={0}
+          max={10_000}
+          step={1}
+          unit="GB"
+          hideSlider
+          note="0: nobody has looked."
+          onChange={(roomGb) => set({ roomGb: roomGb > 0 ? roomGb : undefined })}
+        />
+      </div>
+    </details>
+  );
+};
