@@ -162,6 +162,8 @@ test('the shelf: new, copy, delete and undo, files in and out', async ({ page })
 });
 
 test('a server killed in the middle of saving leaves whole revisions', async () => {
+  // It starts twice, with every demo rig worked out: beside other work that takes its time.
+  test.setTimeout(120_000);
   const dataFolder = mkdtempSync(join(tmpdir(), 'diaphon-kill-'));
   const port = 4391;
   const url = `http://127.0.0.1:${port}/api`;
@@ -171,7 +173,7 @@ test('a server killed in the middle of saving leaves whole revisions', async () 
       stdio: 'ignore',
     });
     await expect(async () => expect((await fetch(`${url}/health`)).ok).toBe(true)).toPass({
-      timeout: 15_000,
+      timeout: 45_000,
     });
     return server;
   };
