@@ -5,7 +5,7 @@ import { fakeFetch } from '../server/fake-fetch.testing';
 import { serverApi } from '../server/server-api';
 import { actionsFor, makeAutosave } from './autosave';
 import { fakeStorage } from './fake-storage.testing';
-import { openRig } from './open-rig';
+import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
@@ -80,6 +80,7 @@ const browser = (tab: string, alive: string[] = [tab]) => {
       isGone = true;
     },
     close: () => store.dispatch(rigActions.closed()),
+    read: (id: string) => readRig(store.dispatch as never, id),
     sender,
   };
 };
@@ -108,6 +109,16 @@ describe('opening a rig', () => {
     const here = browser('a');
     await here.show('ghost');
     expect(here.rig()).toMatchObject({ status: 'failed', error: { code: 'not-found' } });
+  });
+
+  it.each([0, 1, 2, 5, 8])('asked for again %i ms later, each has its answer', async (later) => {
+    const { revisions, state } = makeServer();
+    const id = nextId();
+    revisions.set(id, [skerryLight]);
+    state.delay = () => settle(5);
+    const here = browser('a');
+    const asked = [here.read(id), settle(later).then(() => here.read(id))];
+    for (const answer of await Promise.all(asked)) expect(answer?.revision).toBe(1);
   });
 
   it('brings back what was edited while the server was away, though the window was closed', async () => {

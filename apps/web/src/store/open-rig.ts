@@ -20,13 +20,20 @@ interface OpenParts {
 /** How long a save that is under way may hold up opening the same rig again, milliseconds. */
 const PATIENCE_MS = 3000;
 
+/** What was asked for once, with a hold on its answer until it is read: another's asking must not drop it. */
+const read = async <T>(query: { unwrap: () => Promise<T>; unsubscribe: () => void }): Promise<T> => {
+  try {
+    return await query.unwrap();
+  } finally {
+    query.unsubscribe();
+  }
+};
+
 export const readRig = (dispatch: Dispatch, id: string) =>
-  dispatch(serverApi.endpoints.open.initiate(id, { forceRefetch: true, subscribe: false })).unwrap();
+  read(dispatch(serverApi.endpoints.open.initiate(id, { forceRefetch: true })));
 
 export const readRevision = (dispatch: Dispatch, id: string, number: number) =>
-  dispatch(
-    serverApi.endpoints.revision.initiate({ id, number }, { forceRefetch: true, subscribe: false }),
-  ).unwrap();
+  read(dispatch(serverApi.endpoints.revision.initiate({ id, number }, { forceRefetch: true })));
 
 /** Opens a rig, and puts on top of it what this browser had not sent when it was closed. */
 export const openRig = async (
