@@ -115,7 +115,7 @@ describe('opening a rig', () => {
     const { revisions, state } = makeServer();
     const id = nextId();
     revisions.set(id, [skerryLight]);
-    state.delay = () => settle(5);
+    state.delay = async () => void (await settle(5));
     const here = browser('a');
     const asked = [here.read(id), settle(later).then(() => here.read(id))];
     for (const answer of await Promise.all(asked)) expect(answer?.revision).toBe(1);

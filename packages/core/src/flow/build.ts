@@ -6,6 +6,7 @@ import { lowerAir, lowerRoomNoise, lowerStrayAir, lowerVoices } from './lower/ai
 import { lowerApps } from './lower/apps';
 import { lowerCouplings } from './lower/couplings';
 import { lowerData } from './lower/data';
+import type { WaysBefore } from './lower/kept-ways';
 import { lowerDevice } from './lower/device';
 import { rememberedDevice, type FlowMemory } from './memory';
 import type { UsbTree } from './usb-links';
@@ -21,10 +22,19 @@ export const fedLoads = ({ loads }: Circuit): Map<string, Set<string>> => {
 
 const NONE: ReadonlySet<string> = new Set();
 
-/** The places and ways of one device by itself. @param fed its loads that are fed */
-export const pieceOf = (find: Lookup, device: Device, fed: ReadonlySet<string> = NONE): FlowPiece => {
+/**
+ * The places and ways of one device by itself.
+ * @param fed its loads that are fed
+ * @param before its ways made before
+ */
+export const pieceOf = (
+  find: Lookup,
+  device: Device,
+  fed: ReadonlySet<string> = NONE,
+  before?: WaysBefore,
+): FlowPiece => {
   const made = makePiece();
-  lowerDevice(made, find, device, fed);
+  lowerDevice(made, find, device, fed, before);
   return made.piece;
 };
 
@@ -39,11 +49,12 @@ export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree, memory?:
   lowerVoices(graph, find);
   for (const device of find.rig.devices) {
     const own = fed.get(device.id) ?? NONE;
-    const lower = () => pieceOf(find, device, own);
     graph.take(
       changed.has(device.id)
-        ? lower()
-        : rememberedDevice(memory, device, find.modelOf(device.id), [...own].join(' '), lower),
+        ? pieceOf(find, device, own)
+        : rememberedDevice(memory, device, find.modelOf(device.id), [...own].join(' '), (before) =>
+            pieceOf(find, device, own, before),
+          ),
     );
   }
   lowerApps(graph, find, usb);

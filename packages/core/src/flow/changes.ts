@@ -8,6 +8,7 @@ import {
   type FlowNode,
   type FlowSource,
 } from './graph';
+import type { Term } from './law';
 
 /** What is another in one graph than in one made before. */
 export interface FlowChanges {
@@ -18,6 +19,15 @@ export interface FlowChanges {
   /** Those among them of which a way came or went. */
   rewired: ReadonlySet<string>;
 }
+
+const isSameTerm = (a: Term, b: Term): boolean =>
+  a === b || (a.db === b.db && a.isUnit === b.isUnit && deepEqual(a.because, b.because));
+
+const areSame = <T>(a: readonly T[], b: readonly T[], isSame: (a: T, b: T) => boolean): boolean =>
+  a === b || (a.length === b.length && a.every((one, at) => isSame(one, b[at]!)));
+
+const isSameControl = (a: FlowEdge['controls'][number], b: FlowEdge['controls'][number]): boolean =>
+  a.device === b.device && a.control === b.control;
 
 const isSameEdge = (a: FlowEdge, b: FlowEdge): boolean =>
   a === b ||
@@ -35,8 +45,8 @@ const isSameEdge = (a: FlowEdge, b: FlowEdge): boolean =>
     a.peaksDb === b.peaksDb &&
     a.isCrosstalk === b.isCrosstalk &&
     a.kind === b.kind &&
-    deepEqual(a.terms, b.terms) &&
-    deepEqual(a.controls, b.controls));
+    areSame(a.terms, b.terms, isSameTerm) &&
+    areSame(a.controls, b.controls, isSameControl));
 
 const isSameNode = (a: FlowNode, b: FlowNode | undefined): boolean =>
   a === b || (b !== undefined && a.noise === b.noise && a.unit === b.unit);

@@ -5,6 +5,7 @@ export { einAt, inputNoise } from './lower/device';
 export { APP_KIND, channelsOf } from './lower/apps';
 export * from './build';
 export * from './changes';
+export type { WaysBefore } from './lower/kept-ways';
 export { makeFlowMemory, type FlowMemory } from './memory';
 export * from './arrive';
 export { dynamicsDb, dynamicsGainDb, type Dynamics } from './dynamics';

@@ -2,18 +2,28 @@ import type { Coupling } from '../circuit';
 import type { DeviceModel } from '../catalogue';
 import type { Device } from '../rig';
 import type { FlowEdge, FlowGraph, FlowPiece } from './graph';
+import type { WaysBefore } from './lower/kept-ways';
 
 /**
  * What was worked out of a rig's flow before: a device that stands as it stood has the places and ways it had. Whoever solves
  * keeps one and passes it in.
  */
 export interface FlowMemory {
-  devices: Map<string, Lowered>;
+  devices: Map<string, Known>;
   /** What became of a coupling: an edge, or none. */
   wires: WeakMap<Coupling, FlowEdge | null>;
   /** The graph made last, without conditions. */
   last: FlowGraph | undefined;
 }
+
+/** What is known of a device: as it stood lately, and its ways. */
+interface Known {
+  lately: Lowered[];
+  ways: WaysBefore;
+}
+
+/** States of a device that are kept: as it stands, and as it would with a few things tried. */
+const LATELY = 4;
 
 /** A device's piece, and what it was made of. */
 interface Lowered {
@@ -38,11 +48,13 @@ export const rememberedDevice = (
   device: Device,
   model: DeviceModel | undefined,
   fed: string,
-  lower: () => FlowPiece,
+  lower: (before?: WaysBefore) => FlowPiece,
 ): FlowPiece => {
-  const known = memory?.devices.get(device.id);
-  if (known && known.device === device && known.model === model && known.fed === fed) return known.piece;
-  const piece = lower();
-  memory?.devices.set(device.id, { device, model, fed, piece });
-  return piece;
+  if (!memory) return lower();
+  const known = memory.devices.get(device.id) ?? { lately: [], ways: new Map() };
+  memory.devices.set(device.id, known);
+  const there = known.lately.find((one) => one.device === device && one.model === model && one.fed === fed);
+  const made = there ?? { device, model, fed, piece: lower(known.ways) };
+  known.lately = [made, ...known.lately.filter((one) => one !== made).slice(0, LATELY - 1)];
+  return made.piece;
 };

@@ -1,5 +1,13 @@
 import { controlsOf, isSoloControl, OFF, portOfPin, type Control, type ControlValue } from '../catalogue';
-import { fedLoads, pieceOf, pointId, reachable, type FlowEdge, type FlowPiece } from '../flow';
+import {
+  fedLoads,
+  pieceOf,
+  pointId,
+  reachable,
+  type WaysBefore,
+  type FlowEdge,
+  type FlowPiece,
+} from '../flow';
 import { settingOf, type Device } from '../rig';
 import type { Solved } from '../checks';
 
@@ -45,13 +53,16 @@ export const makeGates = (solved: Solved) => {
   const fed = fedLoads(circuit);
   const away = new Map<string, WayAway[]>();
   const lowered = new Map<string, FlowPiece>();
+  const ways = new Map<string, WaysBefore>();
   const pieceWith = (device: Device, settings: Device['settings']): FlowPiece => {
     const key = `${device.id} ${JSON.stringify(settings)}`;
     const known = lowered.get(key);
     if (known) return known;
     const changed = { ...device, settings: { ...device.settings, ...settings } };
     const seen = { ...find, device: (id: string) => (id === device.id ? changed : find.device(id)) };
-    const piece = pieceOf(seen, changed, fed.get(device.id));
+    const before = ways.get(device.id) ?? new Map();
+    ways.set(device.id, before);
+    const piece = pieceOf(seen, changed, fed.get(device.id), before);
     lowered.set(key, piece);
     return piece;
   };

@@ -4,6 +4,7 @@ export const deepEqual = (a: unknown, b: unknown): boolean => {
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
   if (Array.isArray(a) !== Array.isArray(b)) return false;
   const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>];
-  const keys = new Set([...Object.keys(x), ...Object.keys(y)]);
-  return [...keys].every((key) => deepEqual(x[key], y[key]));
+  for (const key of Object.keys(x)) if (!deepEqual(x[key], y[key])) return false;
+  for (const key of Object.keys(y)) if (y[key] !== undefined && !Object.hasOwn(x, key)) return false;
+  return true;
 };

@@ -20,6 +20,7 @@ import type { FlowNode, GraphMaker } from '../graph';
 import { highPassAt } from '../high-pass';
 import { pointId, stripId } from '../ids';
 import { law, type Because, type Term } from '../law';
+import { keptWays, type WaysBefore } from './kept-ways';
 
 /** Expands a desk as it stands: strips as they are set, each crosspoint that is on, what each stream carries. */
 
@@ -37,6 +38,7 @@ interface Setting {
   model: DeviceModel;
   desk: Desk;
   graph: GraphMaker;
+  before: WaysBefore | undefined;
 }
 
 const valueOf = ({ device, model }: Setting, control: string) => controlValue(device, model, control);
@@ -83,6 +85,18 @@ const join = (
   const { isReversed = false, ...more } = rest;
   const edge = law({ from, to, terms, kind: 'device', controls: present(at, answersTo), ...more });
   at.graph.edge(isReversed ? { ...edge, re: -edge.re } : edge);
+};
+
+/** Ways that follow from how some controls stand, and from nothing else but the model. */
+const following = (
+  at: Setting,
+  place: string,
+  controls: readonly string[],
+  make: (at: Setting) => void,
+  more?: unknown,
+): void => {
+  const stood = [...controls.map((control) => valueOf(at, control)), more];
+  keptWays(at.graph, at.before, at.model, place, stood, (graph) => make({ ...at, graph }));
 };
 
 /** A high-pass: its corner, and what it leaves at the low end of the band. */
@@ -132,17 +146,21 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
       graph.node(node);
       return id;
     });
-  const step = (from: Sides, to: Sides, terms: Term[], answersTo: string[], rest = {}) =>
-    from.forEach((one, index) => join(at, one, to[index]!, terms, answersTo, rest));
+  const step = (own: Setting, from: Sides, to: Sides, terms: Term[], answersTo: string[], rest = {}) =>
+    from.forEach((one, index) => join(own, one, to[index]!, terms, answersTo, rest));
 
   const { trimDb, polarity, highPassHz, gate, compressor, mute } = strip;
   const hasPlace = [chosen.delayMs, trimDb, polarity, highPassHz, gate, compressor, mute].some(Boolean);
   const before = hasPlace ? place('in', strip.label) : source;
-  if (before !== source) {
+  const moves = [is.takes, is.trim, is.polarity, is.highPass, is.gate, is.compressor, is.mute].map((name) =>
+    name(strip.id),
+  );
+  const shape = (own: Setting) => {
     const isHighPassed = strip.highPassHz !== undefined && isOn(is.highPass(strip.id));
     const trim = strip.trimDb ? [levelTerm(at, is.trim(strip.id))] : [];
     const dynamics = dynamicsOf(at, strip, trim[0]?.db ?? 0);
     step(
+      own,
       source,
       before,
       [
@@ -157,9 +175,7 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
         ),
         ...termWhen(at, is.mute(strip.id), isOn(is.mute(strip.id)), -Infinity),
       ],
-      [is.takes, is.trim, is.polarity, is.highPass, is.gate, is.compressor, is.mute].map((name) =>
-        name(strip.id),
-      ),
+      moves,
       {
         isReversed: isOn(is.polarity(strip.id)),
         delayMs: chosen.delayMs ?? 0,
@@ -167,9 +183,14 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
         ...(dynamics ? { dynamics } : {}),
       },
     );
-  }
+  };
+  if (before !== source) following(at, `strip ${strip.id}`, moves, shape);
   const after = strip.faderDb ? place('out', `${strip.label} behind its fader`) : before;
-  if (after !== before) step(before, after, [levelTerm(at, is.fader(strip.id))], [is.fader(strip.id)]);
+  const fader = is.fader(strip.id);
+  if (after !== before)
+    following(at, `fader ${strip.id}`, [is.takes(strip.id), fader], (own) =>
+      step(own, before, after, [levelTerm(own, fader)], [fader]),
+    );
   return { source, 'before-fader': before, 'after-fader': after };
 };
 
@@ -277,22 +298,61 @@ const lowerMix = (at: Setting, strips: ReadonlyMap<string, Strip>, mix: DeskMix)
   const to = mix.to.map((point) => pointId(at.device.id, point));
   const solo = soloIn(at, mix);
   for (const strip of stripsOf(at.desk, mix)) {
-    const { tap, terms } = sendOf(at, mix, strip);
     const sides = strips.get(strip.id)!;
-    const common = { strip, to, centreDb: mix.centreDb };
-    if (solo?.heard.includes(strip.id)) {
-      crosspoint(at, { ...common, from: sides[solo.tap], answersTo: [is.solo(strip.id)] });
-      continue;
-    }
-    const hidden = solo ? termWhen(at, is.solo(solo.heard[0]!), true, -Infinity) : [];
-    const termsOf = (side: number) => [
-      ...terms,
-      ...hidden,
-      ...directTerm(at, mix, strip.id, side, to.length),
-    ];
-    const answersTo = [...sendControls(mix, strip), is.direct, is.solo(strip.id)];
-    crosspoint(at, { ...common, from: sides[tap], termsOf, answersTo });
+    const moves = [...sendControls(mix, strip), is.direct];
+    const make = (own: Setting) => {
+      const { tap, terms } = sendOf(own, mix, strip);
+      const common = { strip, to, centreDb: mix.centreDb };
+      if (solo?.heard.includes(strip.id)) {
+        crosspoint(own, { ...common, from: sides[solo.tap], answersTo: [is.solo(strip.id)] });
+        return;
+      }
+      const hidden = solo ? termWhen(own, is.solo(solo.heard[0]!), true, -Infinity) : [];
+      const termsOf = (side: number) => [
+        ...terms,
+        ...hidden,
+        ...directTerm(own, mix, strip.id, side, to.length),
+      ];
+      crosspoint(own, { ...common, from: sides[tap], termsOf, answersTo: [...moves, is.solo(strip.id)] });
+    };
+    const controls = [is.takes(strip.id), is.pan(strip.id), ...moves];
+    following(at, `mix ${mix.id} ${strip.id}`, controls, make, solo?.heard.join(' '));
   }
+};
+
+interface Streamed {
+  stream: DeskStream;
+  strip: DeskStrip;
+  mix: DeskMix;
+  from: Strip;
+  kind: unknown;
+  /** What came in by this stream's own way. */
+  isOwn: boolean;
+}
+
+/** A strip in a stream that is not simply the whole mix. */
+const streamed = (at: Setting, { stream, strip, mix, from, kind, isOwn }: Streamed) => {
+  const to = stream.to.map((point) => pointId(at.device.id, point));
+  const { tap, terms } = sendOf(at, mix, strip);
+  const answersTo = [
+    is.kind(stream.id),
+    ...(kind === 'custom' ? [is.send(stream.id, strip.id)] : []),
+    ...sendControls(mix, strip),
+  ];
+  const own = kind === 'custom' ? [levelTerm(at, is.send(stream.id, strip.id))] : terms;
+  const left =
+    kind === 'minus own'
+      ? termWhen(at, is.kind(stream.id), isOwn, -Infinity, 'it leaves out what came in by itself')
+      : [];
+  crosspoint(at, {
+    strip,
+    from: from[tap],
+    to,
+    termsOf: () => [...own, ...left],
+    answersTo,
+    centreDb: mix.centreDb,
+    delayMs: stream.delayMs ?? 0,
+  });
 };
 
 const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: DeskStream) => {
@@ -301,53 +361,58 @@ const lowerStream = (at: Setting, strips: ReadonlyMap<string, Strip>, stream: De
   if (!('mix' in takes)) {
     const strip = at.desk.strips.find(({ id }) => id === takes.strip)!;
     const from = strips.get(strip.id)![takes.tap];
-    crosspoint(at, { strip: { ...strip, pan: false }, from, to, answersTo: [], delayMs });
+    following(at, `stream ${stream.id}`, [is.takes(strip.id)], (own) =>
+      crosspoint(own, { strip: { ...strip, pan: false }, from, to, answersTo: [], delayMs }),
+    );
     return;
   }
   const mix = at.desk.mixes.find(({ id }) => id === takes.mix)!;
   const kind = takes.kinds.length > 1 ? valueOf(at, is.kind(stream.id)) : takes.kinds[0];
   if (kind === 'whole mix') {
     const from = mix.to.map((point) => pointId(at.device.id, point));
-    from.forEach((one, side) => {
-      const two = to.length === 1 ? to[0] : to[Math.min(side, to.length - 1)];
-      if (two)
-        join(
-          at,
-          one,
-          two,
-          from.length > to.length ? deskTerm(at, HALF_DB, 'left and right, each at half') : [],
-          [is.kind(stream.id)],
-          {
-            delayMs,
-          },
-        );
-    });
+    const left = from.length > to.length ? deskTerm(at, HALF_DB, 'left and right, each at half') : [];
+    following(at, `stream ${stream.id}`, [is.kind(stream.id)], (own) =>
+      from.forEach((one, side) => {
+        const two = to.length === 1 ? to[0] : to[Math.min(side, to.length - 1)];
+        if (two) join(own, one, two, left, [is.kind(stream.id)], { delayMs });
+      }),
+    );
     return;
   }
   for (const strip of stripsOf(at.desk, mix)) {
-    const { tap, terms } = sendOf(at, mix, strip);
-    const isOwn = takes.own.includes(strip.id);
-    const answersTo = [
+    const controls = [
+      is.takes(strip.id),
+      is.pan(strip.id),
       is.kind(stream.id),
-      ...(kind === 'custom' ? [is.send(stream.id, strip.id)] : []),
+      is.send(stream.id, strip.id),
       ...sendControls(mix, strip),
     ];
-    const own = kind === 'custom' ? [levelTerm(at, is.send(stream.id, strip.id))] : terms;
-    const left =
-      kind === 'minus own'
-        ? termWhen(at, is.kind(stream.id), isOwn, -Infinity, 'it leaves out what came in by itself')
-        : [];
-    const from = strips.get(strip.id)![tap];
-    const termsOf = () => [...own, ...left];
-    crosspoint(at, { strip, from, to, termsOf, answersTo, centreDb: mix.centreDb, delayMs });
+    following(at, `stream ${stream.id} ${strip.id}`, controls, (own) =>
+      streamed(own, {
+        stream,
+        strip,
+        mix,
+        from: strips.get(strip.id)!,
+        kind,
+        isOwn: takes.own.includes(strip.id),
+      }),
+    );
   }
 };
 
-/** A device's desk, when its points are there. */
-export const lowerDesk = (graph: GraphMaker, device: Device, model: DeviceModel) => {
+/**
+ * A device's desk, when its points are there.
+ * @param before its ways as they were made last; what is made now is added
+ */
+export const lowerDesk = (
+  graph: GraphMaker,
+  device: Device,
+  model: DeviceModel,
+  before: WaysBefore | undefined,
+) => {
   const { desk } = model;
   if (!desk) return;
-  const at: Setting = { device, model, desk, graph };
+  const at: Setting = { device, model, desk, graph, before };
   const strips = new Map(desk.strips.map((strip) => [strip.id, lowerStrip(at, strip)]));
   for (const mix of desk.mixes) lowerMix(at, strips, mix);
   for (const stream of desk.streams) lowerStream(at, strips, stream);

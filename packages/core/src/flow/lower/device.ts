@@ -1,11 +1,12 @@
 import { portOfPin, type DeviceModel, type Path } from '../../catalogue';
 import { isActive } from '../../circuit';
-import type { Device, Lookup } from '../../rig';
+import { controlValue, type Device, type Lookup } from '../../rig';
 import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, readTable, type Db } from '../../units';
 import type { GraphMaker } from '../graph';
 import { pointId } from '../ids';
 import { controlTerm, law, type Term } from '../law';
 import { lowerDesk } from './desk';
+import { keptWays, type WaysBefore } from './kept-ways';
 
 /** Equivalent input noise at a gain, between the table's rows, dBu. */
 export const einAt = (table: [number, number][], gainDb: Db): number => readTable(table, gainDb);
@@ -77,8 +78,15 @@ const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead
 /**
  * A device's places and the ways between them, as its controls stand and its supplies feed it.
  * @param fed its loads that are fed
+ * @param before its ways made before
  */
-export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed: ReadonlySet<string>) => {
+export const lowerDevice = (
+  graph: GraphMaker,
+  find: Lookup,
+  device: Device,
+  fed: ReadonlySet<string>,
+  before?: WaysBefore,
+) => {
   const model = find.modelOf(device.id);
   if (!model) return;
   const own = find.conditions.filter((one) => 'device' in one && one.device === device.id);
@@ -86,22 +94,26 @@ export const lowerDevice = (graph: GraphMaker, find: Lookup, device: Device, fed
   const addedDb = own.reduce((sum, one) => sum + (one.kind === 'noisy' ? one.db : 0), 0);
   addPlaces(graph, device, model, isDead);
   if (isDead) return;
-  for (const path of model.paths) {
+  for (const [index, path] of model.paths.entries()) {
     if (!isActive(find, device, path.when)) continue;
     if (path.poweredBy && !fed.has(path.poweredBy)) continue;
-    const terms = termsOf(find, device.id, path);
-    const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
-    graph.edge(
-      law({
-        from: pointId(device.id, path.from),
-        to: pointId(device.id, path.to),
-        terms,
-        kind: 'device',
-        delayMs: path.delayMs ?? 0,
-        controls: (path.controls ?? []).map(({ control }) => ({ device: device.id, control })),
-        ...noiseOf(path, gainDb, addedDb),
-      }),
-    );
+    const controls = path.controls ?? [];
+    const stood = [addedDb, ...controls.map(({ control }) => controlValue(device, model, control))];
+    keptWays(graph, before, model, `path ${index}`, stood, (own) => {
+      const terms = termsOf(find, device.id, path);
+      const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
+      own.edge(
+        law({
+          from: pointId(device.id, path.from),
+          to: pointId(device.id, path.to),
+          terms,
+          kind: 'device',
+          delayMs: path.delayMs ?? 0,
+          controls: controls.map(({ control }) => ({ device: device.id, control })),
+          ...noiseOf(path, gainDb, addedDb),
+        }),
+      );
+    });
   }
-  lowerDesk(graph, device, model);
+  lowerDesk(graph, device, model, before);
 };
