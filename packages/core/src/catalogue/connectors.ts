@@ -33,7 +33,15 @@ const data = (id: string, name: string, medium: Medium): ConnectorKind => ({
   face: { outline: 'slot', contacts: { bus: [50, 50] } },
 });
 
-const usb = (id: string, name: string): ConnectorKind => data(id, name, 'usb');
+/** @param usbMilliamps what such a socket gives */
+const usb = (id: string, name: string, usbMilliamps?: number): ConnectorKind => ({
+  ...data(id, name, 'usb'),
+  ...(usbMilliamps === undefined ? {} : { usbMilliamps }),
+});
+
+/** USB 2.0, USB type-C (memory): a socket of the wide shape, and a type-C one that offers more. */
+const WIDE_SOCKET_MA = 500;
+const TYPE_C_MA = 1500;
 
 /** Plug and socket of one shape. */
 const both = (id: string, name: string, medium: Medium): ConnectorKind[] =>
@@ -47,7 +55,6 @@ const DATA_SHAPES: [id: string, name: string, medium: Medium][] = [
   ['ieee1394-6', 'IEEE 1394 6-pin', 'ieee1394'],
   ['ieee1394-9', 'IEEE 1394 9-pin', 'ieee1394'],
   ['tunnel-old', 'PCIe tunnel, older shape,', 'tunnel'],
-  ['tunnel-c', 'PCIe tunnel, USB-C shape,', 'tunnel'],
   ['optical', 'Optical (S/PDIF or ADAT)', 'optical'],
   ['hdmi', 'HDMI', 'video'],
   ['midi', 'MIDI 5-pin', 'midi'],
@@ -95,12 +102,14 @@ export const CONNECTORS: ConnectorKind[] = [
   jack('rca-plug', 'RCA plug', ['T', 'S'], false),
   jack('rca-socket', 'RCA socket', ['T', 'S'], true),
   usb('usb-a-plug', 'USB-A plug'),
-  usb('usb-a-socket', 'USB-A socket'),
+  usb('usb-a-socket', 'USB-A socket', WIDE_SOCKET_MA),
   usb('usb-b-plug', 'USB-B plug'),
   usb('usb-b-socket', 'USB-B socket'),
   usb('usb-c-plug', 'USB-C plug'),
-  usb('usb-c-socket', 'USB-C socket'),
+  usb('usb-c-socket', 'USB-C socket', TYPE_C_MA),
   ...DATA_SHAPES.flatMap((shape) => both(...shape)),
+  data('tunnel-c-plug', 'PCIe tunnel, USB-C shape, plug', 'tunnel'),
+  { ...data('tunnel-c-socket', 'PCIe tunnel, USB-C shape, socket', 'tunnel'), usbMilliamps: TYPE_C_MA },
   data('mini-optical-plug', 'Optical mini-plug', 'optical'),
   {
     id: 'trs-35-optical-socket',
@@ -206,6 +215,7 @@ export const MATINGS: Mating[] = [
   straight('usb-b-plug', 'usb-b-socket', ['bus']),
   straight('usb-c-plug', 'usb-c-socket', ['bus']),
   ...DATA_SHAPES.map(([id]) => straight(`${id}-plug`, `${id}-socket`, ['bus'])),
+  straight('tunnel-c-plug', 'tunnel-c-socket', ['bus']),
   // The same shape: a USB lead goes into a tunnel socket and works there; a tunnel plug in a plain socket does not.
   straight('usb-c-plug', 'tunnel-c-socket', ['bus']),
   straight('loudspeaker-plug', 'loudspeaker-socket', ['1+', '1-']),

@@ -22,6 +22,8 @@ export interface ConnectorKind {
   sex: 'plug' | 'socket';
   pins: string[];
   face: ConnectorFace;
+  /** What a socket of this shape gives over USB unless its device says otherwise, milliamps; none: nothing. */
+  usbMilliamps?: number;
 }
 
 /** Two connectors that go together, and which contact touches which. */

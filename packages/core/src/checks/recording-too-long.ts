@@ -68,7 +68,7 @@ export const recordingTooLong: Check = (solved) => {
                   solved,
                   app,
                   { roomGb: Math.ceil(gigabytesAnHour * hours * 1.1) },
-                  `Make room: ${Math.ceil(gigabytesAnHour * hours * 1.1)} GB`,
+                  `Free ${Math.ceil(gigabytesAnHour * hours * 1.1)} GB on its disk, or use another`,
                 ),
               ],
       }),

@@ -1,6 +1,8 @@
 import { generateStage } from '../demo';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
-import { applyEdit, type Rig } from '../rig';
+import { modelById } from '../catalogue';
+import { addDevice, applyEdit, type Rig } from '../rig';
+import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 import { DESKS, talk } from './feeds.testing';
 import { behind, condensersAt, extended } from './usb.testing';
@@ -80,6 +82,22 @@ describe('said, and every fix ends it', () => {
       }
     }
   });
+});
+
+describe('another computer beside', () => {
+  it.each(bad.filter(([, , code]) => code === 'usb-power-overdrawn'))(
+    '%s: nothing is moved to it',
+    (_n, rig, code) => {
+      const two = after(rig, (now) =>
+        addDevice(now, modelById('desktop'), { id: 'other', name: 'Other computer' }),
+      );
+      const found = saidOf(two).find((one) => one.code === code)!;
+      for (const { edit, label } of fixesFor(two, found.id, makeEngineMemory())) {
+        const { usbLinks } = solveRig(applyEdit(two, edit).rig);
+        expect([label, usbLinks.filter(({ to }) => to.device === 'other')]).toEqual([label, []]);
+      }
+    },
+  );
 });
 
 describe('near twins', () => {

@@ -126,12 +126,10 @@ export const settleDynamics = (graph: FlowGraph): FlowGraph => {
     graph.dynamics.map(({ from }) => from),
     graph,
   );
-  const ahead = {
-    ...graph,
-    components: graph.components.filter(({ nodes }) => nodes.some((id) => needed.has(id))),
-  };
+  const components = graph.components.filter(({ nodes }) => nodes.some((id) => needed.has(id)));
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
-    const all = arriveEverywhere(ahead, graph.sources);
+    // Another graph each time: what is known of one holds while none of its ways is changed.
+    const all = arriveEverywhere({ ...graph, components }, graph.sources);
     const levels = new Map<string, Db>();
     const keyOf = ({ device, strip }: Dynamics) => `${device} ${strip}`;
     for (const { from, dynamics } of graph.dynamics) {

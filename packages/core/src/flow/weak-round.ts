@@ -71,8 +71,18 @@ const growthOf = (matrix: readonly (readonly number[])[]): number => {
   return Math.exp(grown / (ROUNDS - LOOKED_AT));
 };
 
+/** Worked out once for each graph: what arrives, noise and loops all ask. A graph is never changed once it is made. */
+const known = new WeakMap<FlowGraph, Map<Component, WeakRound | undefined>>();
+
 /** How a component goes round if it does so weakly; undefined where what goes round counts. */
-export const weakRound = (graph: FlowGraph, { nodes }: Component): WeakRound | undefined => {
+export const weakRound = (graph: FlowGraph, component: Component): WeakRound | undefined => {
+  const here = known.get(graph) ?? new Map<Component, WeakRound | undefined>();
+  known.set(graph, here);
+  if (!here.has(component)) here.set(component, roundOf(graph, component));
+  return here.get(component);
+};
+
+const roundOf = (graph: FlowGraph, { nodes }: Component): WeakRound | undefined => {
   const own = new Set(nodes);
   const order = orderOf(graph, nodes, own);
   if (!order) return undefined;

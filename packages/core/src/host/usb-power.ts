@@ -42,13 +42,8 @@ const USUAL_OHMS_PER_M = 0.0842;
 const HUB_DROP_VOLTS = 0.1;
 /** A hub fed from the bus draws one unit load itself and gives one at each socket: USB 2.0 (memory). */
 const UNIT_LOAD_MA = 100;
-/** A socket of the wide shape, and a type-C one that offers more: USB 2.0, USB type-C (memory); a computer may say otherwise. */
-const WIDE_SOCKET_MA = 500;
-const TYPE_C_MA = 1500;
 /** What a converter from 5 V to phantom makes of what it draws. Common practice, no published source. */
 const PHANTOM_EFFICIENCY = 0.75;
-
-const isTypeC = ({ connector }: Port): boolean => /-c-socket$/.test(connector);
 
 /** What feeds gear that does not live on the bus. */
 const SUPPLIES: ReadonlySet<string | undefined> = new Set(['dc', 'mains']);
@@ -66,7 +61,7 @@ const hasOwnSupply = (find: Lookup, device: string): boolean => {
 export const usbGives = (find: Lookup, device: string, port: Port): number => {
   if (port.usb?.gives !== undefined) return port.usb.gives;
   if (find.modelOf(device)?.kind === 'hub' && !hasOwnSupply(find, device)) return UNIT_LOAD_MA;
-  return isTypeC(port) ? TYPE_C_MA : WIDE_SOCKET_MA;
+  return connectorById(port.connector)?.usbMilliamps ?? 0;
 };
 
 /** At rest, milliamps: as its model says; nothing where it has a supply of its own; else as assumed. */

@@ -108,8 +108,11 @@ export const oneLead = ({ find, rig }: Solved, link: UsbLink): Fix[] => {
   });
 };
 
-/** The same lead in another free socket that gives enough. @param milliamps what is drawn there */
-export const inAnotherSocket = ({ find, rig }: Solved, link: UsbLink, milliamps: number): Fix[] => {
+/** The same lead in another free socket of the same computer that gives enough. @param milliamps what is drawn there */
+export const inAnotherSocket = ({ find, rig, usb }: Solved, link: UsbLink, milliamps: number): Fix[] => {
+  const computersOf = (device: string): string[] =>
+    (usb.hostsOf.get(device) ?? []).map(({ computer }) => computer);
+  const home = (usb.hostsOf.get(link.device) ?? []).find(({ port }) => port === link.port)?.computer;
   const lead = link.leads
     .map((id) => find.lead(id)!)
     .find(({ ends }) =>
@@ -119,8 +122,9 @@ export const inAnotherSocket = ({ find, rig }: Solved, link: UsbLink, milliamps:
     );
   const at = lead?.ends.findIndex((end) => end && 'device' in end && end.device === link.to.device) ?? -1;
   const plug = lead && find.leadKindOf(lead.id)?.ends[at]?.connector;
-  if (!lead || !plug) return [];
-  return rig.devices.flatMap(({ id, name }) =>
+  if (!lead || !plug || home === undefined) return [];
+  const near = rig.devices.filter(({ id }) => id === home || computersOf(id).includes(home));
+  return near.flatMap(({ id, name }) =>
     (find.modelOf(id)?.ports ?? []).flatMap((port): Fix[] => {
       const isSocket = port.usb?.role === 'host' || port.usb?.role === 'hub-down';
       if (!isSocket || find.inPort(id, port.id) || !contactsBetween(plug, port.connector)) return [];
