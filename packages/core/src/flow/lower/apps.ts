@@ -1,9 +1,10 @@
-import { farEndsOf, type App, type AppChoice, type Lookup } from '../../rig';
+import { farEndsOf, type App, type Lookup } from '../../rig';
 import { type Db } from '../../units';
+import { channelsOf } from '../channels';
 import type { GraphMaker } from '../graph';
-import { appId, farEndId, pointId, trackId } from '../ids';
+import { appId, farEndId, trackId } from '../ids';
 import { law, type Term } from '../law';
-import { reaches, type UsbTree } from '../usb-links';
+import type { UsbTree } from '../usb-links';
 
 /** What a program does with sound. Common practice, no published source. */
 interface AppKind {
@@ -29,20 +30,6 @@ export const APP_KIND: Record<App['kind'], AppKind> = {
 
 /** Half of each of two channels, dB. */
 const HALF_DB: Db = 20 * Math.log10(0.5);
-
-/** The channels an app can take or fill: those of streams that reach its computer. */
-export const channelsOf = (
-  find: Lookup,
-  usb: UsbTree,
-  computer: string,
-  choice: AppChoice | null,
-): string[] =>
-  find.streamsOf(choice, computer).flatMap(({ device, stream: id }) => {
-    const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
-    return stream && reaches(usb, device, stream, computer)
-      ? stream.channels.map((channel) => pointId(device, channel))
-      : [];
-  });
 
 /** What a program's own input gain does, where it is set. */
 const inputGain = ({ id, inputGainDb = 0 }: App): Term[] => {

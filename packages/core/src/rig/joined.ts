@@ -1,0 +1,128 @@
+import { drop, revise, type Edit, type Step } from './edit';
+import { isAsSystem, systemChoice, withSystemChoices } from './system';
+import type { App, AppChoice, DeviceStream, JoinedInput, Rig } from './types';
+
+/** Several devices as one input: what an operator can do to it, and which channel numbers that moves. */
+
+export type JoinedMember = JoinedInput['members'][number];
+
+/** A channel of a joined input: which of which member it is, both counted from 1. */
+export interface JoinedChannel {
+  channel: number;
+  device: string;
+  stream: string;
+  of: number;
+}
+
+const channelCountOf = (rig: Rig, { device, stream }: DeviceStream): number => {
+  const model = rig.devices.find(({ id }) => id === device)?.model;
+  const streams = rig.models.find(({ id }) => id === model)?.streams ?? [];
+  return streams.find(({ id }) => id === stream)?.channels.length ?? 0;
+};
+
+/** The numbers a joined input's channels have: the first member's come first. */
+export const joinedChannels = (rig: Rig, { members }: Pick<JoinedInput, 'members'>): JoinedChannel[] =>
+  members
+    .flatMap((member) =>
+      Array.from({ length: channelCountOf(rig, member) }, (_, index) => ({
+        device: member.device,
+        stream: member.stream,
+        of: index + 1,
+      })),
+    )
+    .map((one, index) => ({ channel: index + 1, ...one }));
+
+const isJoined = (choice: AppChoice | null, id: string): boolean =>
+  choice !== null && 'joined' in choice && choice.joined === id;
+
+/** A track whose channel gets another number, or is no more. */
+export interface MovedTrack {
+  app: string;
+  track: string;
+  name: string;
+  from: number;
+  to: number | undefined;
+}
+
+const listensTo = (rig: Rig, app: App, joined: string): boolean => {
+  const computer = rig.devices.find(({ id }) => id === app.computer);
+  const model = rig.models.find(({ id }) => id === computer?.model);
+  const { input } = app;
+  const system = computer && model ? systemChoice(computer, model, 'input') : null;
+  return isJoined(isAsSystem(input) ? system : input, joined);
+};
+
+/** The tracks whose channel a change of a joined input moves. */
+export const movedTracks = (rig: Rig, next: JoinedInput): MovedTrack[] => {
+  const before = rig.joinedInputs.find(({ id }) => id === next.id);
+  if (!before) return [];
+  const keyOf = ({ device, stream, of }: JoinedChannel) => `${device} ${stream} ${of}`;
+  const was = new Map(joinedChannels(rig, before).map((one) => [one.channel, keyOf(one)]));
+  const is = new Map(joinedChannels(rig, next).map((one) => [keyOf(one), one.channel]));
+  return rig.apps
+    .filter((app) => listensTo(rig, app, next.id))
+    .flatMap((app) =>
+      app.tracks.flatMap(({ id, name, channel }): MovedTrack[] => {
+        const key = was.get(channel);
+        const to = key === undefined ? channel : is.get(key);
+        return to === channel ? [] : [{ app: app.id, track: id, name, from: channel, to }];
+      }),
+    );
+};
+
+/** A joined input as it is to be, and its tracks with the numbers their channels get. */
+export const joinedSteps = (rig: Rig, next: JoinedInput): Step[] => {
+  const moved = movedTracks(rig, next);
+  const followers = rig.apps.filter(({ id }) => moved.some((one) => one.app === id));
+  return [
+    ...revise(rig, 'joinedInputs', next),
+    ...followers.flatMap((app) =>
+      revise(rig, 'apps', {
+        ...app,
+        tracks: app.tracks.map((track) => {
+          const to = moved.find((one) => one.app === app.id && one.track === track.id)?.to;
+          return to === undefined ? track : { ...track, channel: to };
+        }),
+      }),
+    ),
+  ];
+};
+
+/** Adds or changes a joined input; tracks follow their channels, unless they are to keep their numbers. */
+export const putJoined = (rig: Rig, next: JoinedInput, areFollowing = true): Edit => ({
+  label: `${rig.joinedInputs.some(({ id }) => id === next.id) ? 'Change' : 'Add'} ${next.name}`,
+  steps: areFollowing ? joinedSteps(rig, next) : revise(rig, 'joinedInputs', next),
+});
+
+/** A joined input of some streams, led by the first. Two streams of one device share a clock. */
+export const newJoined = (id: string, computer: string, streams: readonly DeviceStream[]): JoinedInput => {
+  const clock = streams[0]?.device ?? null;
+  return {
+    id,
+    computer,
+    name: 'Joined input',
+    members: streams.map(({ device, stream }) => ({ device, stream, resampled: device !== clock })),
+    clock,
+  };
+};
+
+/** Takes a joined input apart: what listened to it listens to nothing. */
+export const removeJoined = (rig: Rig, id: string): Edit => {
+  const name = rig.joinedInputs.find((one) => one.id === id)?.name ?? id;
+  return {
+    label: `Take ${name} apart`,
+    steps: [
+      ...rig.apps
+        .filter(({ input }) => isJoined(input, id))
+        .flatMap((app) => revise(rig, 'apps', { ...app, input: null })),
+      ...rig.devices.flatMap((device) =>
+        revise(
+          rig,
+          'devices',
+          withSystemChoices(device, (choice) => (isJoined(choice, id) ? null : choice)),
+        ),
+      ),
+      drop(rig, 'joinedInputs', id),
+    ],
+  };
+};
