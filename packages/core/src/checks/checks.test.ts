@@ -29,6 +29,7 @@ const jinglesUnder = (faderDb: number): Rig => {
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */
 const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 import { tableOf } from './table.testing';
+import { joinedDesk, withTracks } from './joined.testing';
 import { behind, condensersAt, extended } from './usb.testing';
 
 interface VoiceRows {
@@ -803,6 +804,36 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'ten hours in plain WAV files | in files that count in 64 bits',
     recordedFor(10, 'wav'),
     recordedFor(10, 'wav-64'),
+  ],
+  [
+    'channel-unmapped',
+    'a track on channel 3 of two | on channel 2',
+    withTracks(joinedDesk(['mic-usb', 'mic-usb']), [
+      ['A', 1],
+      ['B', 3],
+    ]),
+    joinedDesk(['mic-usb', 'mic-usb']),
+  ],
+  [
+    'track-doubled',
+    'two tracks on one channel | each on its own',
+    withTracks(joinedDesk(['mic-usb', 'mic-usb']), [
+      ['A', 1],
+      ['B', 1],
+    ]),
+    joinedDesk(['mic-usb', 'mic-usb']),
+  ],
+  [
+    'clock-primary-missing',
+    'two microphones joined, neither leads | one leads (common practice, no published source)',
+    joinedDesk(['mic-usb', 'mic-usb'], { clock: null }),
+    joinedDesk(['mic-usb', 'mic-usb']),
+  ],
+  [
+    'resample-off',
+    'the second runs by its own clock | is resampled (common practice, no published source)',
+    joinedDesk(['mic-usb', 'mic-usb'], { resampled: [] }),
+    joinedDesk(['mic-usb', 'mic-usb']),
   ],
   [
     'hub-depth',

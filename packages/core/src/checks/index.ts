@@ -51,7 +51,11 @@ import { usbCableTooLong } from './usb-cable-too-long';
 import { usbPowerOverdrawn } from './usb-power-overdrawn';
 import { usbVoltsLow } from './usb-volts-low';
 import { hubDepth } from './hub-depth';
+import { channelUnmapped } from './channel-unmapped';
+import { clockPrimaryMissing } from './clock-primary-missing';
 import { recordingTooLong } from './recording-too-long';
+import { resampleOff } from './resample-off';
+import { trackDoubled } from './track-doubled';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
@@ -95,6 +99,10 @@ export const CHECKS: Check[] = [
   usbVoltsLow,
   hubDepth,
   recordingTooLong,
+  channelUnmapped,
+  trackDoubled,
+  clockPrimaryMissing,
+  resampleOff,
   dataLeadTooLong,
   adapterChainBroken,
   groundLoop,
@@ -129,6 +137,9 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'usb-volts-low',
   'hub-depth',
   'recording-too-long',
+  'track-doubled',
+  'clock-primary-missing',
+  'resample-off',
   'variable-feed',
   'not-arriving',
   'wrong-stream',

@@ -21,6 +21,8 @@ export const DEFAULT_HOWL_MARGIN_DB = 6;
 export const DEFAULT_SHOW_HOURS = 2;
 /** Small gear fed over USB. Common practice, no published source. */
 export const DEFAULT_USB_REST_MA = 200;
+/** Crystals in audio gear are commonly within this of what they say, ppm. Common practice, no published source. */
+export const DEFAULT_CLOCK_PPM = 50;
 /** Closed headphones on the ear. Common practice, no published source. */
 export const DEFAULT_HEADPHONE_LEAK_DB = 40;
 /** A furnished living room. Common practice, no published source. */

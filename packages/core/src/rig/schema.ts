@@ -235,6 +235,8 @@ const ASSUMPTIONS = closed({
   showHours: Optional(number(0.1, 240)),
   /** What gear fed over USB draws at rest where its model does not say, milliamps. Common practice; absent: 200. */
   usbRestMilliamps: Optional(number(0, 3000)),
+  /** How far the clock of gear may be off, parts per million. Common practice; absent: 50. */
+  clockPpm: Optional(number(1, 2500)),
   /** How much weaker headphones are heard 10 cm outside their cup than in the ear, where their model does not say, dB. Common practice; absent: 40. */
   headphoneLeakDb: Optional(number(0, 90)),
   /** How long the network takes one way to a far end that does not say, milliseconds. Common practice; absent: 100. */

@@ -1,0 +1,47 @@
+import { appChannels, channelsOf } from '../flow';
+import { finding, type Check, type Found } from './finding';
+import { streamsAt } from './fixes/listening';
+import { takeFree, withoutTracks } from './fixes/tracks';
+import { putApp } from '../rig';
+
+/** A track takes a channel that what its recorder listens to has not: it stays empty. */
+export const channelUnmapped: Check = (solved) => {
+  const { rig, find, usb } = solved;
+  return rig.apps.flatMap((app): Found[] => {
+    const count = appChannels(find, usb, app.computer, app.input).length;
+    // With none at all another finding says so.
+    if (count === 0) return [];
+    const most = Math.max(...app.tracks.map(({ channel }) => channel));
+    return app.tracks
+      .filter(({ channel }) => channel > count)
+      .map((track) =>
+        finding({
+          code: 'channel-unmapped',
+          severity: 'fault',
+          title: `Track ${track.name} takes channel ${track.channel} of ${count}: it stays empty`,
+          why: `What ${app.name} on ${find.device(app.computer)?.name ?? app.computer} listens to has ${count === 1 ? 'one channel' : `${count} channels`}. Numbers go on from one joined device to the next; a device that was taken out, put in another place or set to another stream moves them. Let the track take the channel its sound is on.`,
+          places: [{ device: app.computer }],
+          about: [{ device: app.computer, control: `${app.id} ${track.id}` }],
+          figures: [
+            { label: 'Channel it takes', value: track.channel, unit: '', from: `track ${track.name}` },
+            {
+              label: 'Channels there are',
+              value: count,
+              unit: '',
+              from: 'streams it listens to, as plugged',
+            },
+          ],
+          propose: () => [
+            ...takeFree(solved, app, track),
+            ...streamsAt(solved, app.computer)
+              .filter((one) => channelsOf(find, usb, app.computer, one).length >= most)
+              .map(({ device, stream, label: name }) => {
+                const label = `Let ${app.name} listen to ${name} of ${find.device(device)?.name ?? device}`;
+                return { label, edit: { ...putApp(rig, { ...app, input: { device, stream } }), label } };
+              }),
+            withoutTracks(solved, app, [track]),
+          ],
+        }),
+      );
+  });
+};
