@@ -1,0 +1,235 @@
+import { leadKindById } from '../catalogue';
+import { generateStage } from '../demo';
+import { driftOf } from '../host';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import {
+  applyEdit,
+  connect,
+  lookup,
+  movedTracks,
+  putJoined,
+  readRigValue,
+  removeDevice,
+  removeJoined,
+  setAssumptions,
+  type Rig,
+} from '../rig';
+import { after, recorder, rigOf } from '../rig/testing';
+import { ordinaryDesks } from './desks.testing';
+import { DESKS, talk } from './feeds.testing';
+import { joinedDesk, withTracks } from './joined.testing';
+
+const OURS = ['channel-unmapped', 'track-doubled', 'clock-primary-missing', 'resample-off'];
+const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
+
+const SETS = [
+  ['mic-usb', 'mic-usb'],
+  ['mic-usb', 'mic-usb-stereo'],
+  ['mic-usb-stereo', 'mic-usb', 'mic-usb-plain'],
+  ['interface-2', 'mic-usb'],
+  ['interface-2', 'interface-2'],
+  ['interface-4', 'interface-2', 'mic-usb'],
+  ['mixer-4-usb', 'mic-usb'],
+  ['interface-1', 'interface-1', 'interface-1', 'mic-usb'],
+];
+
+/** Every member leading, the others resampled. */
+const QUIET = SETS.flatMap((models) =>
+  models.map((_, clock): [string, Rig] => [
+    `${models.join(' + ')}, led by ${clock + 1}`,
+    joinedDesk(models, { clock }),
+  ]),
+);
+
+describe('silent', () => {
+  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
+    expect(saidOf(talk(desk, 'call'))).toEqual([]),
+  );
+
+  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
+
+  it.each(QUIET)('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it('one device alone in it needs nobody to lead', () =>
+    expect(saidOf(joinedDesk(['interface-2'], { clock: null, resampled: [] }))).toEqual([]));
+
+  it('two streams of one device have one clock', () => {
+    const rig = joinedDesk(['interface-4'], { resampled: [] });
+    const [joined] = rig.joinedInputs;
+    const members = [...joined!.members, { device: 'd0', stream: 'usb-mix', resampled: false }];
+    expect(saidOf({ ...rig, joinedInputs: [{ ...joined!, members, clock: null }] })).toEqual([]);
+  });
+
+  it('two recorders may keep the same channel', () => {
+    const rig = joinedDesk(['interface-2', 'mic-usb']);
+    const twice = { ...rig, apps: [...rig.apps, { ...rig.apps[0]!, id: 'spare', name: 'Spare' }] };
+    expect(saidOf(twice)).toEqual([]);
+  });
+});
+
+const BAD: [string, Rig, string][] = [
+  ...SETS.map((models): [string, Rig, string] => [
+    `${models.join(' + ')}, nobody leads`,
+    joinedDesk(models, { clock: null }),
+    'clock-primary-missing',
+  ]),
+  ...SETS.flatMap((models): [string, Rig, string][] =>
+    [[], models.length > 2 ? [1] : []]
+      .slice(0, models.length > 2 ? 2 : 1)
+      .map((resampled) => [
+        `${models.join(' + ')}, ${resampled.length === 0 ? 'none' : 'not all'} resampled`,
+        joinedDesk(models, { resampled }),
+        'resample-off',
+      ]),
+  ),
+  ...SETS.map((models): [string, Rig, string] => {
+    const rig = joinedDesk(models);
+    const tracks = rig.apps[0]!.tracks.map(({ name, channel }, at): [string, number] => [
+      name,
+      at === 0 ? 40 : channel,
+    ]);
+    return [
+      `${models.join(' + ')}, the first track on channel 40`,
+      withTracks(rig, tracks),
+      'channel-unmapped',
+    ];
+  }),
+  ...SETS.map((models): [string, Rig, string] => {
+    const rig = joinedDesk(models);
+    const tracks = rig.apps[0]!.tracks.map(({ name }, at): [string, number] => [name, at === 1 ? 1 : at + 1]);
+    return [`${models.join(' + ')}, two tracks on channel 1`, withTracks(rig, tracks), 'track-doubled'];
+  }),
+];
+
+describe('said, and every fix ends it', () => {
+  it('is tried on many', () => expect(BAD.length).toBeGreaterThanOrEqual(30));
+
+  it.each(BAD)('%s', (_name, rig, code) => {
+    const before = solveRig(rig).findings;
+    const found = before.find((one) => one.code === code)!;
+    expect([code, found?.code]).toEqual([code, code]);
+    const fixes = fixesFor(rig, found.id, makeEngineMemory());
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const { edit, label } of fixes) {
+      const { rig: mended } = applyEdit(rig, edit);
+      expect([label, 'ok' in readRigValue(mended) ? readRigValue(mended).ok : true]).toEqual([label, true]);
+      const left = solveRig(mended).findings;
+      expect([label, left.filter(({ id }) => id === found.id)]).toEqual([label, []]);
+      const worse = left.filter(
+        ({ id, severity }) =>
+          (severity === 'danger' || severity === 'fault') && !before.some((one) => one.id === id),
+      );
+      expect([label, worse.map(({ title }) => title)]).toEqual([label, []]);
+    }
+  });
+});
+
+describe('channel numbers', () => {
+  const rig = joinedDesk(['mic-usb-stereo', 'mic-usb', 'interface-2']);
+  const [joined] = rig.joinedInputs;
+  const [stereo, mono, box] = joined!.members;
+  const channelsOf = (now: Rig) => now.apps[0]!.tracks.map(({ channel }) => channel);
+
+  it('a stereo device takes two, the next goes on after it', () => {
+    const { strands, sinks } = solveRig(rig);
+    const trackOf = (person: string) =>
+      strands
+        .filter((one) => one.person === person && one.arrives)
+        .map(({ sink }) => sinks.find(({ node }) => node === sink)?.track);
+    expect(['b', 'c'].map(trackOf)).toEqual([['t3'], ['t4']]);
+  });
+
+  it('a member moved to the front moves every number, and the tracks go along', () => {
+    const next = { ...joined!, members: [mono!, stereo!, box!] };
+    expect(movedTracks(rig, next).map(({ from, to }) => [from, to])).toEqual([
+      [1, 2],
+      [2, 3],
+      [3, 1],
+    ]);
+    expect(channelsOf(after(rig, putJoined(rig, next)))).toEqual([2, 3, 1, 4, 5]);
+    expect(channelsOf(after(rig, putJoined(rig, next, false)))).toEqual([1, 2, 3, 4, 5]);
+  });
+
+  it('a device taken out of the rig leaves the others on their tracks', () => {
+    const without = after(rig, removeDevice(rig, 'd0'));
+    expect(channelsOf(without)).toEqual([1, 2, 1, 2, 3]);
+  });
+
+  it('taken apart, what listened to it listens to nothing', () => {
+    const system = {
+      ...rig,
+      devices: rig.devices.map((one) =>
+        one.id === 'pc' ? { ...one, system: { input: { joined: 'all' } } } : one,
+      ),
+    };
+    const apart = after(system, removeJoined(system, 'all'));
+    expect(apart.joinedInputs).toEqual([]);
+    expect(apart.apps[0]!.input).toBeNull();
+    expect(lookup(apart).device('pc')!.system).toBeUndefined();
+  });
+
+  it('one of its devices unplugged takes all of it down', () => {
+    const lead = rig.leads.find(({ ends }) =>
+      ends.some((end) => end && 'device' in end && end.device === 'd1' && end.port === 'usb'),
+    )!;
+    const down = { ...rig, leads: rig.leads.filter(({ id }) => id !== lead.id) };
+    const heard = solveRig(down).strands.filter(({ arrives }) => arrives);
+    expect(heard).toEqual([]);
+  });
+});
+
+describe('drift', () => {
+  it('ppm × 3.6 = milliseconds an hour; 100 ppm lose a sample of 48 kHz each 0.208 s (arithmetic)', () => {
+    const drift = driftOf(lookup(rigOf({ devices: [] })));
+    expect(drift.msPerHour).toBeCloseTo(100 * 3.6, 9);
+    expect(drift.secondsPerSample).toBeCloseTo(1 / 4.8, 9);
+  });
+
+  it('better clocks drift less, as far as is assumed', () => {
+    const rig = joinedDesk(['interface-2', 'mic-usb'], { resampled: [] });
+    const better = after(rig, (now) => setAssumptions(now, { ...now.assumptions, clockPpm: 15 }));
+    const figure = (of: Rig) => saidOf(of)[0]!.figures.find(({ label }) => label === 'In an hour')!.value;
+    // 30 ppm: 108 ms in an hour (arithmetic).
+    expect([figure(rig), figure(better)].map((value) => Math.round(Number(value)))).toEqual([360, 108]);
+  });
+
+  it('two devices joined by light share the clock that comes with the sound', () => {
+    const rig = rigOf({
+      devices: [
+        { id: 'a', model: 'interface-18' },
+        { id: 'b', model: 'interface-18' },
+        { id: 'pc', model: 'desktop', apps: [recorder('a')] },
+      ],
+      leads: [
+        { kind: 'usb-a-b', ends: ['pc.usb1', 'a.usb'], lengthM: 1 },
+        { kind: 'usb-a-b', ends: ['pc.usb2', 'b.usb'], lengthM: 1 },
+      ],
+    });
+    const joined = {
+      id: 'all',
+      computer: 'pc',
+      name: 'Both',
+      clock: 'a',
+      members: ['a', 'b'].map((device) => ({ device, stream: 'usb-in', resampled: false })),
+    };
+    const apart = { ...rig, joinedInputs: [joined] };
+    expect(saidOf(apart).map(({ code }) => code)).toEqual(['resample-off']);
+    const sends = ['usb-in-1', 'usb-in-2'];
+    const speaking = {
+      ...apart,
+      models: apart.models.map((model) => ({
+        ...model,
+        ports: model.ports.map((port) =>
+          port.digital?.format === 'adat' ? { ...port, digital: { ...port.digital, sends } } : port,
+        ),
+      })),
+    };
+    const lead = connect(speaking, leadKindById('optical'), [
+      { device: 'a', port: 'adat' },
+      { device: 'b', port: 'adat' },
+    ]);
+    expect(saidOf(after(speaking, lead))).toEqual([]);
+  });
+});
