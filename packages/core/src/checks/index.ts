@@ -66,6 +66,7 @@ export { keepOut, letThrough } from './fixes/let-through';
 export { streamsAt } from './fixes/listening';
 export { turnControl } from './fixes/turn-control';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
+export { namedChannels, namedIn, type NamedChannel } from './named-channels';
 export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 
 /** Every check. A new one plugs in by being listed here. */

@@ -1,6 +1,7 @@
 import { appChannels } from '../flow';
 import { finding, type Check, type Found } from './finding';
-import { namedChannels, takeFree, withoutTracks } from './fixes/tracks';
+import { takeFree, withoutTracks } from './fixes/tracks';
+import { namedChannels } from './named-channels';
 
 /** Two tracks of one recorder take the same channel: the same sound twice, and often somebody else's not at all. */
 export const trackDoubled: Check = (solved) =>

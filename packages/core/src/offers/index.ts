@@ -20,6 +20,8 @@ export * from './test-call';
 export * from './feed-wishes';
 export * from './table-page';
 export * from './usb-bill';
+export * from './computer-page';
+export * from './pull-plug';
 export * from './steps';
 export { suppose } from './suppose';
 export * from './sketch';

@@ -1,34 +1,8 @@
-import { appChannels, pointId } from '../../flow';
-import { levelAt } from '../../gain';
 import { putApp, type App, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
-import { HEARD_DBFS } from '../reaching';
+import { namedChannels, type NamedChannel } from '../named-channels';
 
 /** Fixes that set which channels the tracks of a recorder take. */
-
-/** The loudest sound at a place, by name; undefined where nothing is heard. */
-const loudestIn = (solved: Solved, node: string): string | undefined => {
-  const { heard, graph } = solved;
-  return [...(heard.everywhere.get(node)?.keys() ?? [])]
-    .map((index) => ({
-      name: graph.sources[index]!.name,
-      level: levelAt(heard, graph.sources[index]!, index, node) ?? -Infinity,
-    }))
-    .filter(({ level }) => level > HEARD_DBFS)
-    .sort((a, b) => b.level - a.level)[0]?.name;
-};
-
-/** A channel of what a recorder listens to, and who sounds loudest on it. */
-export interface NamedChannel {
-  channel: number;
-  who: string | undefined;
-}
-
-export const namedChannels = (solved: Solved, app: App): NamedChannel[] =>
-  appChannels(solved.find, solved.usb, app.computer, app.input).map(({ channel, device, point }) => ({
-    channel,
-    who: loudestIn(solved, pointId(device, point)),
-  }));
 
 /** Channels that carry something and that no track takes: those of the sound a track is named after come first. */
 const freeFor = (solved: Solved, app: App, track: Track): NamedChannel[] => {

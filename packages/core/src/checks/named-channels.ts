@@ -1,0 +1,35 @@
+import { appChannels, pointId, type AppChannel } from '../flow';
+import { levelAt } from '../gain';
+import type { App } from '../rig';
+import type { Solved } from './finding';
+import { HEARD_DBFS } from './reaching';
+
+/** The loudest sound at a place, by name; undefined where nothing is heard. */
+const loudestIn = (solved: Solved, node: string): string | undefined => {
+  const { heard, graph } = solved;
+  return [...(heard.everywhere.get(node)?.keys() ?? [])]
+    .map((index) => ({
+      name: graph.sources[index]!.name,
+      level: levelAt(heard, graph.sources[index]!, index, node) ?? -Infinity,
+    }))
+    .filter(({ level }) => level > HEARD_DBFS)
+    .sort((a, b) => b.level - a.level)[0]?.name;
+};
+
+/** A channel of what a recorder listens to, and who sounds loudest on it. */
+export interface NamedChannel extends AppChannel {
+  /** What it is called on its device: "Input 2". */
+  label: string;
+  who: string | undefined;
+}
+
+export const namedIn = (solved: Solved, channels: readonly AppChannel[]): NamedChannel[] =>
+  channels.map((one) => {
+    const { device, point } = one;
+    const label = solved.find.modelOf(device)?.points.find(({ id }) => id === point)?.label ?? point;
+    return { ...one, label, who: loudestIn(solved, pointId(device, point)) };
+  });
+
+/** The same for what a program listens to. */
+export const namedChannels = (solved: Solved, app: App): NamedChannel[] =>
+  namedIn(solved, appChannels(solved.find, solved.usb, app.computer, app.input));

@@ -1,0 +1,164 @@
+import { joinedDesk, withTracks } from '../checks/joined.testing';
+import { generateStage, skerryLight } from '../demo';
+import { applyEdit, type Rig } from '../rig';
+import { rigOf } from '../rig/testing';
+import { computerPage, nameAfterDesk } from './computer-page';
+import { pullPlug } from './pull-plug';
+import { makeEngineMemory, solve } from './solve-rig';
+
+const solved = (rig: Rig) => solve(rig, makeEngineMemory());
+
+describe('what a computer lists', () => {
+  it('a microphone with a headphone socket twice, once with inputs and once with outputs', () => {
+    const { entries } = computerPage(solved(joinedDesk(['mic-usb', 'interface-2'])), 'pc');
+    expect(
+      entries.filter(({ device }) => device === 'd0').map(({ inputs, outputs }) => [inputs, outputs]),
+    ).toEqual([
+      [1, 0],
+      [0, 2],
+    ]);
+  });
+
+  it('a mixer once for each stream, each with who uses it', () => {
+    const { entries } = computerPage(solved(skerryLight), 'recorder');
+    const mixer = entries.filter(({ device }) => device === 'mixer');
+    expect(mixer.map(({ inputs, outputs, usedBy }) => [inputs, outputs, usedBy.join()])).toEqual([
+      [6, 0, 'Recorder'],
+      [0, 2, 'Recorder'],
+      [2, 0, ''],
+    ]);
+  });
+
+  it('a second port shows its own stream to the second computer, and nothing else', () => {
+    const rig = rigOf({
+      devices: [
+        { id: 'desk', model: 'mixer-podcast' },
+        { id: 'one', model: 'desktop' },
+        { id: 'two', model: 'desktop' },
+      ],
+      leads: [
+        { kind: 'usb-a-c', ends: ['one.usb1', 'desk.usb1'], lengthM: 1 },
+        { kind: 'usb-a-c', ends: ['two.usb1', 'desk.usb2'], lengthM: 1 },
+      ],
+    });
+    const streams = (computer: string) =>
+      computerPage(solved(rig), computer).entries.flatMap(({ device, stream }) =>
+        device === 'desk' ? [stream] : [],
+      );
+    expect(streams('one')).toEqual(['main', 'tracks', 'return']);
+    expect(streams('two')).toEqual(['second', 'second-return']);
+  });
+
+  it('nothing that hangs on another computer', () => {
+    const rig = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-usb' },
+        { id: 'one', model: 'desktop' },
+        { id: 'two', model: 'desktop' },
+      ],
+      leads: [{ kind: 'usb-a-c', ends: ['one.usb1', 'mic.usb'], lengthM: 1 }],
+    });
+    expect(computerPage(solved(rig), 'two').entries.map(({ device }) => device)).not.toContain('mic');
+  });
+});
+
+describe('a joined input', () => {
+  const rig = joinedDesk(['mic-usb-stereo', 'mic-usb', 'interface-2']);
+
+  it('has a mark for each channel: its socket, who is on it, the tracks that take it', () => {
+    const [joined] = computerPage(solved(rig), 'pc').joined;
+    expect(joined!.marks.map(({ channel, who, tracks }) => [channel, who, tracks.join()])).toEqual([
+      [1, 'A', 'Track 1'],
+      [2, undefined, 'Track 2'],
+      [3, 'B', 'Track 3'],
+      [4, 'C', 'Track 4'],
+      [5, undefined, 'Track 5'],
+    ]);
+    expect(
+      joined!.members.map(({ isLeading, isResampled, isDrifting, isPlugged }) => [
+        isLeading,
+        isResampled,
+        isDrifting,
+        isPlugged,
+      ]),
+    ).toEqual([
+      [true, false, false, true],
+      [false, true, false, true],
+      [false, true, false, true],
+    ]);
+  });
+
+  it('keeps its numbers on the ruler while it is down', () => {
+    const lead = rig.leads.find(({ ends }) =>
+      ends.some((end) => end && 'device' in end && end.device === 'd1'),
+    )!;
+    const [joined] = computerPage(
+      solved({ ...rig, leads: rig.leads.filter((one) => one !== lead) }),
+      'pc',
+    ).joined;
+    expect(joined!.marks).toHaveLength(5);
+    expect(joined!.members.map(({ isPlugged }) => isPlugged)).toEqual([true, false, true]);
+  });
+});
+
+describe('tracks', () => {
+  const rig = withTracks(joinedDesk(['mic-usb', 'interface-2']), [
+    ['one', 1],
+    ['twice', 1],
+    ['quiet', 3],
+    ['beyond', 9],
+  ]);
+
+  it('say how they stand', () => {
+    const [app] = computerPage(solved(rig), 'pc').apps;
+    expect(app!.tracks.map(({ state }) => state)).toEqual(['doubled', 'doubled', 'silent', 'no channel']);
+  });
+
+  it('are named after who is on their channel, and one is added where somebody is on none', () => {
+    const named = applyEdit(rig, nameAfterDesk(solved(rig), 'recorder')!).rig.apps[0]!.tracks;
+    expect(named.map(({ name, channel }) => [name, channel])).toEqual([
+      ['A', 1],
+      ['A 2', 1],
+      ['B', 2],
+      ['USB input 2', 3],
+      ['beyond', 9],
+    ]);
+  });
+
+  it('named already, there is nothing to do', () => {
+    const named = applyEdit(rig, nameAfterDesk(solved(rig), 'recorder')!).rig;
+    expect(nameAfterDesk(solved(named), 'recorder')).toBeNull();
+  });
+
+  it.each([skerryLight, generateStage()])('any rig takes it: %#', (whole) => {
+    for (const { id } of whole.apps.filter(({ kind }) => kind === 'recorder')) {
+      const edit = nameAfterDesk(solved(whole), id);
+      const tracks = edit ? applyEdit(whole, edit).rig.apps.find((app) => app.id === id)!.tracks : [];
+      expect(new Set(tracks.map(({ name }) => name)).size).toBe(tracks.length);
+    }
+  });
+});
+
+describe('a plug pulled', () => {
+  const rig = joinedDesk(['mic-usb', 'interface-2']);
+  const leadAt = (device: string, port: string) =>
+    rig.leads.find(({ ends }) =>
+      ends.some((end) => end && 'device' in end && end.device === device && end.port === port),
+    )!.id;
+
+  it('of one member takes all of the joined input down, and says who is quiet where', () => {
+    const pulled = pullPlug(solved(rig), leadAt('d0', 'usb'))!;
+    expect([pulled.down, pulled.deaf]).toEqual([['All of them'], ['Recorder']]);
+    expect(pulled.quiet.map(({ who, where }) => [who, where.length])).toEqual([
+      ['A', 1],
+      ['B', 1],
+    ]);
+  });
+
+  it('of a microphone silences that one alone', () => {
+    const pulled = pullPlug(solved(rig), leadAt('m1', 'out'))!;
+    expect([pulled.down, pulled.deaf, pulled.quiet.map(({ who }) => who)]).toEqual([[], [], ['B']]);
+  });
+
+  it('of a lead there is not: nothing', () => expect(pullPlug(solved(rig), 'ghost')).toBeUndefined());
+});

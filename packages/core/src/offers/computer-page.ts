@@ -1,0 +1,264 @@
+import { namedIn, namedChannels, type NamedChannel, type Solved } from '../checks';
+import { appChannels, reaches } from '../flow';
+import { driftingMembers, driftOf } from '../host';
+import {
+  isAsSystem,
+  joinedChannels,
+  putApp,
+  type App,
+  type AppChoice,
+  type Edit,
+  type JoinedInput,
+  type Side,
+} from '../rig';
+import { usbBill, type UsbBillRow } from './usb-bill';
+
+/** A computer as it really stands: what it is fed by, what it lists, what is joined, what each program takes. Plain data. */
+
+/** One line of what a computer lists to choose from: a stream one way or the other. */
+export interface ListedEntry {
+  device: string;
+  stream: string;
+  /** "Mixer, Main mix". */
+  label: string;
+  /** Channels in, and out: one of them is none. */
+  inputs: number;
+  outputs: number;
+  /** Programs and joined inputs that use it. */
+  usedBy: string[];
+}
+
+/** A channel of an input: its number, its socket, who is on it, and the tracks that take it. */
+export interface ChannelMark {
+  channel: number;
+  /** "Mixer, USB input 2". */
+  socket: string;
+  who?: string;
+  tracks: string[];
+}
+
+export interface JoinedMemberRow {
+  device: string;
+  stream: string;
+  label: string;
+  channels: number;
+  isLeading: boolean;
+  isResampled: boolean;
+  /** It runs by a clock of its own and is not made to follow. */
+  isDrifting: boolean;
+  isPlugged: boolean;
+}
+
+export interface JoinedPage {
+  id: string;
+  name: string;
+  hasLeader: boolean;
+  members: JoinedMemberRow[];
+  marks: ChannelMark[];
+  /** Programs that listen to it. */
+  usedBy: string[];
+}
+
+/** How a track stands. */
+export type TrackState = 'heard' | 'silent' | 'no channel' | 'doubled';
+
+export interface TrackRow extends Omit<ChannelMark, 'tracks' | 'socket'> {
+  id: string;
+  name: string;
+  /** Absent where there is no such channel. */
+  socket?: string;
+  state: TrackState;
+}
+
+export interface AppPage {
+  id: string;
+  name: string;
+  kind: App['kind'];
+  /** "Mixer, Main mix"; undefined: nothing. */
+  hears?: string;
+  plays?: string;
+  tracks: TrackRow[];
+}
+
+export interface ComputerPage {
+  device: string;
+  name: string;
+  power: UsbBillRow[];
+  entries: ListedEntry[];
+  joined: JoinedPage[];
+  apps: AppPage[];
+  /** How far two clocks drift, at worst, milliseconds an hour. */
+  driftMsPerHour: number;
+}
+
+const streamLabel = ({ find }: Solved, device: string, stream: string): string => {
+  const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+  return `${find.device(device)?.name ?? device}, ${label}`;
+};
+
+const choiceLabel = (solved: Solved, choice: AppChoice | null, computer: string): string | undefined => {
+  if (choice === null) return undefined;
+  if (isAsSystem(choice)) {
+    const [first] = solved.find.streamsOf(choice, computer);
+    return first ? `as the system: ${streamLabel(solved, first.device, first.stream)}` : undefined;
+  }
+  if ('joined' in choice)
+    return solved.rig.joinedInputs.find(({ id }) => id === choice.joined)?.name ?? choice.joined;
+  return streamLabel(solved, choice.device, choice.stream);
+};
+
+const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
+  const { rig, find, usb } = solved;
+  const apps = rig.apps.filter((app) => app.computer === computer);
+  const usersOf = (device: string, stream: string, side: Side) => [
+    ...apps
+      .filter((app) =>
+        find.streamsOf(app[side], computer).some((one) => one.device === device && one.stream === stream),
+      )
+      .map(({ name }) => name),
+    ...rig.joinedInputs
+      .filter(
+        (joined) =>
+          side === 'input' &&
+          joined.computer === computer &&
+          joined.members.some((one) => one.device === device && one.stream === stream),
+      )
+      .map(({ name }) => name),
+  ];
+  const here = rig.devices.filter(({ id }) => id === computer || usb.hostsOf.has(id));
+  return here.flatMap(({ id: device }) =>
+    (find.modelOf(device)?.streams ?? [])
+      .filter((stream) => reaches(usb, device, stream, computer))
+      .map((stream): ListedEntry => {
+        const isInput = stream.direction === 'to-computer';
+        return {
+          device,
+          stream: stream.id,
+          label: streamLabel(solved, device, stream.id),
+          inputs: isInput ? stream.channels.length : 0,
+          outputs: isInput ? 0 : stream.channels.length,
+          usedBy: [...new Set(usersOf(device, stream.id, isInput ? 'input' : 'output'))],
+        };
+      }),
+  );
+};
+
+const socketOf = ({ find }: Solved, { device, label }: NamedChannel): string =>
+  `${find.device(device)?.name ?? device}, ${label}`;
+
+const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
+  const { rig, find, usb } = solved;
+  const drifting = new Set(driftingMembers(find, joined).map(({ device }) => device));
+  const listeners = rig.apps.filter(
+    ({ input }) => input !== null && 'joined' in input && input.joined === joined.id,
+  );
+  const channels = joinedChannels(rig, joined).map(({ channel, device, stream, of }) => ({
+    channel,
+    device,
+    stream,
+    point: find.modelOf(device)!.streams.find(({ id }) => id === stream)!.channels[of - 1]!,
+  }));
+  return {
+    id: joined.id,
+    name: joined.name,
+    hasLeader: joined.clock !== null,
+    members: joined.members.map(({ device, stream: id, resampled }) => {
+      const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+      return {
+        device,
+        stream: id,
+        label: streamLabel(solved, device, id),
+        channels: stream?.channels.length ?? 0,
+        isLeading: joined.clock === device,
+        isResampled: resampled,
+        isDrifting: drifting.has(device),
+        isPlugged: stream !== undefined && reaches(usb, device, stream, joined.computer),
+      };
+    }),
+    marks: namedIn(solved, channels).map((one) => ({
+      channel: one.channel,
+      socket: socketOf(solved, one),
+      ...(one.who === undefined ? {} : { who: one.who }),
+      tracks: listeners.flatMap(({ tracks }) =>
+        tracks.filter(({ channel }) => channel === one.channel).map(({ name }) => name),
+      ),
+    })),
+    usedBy: listeners.map(({ name }) => name),
+  };
+};
+
+const trackRows = (solved: Solved, app: App): TrackRow[] => {
+  const named = new Map(namedChannels(solved, app).map((one) => [one.channel, one]));
+  return app.tracks.map(({ id, name, channel }): TrackRow => {
+    const there = named.get(channel);
+    const isDoubled = app.tracks.filter((one) => one.channel === channel).length > 1;
+    const state = !there ? 'no channel' : isDoubled ? 'doubled' : there.who ? 'heard' : 'silent';
+    return {
+      id,
+      name,
+      channel,
+      state,
+      ...(there ? { socket: socketOf(solved, there) } : {}),
+      ...(there?.who ? { who: there.who } : {}),
+    };
+  });
+};
+
+const appPage = (solved: Solved, app: App): AppPage => {
+  const hears = choiceLabel(solved, app.input, app.computer);
+  const plays = choiceLabel(solved, app.output, app.computer);
+  return {
+    id: app.id,
+    name: app.name,
+    kind: app.kind,
+    ...(hears ? { hears } : {}),
+    ...(plays ? { plays } : {}),
+    tracks: trackRows(solved, app),
+  };
+};
+
+/** One computer of a solved rig. */
+export const computerPage = (solved: Solved, device: string): ComputerPage => ({
+  device,
+  name: solved.find.device(device)?.name ?? device,
+  power: usbBill(solved, device),
+  entries: entriesOf(solved, device),
+  joined: solved.rig.joinedInputs
+    .filter(({ computer }) => computer === device)
+    .map((joined) => joinedPage(solved, joined)),
+  apps: solved.rig.apps.filter(({ computer }) => computer === device).map((app) => appPage(solved, app)),
+  driftMsPerHour: driftOf(solved.find).msPerHour,
+});
+
+/**
+ * A recorder's list of tracks as the desk is plugged: one for each channel somebody is on, named after them, and those it has
+ * already by the name of who is on their channel, or of their socket.
+ */
+export const nameAfterDesk = (solved: Solved, id: string): Edit | null => {
+  const app = solved.find.app(id);
+  if (!app || appChannels(solved.find, solved.usb, app.computer, app.input).length === 0) return null;
+  const named = namedChannels(solved, app);
+  const taken = new Map<string, number>();
+  // Two channels of one sound: left and right of a player, a voice in a mix.
+  const unique = (name: string) => {
+    const count = (taken.get(name) ?? 0) + 1;
+    taken.set(name, count);
+    return count === 1 ? name : `${name} ${count}`;
+  };
+  const ids = new Set(app.tracks.map((track) => track.id));
+  const freeTrack = (channel: number) => {
+    let next = `t${channel}`;
+    for (let n = 2; ids.has(next); n += 1) next = `t${channel}-${n}`;
+    ids.add(next);
+    return next;
+  };
+  const tracks = named.flatMap((one) => {
+    const own = app.tracks.filter(({ channel }) => channel === one.channel);
+    if (own.length === 0 && one.who === undefined) return [];
+    const kept = own.length > 0 ? own : [{ id: freeTrack(one.channel), channel: one.channel, name: '' }];
+    return kept.map((track) => ({ ...track, name: unique(one.who ?? one.label) }));
+  });
+  const beyond = app.tracks.filter(({ channel }) => !named.some((one) => one.channel === channel));
+  const edit = putApp(solved.rig, { ...app, tracks: [...tracks, ...beyond] });
+  return edit.steps.length > 0 ? { ...edit, label: `Name the tracks of ${app.name} after the desk` } : null;
+};
