@@ -17,4 +17,10 @@ export interface Asked {
   value: unknown;
 }
 
+/** A job has been taken up: a thread that only just started has read the engine by then. */
+export interface Begun {
+  number: number;
+  isBegun: true;
+}
+
 export type Answered = { number: number } & ({ answer: unknown } | { failure: string });

@@ -10,7 +10,7 @@ import {
 } from '@diaphon/core';
 import type { RigSummary } from '@diaphon/api';
 import Ajv2020 from 'ajv/dist/2020';
-import type { Answered, Asked, DocumentJob, DocumentJobs } from './document-jobs';
+import type { Answered, Asked, Begun, DocumentJob, DocumentJobs } from './document-jobs';
 
 /** Runs in a thread of its own, with limits of time and memory: see `Documents`. */
 
@@ -45,7 +45,8 @@ const JOBS: { [J in DocumentJob]: (value: DocumentJobs[J]['ask']) => DocumentJob
 };
 
 parentPort?.on('message', ({ number, job, value }: Asked) => {
-  const answer = (answered: Answered) => parentPort!.postMessage(answered);
+  const answer = (said: Begun | Answered) => parentPort!.postMessage(said);
+  answer({ number, isBegun: true });
   try {
     answer({ number, answer: JOBS[job](value as never) });
   } catch (error) {

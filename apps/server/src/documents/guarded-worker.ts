@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { Answered, Asked } from './document-jobs';
+import type { Answered, Asked, Begun } from './document-jobs';
 
 /** A job that was stopped for taking too long or too much memory. */
 export class TooHeavy extends Error {}
@@ -23,6 +23,9 @@ interface Waiting {
   resolve: (answer: unknown) => void;
   reject: (error: Error) => void;
 }
+
+/** A new thread reads the engine before its first job: on a busy machine that takes longer than most jobs may. */
+const START_MS = 60_000;
 
 /** The built file, also where the server runs from its sources. */
 const FILE = [
@@ -61,11 +64,16 @@ export class GuardedWorker {
     if (this.current || this.isClosed) return;
     this.current = this.waiting.shift();
     if (!this.current) return;
+    this.giveUpAfter(START_MS);
+    this.thread().postMessage(this.current.asked);
+  }
+
+  private giveUpAfter(milliseconds: number): void {
+    clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       void this.stop();
       this.finish((one) => one.reject(new TooHeavy('time')));
-    }, this.limits.milliseconds);
-    this.thread().postMessage(this.current.asked);
+    }, milliseconds);
   }
 
   private finish(settle: (one: Waiting) => void): void {
@@ -92,11 +100,14 @@ export class GuardedWorker {
       resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes, maxYoungGenerationSizeMb: 64 },
     });
     worker.unref();
-    worker.on('message', (answered: Answered) =>
-      this.finish((one) =>
-        'answer' in answered ? one.resolve(answered.answer) : one.reject(new Error(answered.failure)),
-      ),
-    );
+    worker.on('message', (said: Begun | Answered) => {
+      // Its time counts from when it is begun.
+      if ('isBegun' in said) this.giveUpAfter(this.limits.milliseconds);
+      else
+        this.finish((one) =>
+          'answer' in said ? one.resolve(said.answer) : one.reject(new Error(said.failure)),
+        );
+    });
     worker.on('error', (error: NodeJS.ErrnoException) => {
       this.worker = undefined;
       this.finish((one) =>
