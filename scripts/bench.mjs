@@ -152,6 +152,7 @@ row('first load, shelf, JavaScript gzipped', firstLoad('shelf-view'), 'kB', 220)
 row('first load, levels', firstLoad('levels-view'), 'kB', 220);
 row('first load, wiring', firstLoad('wiring-view'), 'kB', 220);
 row('first load, feeds', firstLoad('feeds-view'), 'kB', 220);
+row('first load, computers', firstLoad('computers-view'), 'kB', 220);
 row('first load, plan of the table', firstLoad('table-view'), 'kB', 220);
 row('engine worker, beside the page', sizeOf(scripts.find((file) => file.startsWith('engine.worker'))), 'kB');
 row(

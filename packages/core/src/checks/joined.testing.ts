@@ -1,5 +1,5 @@
 import { modelById } from '../catalogue';
-import type { JoinedInput, Rig } from '../rig';
+import type { Rig } from '../rig';
 import { people, rigOf, seat } from '../rig/testing';
 
 /** Several devices on one computer, joined into one input with a track for each channel. For tests. */
@@ -27,7 +27,7 @@ export const joinedDesk = (models: readonly string[], { clock = 0, resampled }: 
   const channels = models.reduce((sum, model) => sum + streamOf(model).channels.length, 0);
   const isMicrophone = (at: number) => modelById(models[at]!).kind === 'microphone';
   const talkers = names.map((_, at) => String.fromCharCode(97 + at));
-  const rig = rigOf({
+  return rigOf({
     devices: [
       ...models.flatMap((model, at) => [
         { id: names[at]!, model, ...(isMicrophone(at) ? {} : { settings: { gain1: 50 } }) },
@@ -42,7 +42,7 @@ export const joinedDesk = (models: readonly string[], { clock = 0, resampled }: 
             id: 'recorder',
             name: 'Recorder',
             kind: 'recorder',
-            input: null,
+            input: { joined: 'all' },
             output: null,
             tracks: Array.from({ length: channels }, (_, n) => ({
               id: `t${n + 1}`,
@@ -61,6 +61,19 @@ export const joinedDesk = (models: readonly string[], { clock = 0, resampled }: 
         ...(isMicrophone(at) ? [] : [{ kind: 'xlr', ends: [`m${at}.out`, `d${at}.in1`], lengthM: 3 }]),
       ];
     }),
+    joinedInputs: [
+      {
+        id: 'all',
+        computer: 'pc',
+        name: 'All of them',
+        members: names.map((device, at) => ({
+          device,
+          stream: 'usb-in',
+          resampled: resampled ? resampled.includes(at) : at !== clock,
+        })),
+        clock: clock === null ? null : names[clock]!,
+      },
+    ],
     people: people(...talkers),
     placements: names.map((name, at) =>
       isMicrophone(at)
@@ -68,22 +81,6 @@ export const joinedDesk = (models: readonly string[], { clock = 0, resampled }: 
         : seat(talkers[at]!, `m${at}`, 0.1),
     ),
   });
-  const joined: JoinedInput = {
-    id: 'all',
-    computer: 'pc',
-    name: 'All of them',
-    members: names.map((device, at) => ({
-      device,
-      stream: 'usb-in',
-      resampled: resampled ? resampled.includes(at) : at !== clock,
-    })),
-    clock: clock === null ? null : names[clock]!,
-  };
-  return {
-    ...rig,
-    joinedInputs: [joined],
-    apps: rig.apps.map((app) => ({ ...app, input: { joined: 'all' } })),
-  };
 };
 
 /** A recorder whose tracks are as given: name and channel. */

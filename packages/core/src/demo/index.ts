@@ -2,6 +2,7 @@ import type { Rig } from '../rig';
 import {
   condenserOnAdapter,
   doubledMonitor,
+  driftingMicrophones,
   echoingReturn,
   microphonesInTheMiddle,
   quietBroadcaster,
@@ -28,4 +29,5 @@ export const DEMO_RIGS: { key: string; rig: Rig }[] = [
   { key: 'mistake-microphones-in-the-middle', rig: microphonesInTheMiddle },
   { key: 'mistake-echoing-return', rig: echoingReturn },
   { key: 'mistake-doubled-monitor', rig: doubledMonitor },
+  { key: 'mistake-drifting-microphones', rig: driftingMicrophones },
 ];

@@ -242,3 +242,71 @@ export const doubledMonitor = buildRig({
   people: [{ id: 'archivist', name: 'Archivist', effort: 'raised' }],
   placements: [close('archivist', 'mic')],
 });
+
+/** Storytellers at the gallery bench, each with a USB microphone of their own; two singers share a stereo one. */
+const storytellers = ['Storyteller', 'Translator'].map((name, index) => ({
+  id: name.toLowerCase(),
+  name,
+  microphone: `usb-mic-${index + 1}`,
+}));
+
+export const driftingMicrophones = buildRig({
+  name: 'Mistake: USB microphones joined, one left to drift',
+  notes: 'Three USB microphones as one input. Each has a clock of its own; one is not made to follow.',
+  devices: [
+    ...storytellers.map(({ microphone, name }) => ({
+      id: microphone,
+      model: 'mic-usb',
+      name: `${name}’s microphone`,
+      settings: { gain: 24 },
+    })),
+    { id: 'pair-mic', model: 'mic-usb-stereo', name: 'Singers’ microphone', settings: { gain: 24 } },
+    {
+      id: 'desktop',
+      model: 'desktop',
+      name: 'Gallery computer',
+      apps: [
+        {
+          ...recorder('pair-mic', 'usb-in', [
+            ['Storyteller', 1],
+            ['Translator', 2],
+            ['Alto', 3],
+            ['Bass', 4],
+          ]),
+          input: { joined: 'bench' },
+        },
+      ],
+    },
+  ],
+  joinedInputs: [
+    {
+      id: 'bench',
+      computer: 'desktop',
+      name: 'Bench and singers',
+      members: [
+        { device: 'usb-mic-1', stream: 'usb-in', resampled: false },
+        { device: 'usb-mic-2', stream: 'usb-in', resampled: false },
+        { device: 'pair-mic', stream: 'usb-in', resampled: true },
+      ],
+      clock: 'usb-mic-1',
+    },
+  ],
+  leads: [
+    ...storytellers.map(({ microphone }, at) => ({
+      kind: 'usb-a-c',
+      ends: [`desktop.usb${at + 1}`, `${microphone}.usb`],
+      lengthM: 2,
+    })),
+    { kind: 'usb-a-c', ends: ['desktop.usb3', 'pair-mic.usb'], lengthM: 3 },
+  ],
+  people: [
+    ...storytellers.map(({ id, name }) => ({ id, name, effort: 'raised' as const })),
+    { id: 'alto', name: 'Alto', effort: 'raised' },
+    { id: 'bass', name: 'Bass', effort: 'raised' },
+  ],
+  placements: [
+    ...storytellers.map(({ id, microphone }) => close(id, microphone)),
+    { ...close('alto', 'pair-mic'), capsule: 'capsule1' },
+    { ...close('bass', 'pair-mic'), capsule: 'capsule2' },
+  ],
+});

@@ -120,9 +120,15 @@ describe('tracks', () => {
       ['A', 1],
       ['A 2', 1],
       ['B', 2],
-      ['USB input 2', 3],
+      ['quiet', 3],
       ['beyond', 9],
     ]);
+  });
+
+  it('that say it in other words keep theirs', () => {
+    const [app] = skerryLight.apps.filter(({ kind }) => kind === 'recorder');
+    expect(app!.tracks.map(({ name }) => name)).toContain('Effects left');
+    expect(nameAfterDesk(solved(skerryLight), app!.id)).toBeNull();
   });
 
   it('named already, there is nothing to do', () => {

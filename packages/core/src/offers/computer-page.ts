@@ -230,9 +230,16 @@ export const computerPage = (solved: Solved, device: string): ComputerPage => ({
   driftMsPerHour: driftOf(solved.find).msPerHour,
 });
 
+/** What a track is called: after who is on it, unless it is so already, or nobody is. */
+const nameFor = (name: string, who: string | undefined): string => {
+  if (who === undefined) return name;
+  const [a, b] = [name.toLowerCase(), who.toLowerCase()];
+  return a !== '' && (a.includes(b) || b.includes(a)) ? name : who;
+};
+
 /**
  * A recorder's list of tracks as the desk is plugged: one for each channel somebody is on, named after them, and those it has
- * already by the name of who is on their channel, or of their socket.
+ * already by the name of who is on their channel. One that nobody is on keeps its name.
  */
 export const nameAfterDesk = (solved: Solved, id: string): Edit | null => {
   const app = solved.find.app(id);
@@ -256,7 +263,7 @@ export const nameAfterDesk = (solved: Solved, id: string): Edit | null => {
     const own = app.tracks.filter(({ channel }) => channel === one.channel);
     if (own.length === 0 && one.who === undefined) return [];
     const kept = own.length > 0 ? own : [{ id: freeTrack(one.channel), channel: one.channel, name: '' }];
-    return kept.map((track) => ({ ...track, name: unique(one.who ?? one.label) }));
+    return kept.map((track) => ({ ...track, name: unique(nameFor(track.name, one.who)) }));
   });
   const beyond = app.tracks.filter(({ channel }) => !named.some((one) => one.channel === channel));
   const edit = putApp(solved.rig, { ...app, tracks: [...tracks, ...beyond] });

@@ -2,7 +2,8 @@ import { leadKindById, modelById, type ControlValue } from '../catalogue';
 import { addDevice, connect, freeAppId, putApp, putPerson, putPlacement } from './commands';
 import { applyEdit, type Edit } from './edit';
 import { emptyRig } from './empty-rig';
-import type { App, Person, Placement, Plugged, Rig } from './types';
+import { putJoined } from './joined';
+import type { App, JoinedInput, Person, Placement, Plugged, Rig } from './types';
 
 /** `"desk.in1"` → the port `in1` of the device `desk`; `"extension/1"` → end 1 of that lead. */
 const plug = (ref: string): Plugged => {
@@ -26,6 +27,8 @@ export interface RigRows {
     /** Programs on it; an id that is taken gets a number behind it. */
     apps?: Omit<App, 'computer'>[];
   }[];
+  /** Several streams of those devices as one input. */
+  joinedInputs?: JoinedInput[];
   leads?: { kind: string; ends: (string | null)[]; lengthM?: number; id?: string; broken?: string[] }[];
   people?: Person[];
   placements?: Omit<Placement, 'id'>[];
@@ -53,6 +56,7 @@ export const buildRig = (rows: RigRows): Rig => {
     );
     for (const app of apps ?? []) apply(putApp(rig, { ...app, id: freeAppId(rig, app.id), computer: id }));
   }
+  for (const joined of rows.joinedInputs ?? []) apply(putJoined(rig, joined));
   for (const { kind, ends, lengthM, id, broken } of rows.leads ?? []) {
     const row = leadKindById(kind);
     const plugged = ends.map((end) => (end === null ? null : plug(end)));
