@@ -1,6 +1,7 @@
 import {
   advise,
   compareRigs,
+  computerPage,
   glossaryHere,
   helpsInSteps,
   hissPage,
@@ -16,12 +17,14 @@ import {
   levelsPage,
   makeEngineMemory,
   meterBoard,
+  nameAfterDesk,
   newerModel,
   offerChain,
   pageReadings,
   pinView,
   planGainsInSteps,
   previewEdit,
+  pullPlug,
   proposeInSteps,
   readingsOf,
   renderInSteps,
@@ -95,6 +98,12 @@ const ABOUT_A_RIG = {
   propose: async ({ rig, memory, tools }: Held) => proposeInSteps(rig, await tools.solver(), memory),
   /** What hangs on the USB sockets of a computer or a hub, and what it draws. */
   usbBill: ({ solved }: Held, device: string) => usbBill(solved, device),
+  /** A computer as it stands: what it lists, what is joined, what its programs take. */
+  computer: ({ solved }: Held, device: string) => computerPage(solved, device),
+  /** The tracks of a recorder, named after who is on their channels; null where nothing is to be done. */
+  nameAfterDesk: ({ solved }: Held, app: string) => nameAfterDesk(solved, app),
+  /** What goes quiet when a lead is pulled. */
+  pullPlug: ({ solved, memory }: Held, lead: string) => pullPlug(solved, lead, memory) ?? null,
   /** Who is heard in whose microphone. */
   table: ({ solved }: Held) => tablePage(solved),
   trace: ({ rig, memory }: Held, socket: PortRef) => traceSocket(rig, socket, memory),
