@@ -57,6 +57,7 @@ export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps
         { words: 'Levels', run: go(`/rigs/${id}/levels`) },
         { words: 'Plan of the table', run: go(`/rigs/${id}/table`) },
         { words: 'Feeds: who hears what', run: go(`/rigs/${id}/feeds`) },
+        { words: 'Computers: what each lists and joins', run: go(`/rigs/${id}/computers`) },
         { words: 'Patch list and labels to print', run: go(`/rigs/${id}/print`) },
         { words: 'All rigs', run: go('/rigs') },
         { words: 'Before buying', run: go('/advice') },

@@ -54,6 +54,7 @@ const VIEWS = [
   ['levels', 'Levels'],
   ['table', 'Table'],
   ['feeds', 'Feeds'],
+  ['computers', 'Computers'],
 ] as const;
 
 const Tools = () => {

@@ -17,6 +17,9 @@ const CallScriptView = lazy(async () => ({
 const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
 const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
+const ComputersView = lazy(async () => ({
+  default: (await import('../computers/computers-view')).ComputersView,
+}));
 const FeedsView = lazy(async () => ({ default: (await import('../feeds/feeds-view')).FeedsView }));
 const TableView = lazy(async () => ({ default: (await import('../table/table-view')).TableView }));
 
@@ -43,6 +46,7 @@ export const Router = () => (
             <Route path="model" element={<ModelView />} />
             <Route path="levels" element={<LevelsView />} />
             <Route path="feeds" element={<FeedsView />} />
+            <Route path="computers" element={<ComputersView />} />
             <Route path="table" element={<TableView />} />
           </Route>
           <Route path="*" element={<NotFound />} />
