@@ -43,7 +43,6 @@ const withVariants = async (page, id) => {
 const PICTURES = {
   rigs: (page) => page.goto(`${BASE}/rigs`),
   wiring: (page, id) => wiring(page, id),
-  programs: (page, id) => wiring(page, id, '?device=recorder'),
   desk: async (page, id) => {
     await wiring(page, id, '?device=mixer');
     const heading = page.getByRole('heading', { name: 'Inside the desk' });
@@ -78,6 +77,12 @@ const PICTURES = {
   'gain-sheet': (page, id) => page.goto(`${BASE}/rigs/${id}/gains`),
   feeds: (page, id) => page.goto(`${BASE}/rigs/${id}/feeds?sound=app+call&at=ears+phones`),
   table: (page, id) => page.goto(`${BASE}/rigs/${id}/table`),
+  computers: async (page) => {
+    const rigs = await (await fetch(`${BASE}/api/rigs`)).json();
+    const { id } = rigs.find(({ name }) => name.startsWith('Mistake: USB microphones joined'));
+    await page.goto(`${BASE}/rigs/${id}/computers`);
+    await page.getByLabel('Lead to pull').selectOption({ index: 1 });
+  },
   advice: (page) => page.goto(`${BASE}/advice`),
   // The last: an input is made free for it.
   connect: async (page, id) => {

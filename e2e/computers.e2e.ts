@@ -1,0 +1,86 @@
+import { axe, copyOfDemo, expect, finding, MUSEUM, test } from './app';
+
+const DRIFTING = 'Mistake: USB microphones joined, one left to drift';
+
+test('a joined input that drifts is seen, said how far, and mended in one press', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await expect(page.getByText('1 thing is not as it should be')).toBeVisible();
+  await expect(page.getByText('1 member drifts up to 360 ms apart in an hour')).toBeVisible();
+  await page.getByRole('button', { name: 'Resample Translator’s microphone', exact: true }).click();
+  await expect(page.getByText('every track has its channel')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(finding(page, 'resample-off')).toHaveCount(1);
+});
+
+test('a member moved by a key moves the numbers, and its tracks go along', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  const ruler = page.getByRole('region', { name: 'Channels of Bench and singers' });
+  await expect(ruler.getByRole('row').nth(2)).toContainText(/Storyteller.*Translator.*Alto.*Bass/);
+  await page.getByRole('button', { name: 'Move Singers’ microphone, USB input earlier' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  // At the front the button stays where it was pressed, and does no more.
+  await page.keyboard.press('Enter');
+  for (const row of [1, 2])
+    await expect(ruler.getByRole('row').nth(row)).toContainText(/Alto.*Bass.*Storyteller.*Translator/);
+  await expect(page.getByLabel('Channel of track Storyteller')).toHaveValue('3');
+  await expect(finding(page, 'unheard')).toHaveCount(0);
+});
+
+test('a member dragged to the front has the first number', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  const member = (name: string) => page.getByRole('listitem', { name: `${name} microphone, USB input` });
+  await member('Translator’s').dragTo(member('Storyteller’s'));
+  const ruler = page.getByRole('region', { name: 'Channels of Bench and singers' });
+  await expect(ruler.getByRole('row').nth(2)).toContainText(/Translator.*Storyteller.*Alto.*Bass/);
+});
+
+test('several microphones become one input, listened to and named in three presses', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await page.getByRole('button', { name: 'Take apart' }).click();
+  await expect(page.getByLabel('Recorder listens to')).toHaveValue('');
+  await page.getByRole('button', { name: 'Join the 3 devices it lists' }).click();
+  await page.getByRole('button', { name: 'Let Recorder listen to it' }).click();
+  await expect(page.getByText('every track has its channel')).toBeVisible();
+  await page.getByLabel('Name of the track on channel 1').fill('Someone');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Name tracks after the desk' }).click();
+  await expect(page.getByLabel('Name of the track on channel 1')).toHaveValue('Storyteller');
+});
+
+test('what would go quiet is read before a plug is pulled', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await page.getByLabel('Lead to pull').selectOption({ index: 1 });
+  const pulled = page.getByRole('region', { name: 'Pull a plug' });
+  await expect(pulled).toContainText('Bench and singers goes down');
+  await expect(pulled).toContainText('Alto is quiet at Track Alto');
+  await expect(page).toHaveURL(/pull=/);
+});
+
+test('each computer has a page, light and dark, wide and narrow', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/computers`);
+  await expect(page.getByRole('heading', { name: 'Recording computer' })).toBeVisible();
+  await page
+    .getByText('Caller’s laptop', { exact: true })
+    .or(page.getByText("Caller's laptop", { exact: true }))
+    .click();
+  await expect(page).toHaveURL(/computer=caller-laptop/);
+  await axe(page);
+  await page.getByRole('button', { name: /light/i }).last().click();
+  await axe(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  const wider = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  expect(wider).toBeLessThanOrEqual(0);
+});
