@@ -1,5 +1,5 @@
 import type { Edit } from '@diaphon/core';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { DBSchema, IDBPDatabase } from 'idb';
 import type { Step } from './rig-slice';
 import type { Tabs } from './tabs';
 
@@ -65,13 +65,16 @@ const isWaiting = (value: unknown): value is Waiting => {
   );
 };
 
-const open = (): Promise<IDBPDatabase<Kept>> =>
-  openDB<Kept>(DATABASE, 1, {
+const open = async (): Promise<IDBPDatabase<Kept>> => {
+  // Not needed for the first picture; asked for at once, before anything can be edited.
+  const { openDB } = await import('idb');
+  return openDB<Kept>(DATABASE, 1, {
     upgrade: (database) => {
       database.createObjectStore('edits', { keyPath: 'key' }).createIndex('rig', 'rig');
       database.createObjectStore('undo', { keyPath: 'rig' });
     },
   });
+};
 
 /** Edits on their way, kept in this browser: an entry for each edit of each window. */
 export const makeOutbox = (

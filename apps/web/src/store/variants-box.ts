@@ -1,14 +1,17 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { DBSchema, IDBPDatabase } from 'idb';
 import { LETTERS, type Variant } from './variants-slice';
 
 interface Kept extends DBSchema {
   variants: { key: string; value: { rig: string; list: Variant[] } };
 }
 
-const open = (): Promise<IDBPDatabase<Kept>> =>
-  openDB<Kept>('diaphon-variants', 1, {
+const open = async (): Promise<IDBPDatabase<Kept>> => {
+  // Not needed for the first picture.
+  const { openDB } = await import('idb');
+  return openDB<Kept>('diaphon-variants', 1, {
     upgrade: (database) => void database.createObjectStore('variants', { keyPath: 'rig' }),
   });
+};
 
 /** Whether something kept is a variant as far as can be seen without reading its document. */
 const isVariant = (value: unknown): value is Variant => {
