@@ -30,6 +30,7 @@ const jinglesUnder = (faderDb: number): Rig => {
 const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 import { tableOf } from './table.testing';
 import { joinedDesk, withTracks } from './joined.testing';
+import { smallDevices } from './usb-small.testing';
 import { behind, condensersAt, extended } from './usb.testing';
 
 interface VoiceRows {
@@ -804,6 +805,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'ten hours in plain WAV files | in files that count in 64 bits',
     recordedFor(10, 'wav'),
     recordedFor(10, 'wav-64'),
+  ],
+  [
+    'usb-bandwidth',
+    'three small mixers behind one translator | two of them (USB 2.0)',
+    smallDevices(3, { hub: 'hub-bus' }),
+    smallDevices(2, { hub: 'hub-bus' }),
   ],
   [
     'channel-unmapped',

@@ -44,6 +44,7 @@ export const FINDING_CODES = [
   'usb-cable-too-long',
   'usb-power-overdrawn',
   'usb-volts-low',
+  'usb-bandwidth',
   'hub-depth',
   'recording-too-long',
   'channel-unmapped',

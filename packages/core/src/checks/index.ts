@@ -48,6 +48,7 @@ import { voicesNotApart } from './voices-not-apart';
 import { plugMismatch } from './plug-mismatch';
 import { wrongStream } from './wrong-stream';
 import { usbCableTooLong } from './usb-cable-too-long';
+import { usbBandwidth } from './usb-bandwidth';
 import { usbPowerOverdrawn } from './usb-power-overdrawn';
 import { usbVoltsLow } from './usb-volts-low';
 import { hubDepth } from './hub-depth';
@@ -98,6 +99,7 @@ export const CHECKS: Check[] = [
   usbCableTooLong,
   usbPowerOverdrawn,
   usbVoltsLow,
+  usbBandwidth,
   hubDepth,
   recordingTooLong,
   channelUnmapped,
@@ -136,6 +138,7 @@ export const CHECKS: Check[] = [
 const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'usb-power-overdrawn',
   'usb-volts-low',
+  'usb-bandwidth',
   'hub-depth',
   'recording-too-long',
   'track-doubled',

@@ -1,3 +1,4 @@
 export { driftingMembers, driftOf, hasSeveralClocks, type Drift } from './clocks';
 export { recordingRoom, type RecordingRoom } from './recording-room';
+export { transferBytes, USB_RULES, usbLanes, type OpenStream, type UsbLane } from './usb-bandwidth';
 export { usbGives, usbSupplies, type UsbBranch, type UsbSupply } from './usb-power';

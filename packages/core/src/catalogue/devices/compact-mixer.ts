@@ -127,7 +127,7 @@ export const compactMixer: DeviceModel = {
       noiseDbu: -90,
       volume: { id: 'main-volume', label: 'Main out volume' },
     }),
-    usbDevicePort('usb-b-socket'),
+    usbDevicePort('usb-b-socket', 'full'),
     dcInlet(),
   ),
 };

@@ -149,7 +149,12 @@ const hub = (id: string, name: string, about: string, inlet: Piece = {}): Device
           label: 'To the computer',
           connector: 'usb-b-socket',
           side: 'out',
-          usb: { role: 'hub-up', version: '2.0' },
+          usb: {
+            role: 'hub-up',
+            version: '2.0',
+            // What has a supply for a permanent desk has a translator for each socket as well.
+            ...(inlet.ports ? { translators: 'one for each socket' as const } : {}),
+          },
         },
         ...[1, 2, 3, 4].map((n): Port => ({
           id: `down${n}`,

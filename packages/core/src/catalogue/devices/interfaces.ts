@@ -153,7 +153,7 @@ const dongle = (id: string, name: string, about: string, connector: string): Dev
   supply: 'usb',
   busMilliamps: 40,
   ...joinPieces(
-    usbDevicePort(connector),
+    usbDevicePort(connector, 'full'),
     {
       streams: [
         {

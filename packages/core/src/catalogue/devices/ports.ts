@@ -305,7 +305,15 @@ export const midiSocket = (side: 'in' | 'out'): Piece => ({
   ports: [{ id: `midi-${side}`, label: `MIDI ${side}`, connector: 'midi-socket', side }],
 });
 
-/** The USB socket of something that hangs on a computer. */
-export const usbDevicePort = (connector: string, label = 'USB'): Piece => ({
-  ports: [{ id: 'usb', label, connector, side: 'out', usb: { role: 'device', version: '2.0' } }],
+/** The USB socket of something that hangs on a computer. @param speed of simple, older gear: full */
+export const usbDevicePort = (connector: string, speed: 'full' | 'high' = 'high'): Piece => ({
+  ports: [
+    {
+      id: 'usb',
+      label: 'USB',
+      connector,
+      side: 'out',
+      usb: { role: 'device', version: '2.0', ...(speed === 'full' ? { speed } : {}) },
+    },
+  ],
 });

@@ -24,7 +24,7 @@ const usbMicrophone = (
   supply: 'usb',
   busMilliamps: REST_MA,
   ...joinPieces(
-    usbDevicePort(connector),
+    usbDevicePort(connector, 'full'),
     {
       // Without a knob: the slider of the computer's system turns the amplifier inside.
       controls: [

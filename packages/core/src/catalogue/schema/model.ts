@@ -30,6 +30,10 @@ const USB_ROLE = closed({
   version: DATA_VERSION,
   /** What it has to give, milliamps at 5 V; absent: usual for its shape, or for a hub without a supply. */
   gives: Optional(number(0, 10_000)),
+  /** How fast a device speaks; absent: high speed, 480 Mb/s. Full speed is 12 Mb/s. */
+  speed: Optional(oneOf(['full', 'high'])),
+  /** What a hub has for devices of full speed, at its socket to the computer; absent: one translator for all. */
+  translators: Optional(oneOf(['one', 'one for each socket'])),
 });
 export type UsbRole = Static<typeof USB_ROLE>;
 

@@ -1,0 +1,107 @@
+import { generateStage } from '../demo';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { applyEdit, type Rig } from '../rig';
+import { ordinaryDesks } from './desks.testing';
+import { DESKS, talk } from './feeds.testing';
+import { joinedDesk } from './joined.testing';
+import { smallDevices } from './usb-small.testing';
+
+const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'usb-bandwidth');
+
+describe('silent', () => {
+  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
+    expect(saidOf(talk(desk, 'call'))).toEqual([]),
+  );
+
+  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
+
+  it.each([1, 2])('%i small mixers in and out behind one hub', (count) =>
+    expect(saidOf(smallDevices(count, { hub: 'hub-bus' }))).toEqual([]),
+  );
+
+  it.each([3, 4])('%i behind a hub with a translator for each socket', (count) =>
+    expect(saidOf(smallDevices(count, { hub: 'hub-powered' }))).toEqual([]),
+  );
+
+  it('three, each in a socket of the computer', () => expect(saidOf(smallDevices(3, {}))).toEqual([]));
+
+  it('four that only record', () =>
+    expect(saidOf(smallDevices(4, { hub: 'hub-bus', plays: false }))).toEqual([]));
+
+  it('one alone at 96 kHz', () =>
+    expect(saidOf(smallDevices(1, { hub: 'hub-bus', rateHz: 96_000 }))).toEqual([]));
+
+  it('four of high speed behind the same hub', () =>
+    expect(
+      saidOf(smallDevices(4, { model: 'interface-2', lead: 'usb-a-c', hub: 'hub-bus', rateHz: 96_000 })),
+    ).toEqual([]));
+
+  it.each([
+    [['mic-usb', 'mic-usb-stereo', 'mic-usb-plain']],
+    [['interface-4', 'interface-2', 'mic-usb']],
+    [['mixer-4-usb', 'mic-usb', 'mic-usb']],
+  ])('%j joined', (models) => expect(saidOf(joinedDesk(models))).toEqual([]));
+});
+
+/** Small gear behind one translator: channels it sends and fills. */
+const GEAR = [
+  { model: 'mixer-2-usb', lead: 'usb-a-b', streams: [2, 2] },
+  { model: 'mic-usb-stereo', lead: 'usb-a-c', streams: [2] },
+  { model: 'mic-usb-plain', lead: 'usb-a-b', streams: [1] },
+];
+
+/** By hand: channels × (samples a millisecond, and one more) × 3 bytes, and 9 for each transfer; 1350 is 90 % of 1500. */
+const ALL = GEAR.flatMap(({ model, lead, streams }) =>
+  [1, 2, 3, 4].flatMap((count) =>
+    ([48_000, 88_200, 96_000] as const).flatMap((rateHz) => {
+      const each = streams.reduce((sum, one) => sum + one * (Math.floor(rateHz / 1000) + 1) * 3 + 9, 0);
+      const plays = streams.length > 1;
+      return [{}, { via: 'hub-powered' }].map((first) => ({
+        name: `${count} × ${model} at ${rateHz} Hz${first.via ? ', a better hub before it' : ''}`,
+        rig: smallDevices(count, { model, lead, hub: 'hub-bus', ...first, rateHz, plays }),
+        isOver: count * each > 1350,
+      }));
+    }),
+  ),
+);
+const BAD: [string, Rig][] = ALL.filter(({ isOver }) => isOver).map(({ name, rig }) => [name, rig]);
+
+it('by hand, so many are over and so many are not', () =>
+  expect([BAD.length, ALL.length - BAD.length]).toEqual([24, 48]));
+
+it.each(ALL.filter(({ isOver }) => !isOver).map(({ name, rig }): [string, Rig] => [name, rig]))(
+  '%s behind one hub: silent',
+  (_name, rig) => expect(saidOf(rig)).toEqual([]),
+);
+
+describe('said, and every fix ends it', () => {
+  it.each(BAD)('%s', (_name, rig) => {
+    const before = solveRig(rig).findings;
+    const [found] = before.filter(({ code }) => code === 'usb-bandwidth');
+    expect(found).toBeDefined();
+    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const { edit, label } of fixes) {
+      const left = solveRig(applyEdit(rig, edit).rig).findings;
+      expect([label, left.filter(({ id }) => id === found!.id)]).toEqual([label, []]);
+      const worse = left.filter(
+        ({ id, severity }) =>
+          (severity === 'danger' || severity === 'fault') && !before.some((one) => one.id === id),
+      );
+      expect([label, worse.map(({ title }) => title)]).toEqual([label, []]);
+    }
+  });
+
+  it('each works alone: with any two of three taken off, nothing is said', () => {
+    const rig = smallDevices(3, { hub: 'hub-bus' });
+    for (const { id } of rig.apps)
+      expect(saidOf({ ...rig, apps: rig.apps.filter((app) => app.id === id) })).toEqual([]);
+  });
+
+  it('says how much is asked for and how much there is: 3 × 2 × 303 of 1350 bytes (arithmetic)', () => {
+    const [found] = saidOf(smallDevices(3, { hub: 'hub-bus' }));
+    expect(found!.figures.map(({ value }) => value)).toEqual([1818, 1350]);
+  });
+});

@@ -1,0 +1,76 @@
+import { usbLanes, type UsbLane } from '../host';
+import { recordingOf, setRecording } from '../rig';
+import { finding, figureText, type Check, type Fix, type Solved } from './finding';
+import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
+
+const nameOf = ({ find }: Solved, device: string): string => find.device(device)?.name ?? device;
+
+/** Recorders of what is on a lane that write at a higher rate than speech needs, slowed down. */
+const slower = (solved: Solved, { streams }: UsbLane): Fix[] =>
+  solved.rig.apps
+    .filter((app) => app.kind === 'recorder' && recordingOf(app).rateHz > 48_000)
+    .filter((app) =>
+      solved.find
+        .streamsOf(app.input, app.computer)
+        .some(({ device }) => streams.some((one) => one.device === device)),
+    )
+    .map((app) => {
+      const label = `Let ${app.name} record at 48 kHz`;
+      return { label, edit: { ...setRecording(solved.rig, app, { rateHz: 48_000 }), label } };
+    });
+
+/** More sound is opened at once on a part of the bus than it has room for: the last to be opened stays silent, or all crackle. */
+export const usbBandwidth: Check = (solved) =>
+  usbLanes(solved.find, solved.usb)
+    .filter(({ usedBytes, budgetBytes }) => usedBytes > budgetBytes)
+    .map((lane) => {
+      const { speed, device, port, streams, usedBytes, budgetBytes } = lane;
+      const devices = [...new Set(streams.map((one) => one.device))];
+      const frame = speed === 'full' ? 'millisecond' : 'eighth of a millisecond';
+      const where = port
+        ? `${solved.find.port(device, port)?.label ?? port} of ${nameOf(solved, device)}`
+        : nameOf(solved, device);
+      return finding({
+        code: 'usb-bandwidth',
+        severity: 'fault',
+        title: `${devices.map((one) => nameOf(solved, one)).join(', ')} ask for more sound than ${where} can carry`,
+        why: `Open streams ask for ${figureText(usedBytes, 0)} bytes each ${frame}, and there is room for ${figureText(budgetBytes, 0)}. ${
+          speed === 'full'
+            ? 'Gear of full speed behind one translator shares 12 Mb/s: each works alone, together one shuts the other out.'
+            : 'All sockets of a computer share what one controller carries.'
+        } Plug some of it in elsewhere.`,
+        places: [...devices.map((one) => ({ device: one })), { device, ...(port ? { port } : {}) }],
+        about: [{ device, ...(port ? { port } : {}) }],
+        figures: [
+          {
+            label: `Asked for, each ${frame}`,
+            value: usedBytes,
+            unit: 'bytes',
+            from: streams
+              .map((one) => `${nameOf(solved, one.device)} ${figureText(one.bytes, 0)}`)
+              .join(', '),
+          },
+          {
+            label: 'Room for',
+            value: budgetBytes,
+            unit: 'bytes',
+            from:
+              speed === 'full'
+                ? '90 % of 1500 (USB 2.0, from memory)'
+                : '80 % of 7500 (USB 2.0, from memory)',
+          },
+        ],
+        propose: () => [
+          ...slower(solved, lane),
+          ...[...solved.usb.links]
+            .filter((link) => devices.includes(link.device))
+            .flatMap((link) => {
+              const branch = solved.supplies
+                .flatMap(({ branches }) => branches)
+                .find((one) => one.link.device === link.device);
+              return inAnotherSocket(solved, link, branch?.drawnMa ?? 0);
+            }),
+          ...hubWithSupply(solved, device),
+        ],
+      });
+    });
