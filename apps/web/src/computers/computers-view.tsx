@@ -9,6 +9,7 @@ import { useAsked } from '../store/use-asked';
 import { UsbBill } from '../wiring/usb-bill';
 import { Entries } from './entries';
 import { JoinedInputs } from './joined-inputs';
+import { Lanes } from './lanes';
 import { Programs } from './programs';
 import { PullPlug } from './pull-plug';
 
@@ -16,6 +17,7 @@ import { PullPlug } from './pull-plug';
 const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
   'usb-power-overdrawn',
   'usb-volts-low',
+  'usb-bandwidth',
   'hub-depth',
   'usb-cable-too-long',
   'adapter-chain-broken',
@@ -131,6 +133,7 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
           ) : (
             <p className="px-3 text-faint">Nothing hangs on its USB sockets.</p>
           )}
+          <Lanes lanes={page.lanes} />
           <PullPlug rig={rig} device={device} />
         </div>
         <div className="min-w-0 space-y-4 [grid-area:listed]">

@@ -1,21 +1,7 @@
 import type { UsbBillRow } from '@diaphon/core';
 import { figure, quantity } from '../look/figures';
+import { ShareBar } from '../look/share-bar';
 import { useAsked } from '../store/use-asked';
-
-/** How much of what a socket gives is drawn: a bar that is full where nothing is left. */
-const Share = ({ drawnMa, givesMa }: Pick<UsbBillRow, 'drawnMa' | 'givesMa'>) => {
-  const isOver = drawnMa > givesMa;
-  return (
-    <svg viewBox="0 0 100 6" preserveAspectRatio="none" className="mt-0.5 block h-1.5 w-full" aria-hidden>
-      <rect width="100" height="6" fill="var(--deep)" />
-      <rect
-        width={Math.min(100, (100 * drawnMa) / givesMa)}
-        height="6"
-        fill={isOver ? 'var(--fault)' : 'var(--ink)'}
-      />
-    </svg>
-  );
-};
 
 const partsWords = ({ restMa, phantomMa }: UsbBillRow['items'][number]): string =>
   phantomMa > 0 ? ` (${figure(restMa, 0)} at rest, ${figure(phantomMa, 0)} for microphones)` : '';
@@ -39,7 +25,7 @@ export const UsbBill = ({ device }: { device: string }) => {
                   {isOver ? ', overdrawn' : ''}
                 </span>
               </p>
-              <Share drawnMa={row.drawnMa} givesMa={row.givesMa} />
+              <ShareBar used={row.drawnMa} of={row.givesMa} />
               <ul className="text-[12.5px] text-faint">
                 {row.items.map((item) => (
                   <li key={item.device}>

@@ -62,6 +62,25 @@ describe('what a computer lists', () => {
   });
 });
 
+describe('room for sound', () => {
+  it('is said for each part of the bus: full speed by its translator, high speed all together', () => {
+    const { lanes } = computerPage(solved(joinedDesk(['mic-usb', 'mic-usb-stereo', 'interface-2'])), 'pc');
+    expect(lanes.map(({ where, streams }) => [where, streams.length])).toEqual([
+      ['All gear of high speed', 2],
+      [expect.stringContaining('gear of full speed'), 1],
+    ]);
+    for (const { usedBytes, streams } of lanes)
+      expect(usedBytes).toBe(streams.reduce((sum, { bytes }) => sum + bytes, 0));
+  });
+
+  it('nothing of another computer', () =>
+    expect(
+      computerPage(solved(skerryLight), 'caller-laptop').lanes.flatMap(({ streams }) =>
+        streams.map(({ name }) => name),
+      ),
+    ).not.toContain('Lamp room mixer'));
+});
+
 describe('a joined input', () => {
   const rig = joinedDesk(['mic-usb-stereo', 'mic-usb', 'interface-2']);
 

@@ -1,6 +1,6 @@
 import { namedIn, namedChannels, type NamedChannel, type Solved } from '../checks';
 import { appChannels, reaches } from '../flow';
-import { driftingMembers, driftOf } from '../host';
+import { driftingMembers, driftOf, usbLanes } from '../host';
 import {
   isAsSystem,
   joinedChannels,
@@ -80,10 +80,21 @@ export interface AppPage {
   tracks: TrackRow[];
 }
 
+/** A part of the bus: what open streams ask of it, and what it has, bytes a frame. */
+export interface LaneRow {
+  /** "Hub, at full speed". */
+  where: string;
+  usedBytes: number;
+  budgetBytes: number;
+  /** "Small mixer 303". */
+  streams: { name: string; bytes: number }[];
+}
+
 export interface ComputerPage {
   device: string;
   name: string;
   power: UsbBillRow[];
+  lanes: LaneRow[];
   entries: ListedEntry[];
   joined: JoinedPage[];
   apps: AppPage[];
@@ -142,6 +153,26 @@ const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
       }),
   );
 };
+
+const lanesOf = ({ find, usb }: Solved, computer: string): LaneRow[] =>
+  usbLanes(find, usb)
+    .filter(
+      ({ device }) =>
+        device === computer || (usb.hostsOf.get(device) ?? []).some((host) => host.computer === computer),
+    )
+    .map(({ speed, device, port, streams, usedBytes, budgetBytes }) => {
+      const name = find.device(device)?.name ?? device;
+      const place = port ? `${find.port(device, port)?.label ?? port} of ${name}` : name;
+      return {
+        where: speed === 'full' ? `${place}, gear of full speed` : 'All gear of high speed',
+        usedBytes,
+        budgetBytes,
+        streams: streams.map((one) => ({
+          name: find.device(one.device)?.name ?? one.device,
+          bytes: one.bytes,
+        })),
+      };
+    });
 
 const socketOf = ({ find }: Solved, { device, label }: NamedChannel): string =>
   `${find.device(device)?.name ?? device}, ${label}`;
@@ -222,6 +253,7 @@ export const computerPage = (solved: Solved, device: string): ComputerPage => ({
   device,
   name: solved.find.device(device)?.name ?? device,
   power: usbBill(solved, device),
+  lanes: lanesOf(solved, device),
   entries: entriesOf(solved, device),
   joined: solved.rig.joinedInputs
     .filter(({ computer }) => computer === device)
