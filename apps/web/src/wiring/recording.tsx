@@ -1,6 +1,7 @@
 import {
   recordingOf,
   recordingRoom,
+  SAMPLE_RATES_HZ,
   setRecording,
   type App,
   type Recording as HowItWrites,
@@ -9,7 +10,6 @@ import { NumberField } from '../look/number-field';
 import { figure } from '../look/figures';
 import { useEdit } from '../store/use-edit';
 
-const RATES: HowItWrites['rateHz'][] = [44_100, 48_000, 88_200, 96_000];
 const BITS: HowItWrites['bits'][] = [16, 24, 32];
 const FILES: HowItWrites['files'][] = ['one for each track', 'one for all tracks'];
 const CONTAINERS: [HowItWrites['container'], string][] = [
@@ -77,7 +77,7 @@ export const Recording = ({ app }: { app: App }) => {
         <Field
           label="Sample rate"
           value={now.rateHz}
-          options={RATES.map((hz) => [hz, `${hz / 1000} kHz`])}
+          options={SAMPLE_RATES_HZ.map((hz) => [hz, `${hz / 1000} kHz`])}
           onChange={(rateHz) => set({ rateHz })}
         />
         <Field

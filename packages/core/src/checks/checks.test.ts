@@ -29,7 +29,7 @@ const jinglesUnder = (faderDb: number): Rig => {
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */
 const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 import { tableOf } from './table.testing';
-import { joinedDesk, withTracks } from './joined.testing';
+import { atRates, joinedDesk, withTracks } from './joined.testing';
 import { smallDevices } from './usb-small.testing';
 import { behind, condensersAt, extended } from './usb.testing';
 
@@ -829,6 +829,18 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
       ['B', 1],
     ]),
     joinedDesk(['mic-usb', 'mic-usb']),
+  ],
+  [
+    'track-not-armed',
+    'a voice on a track that is not armed | that is',
+    withTracks(joinedDesk(['mic-usb']), [['A', 1]], false),
+    withTracks(joinedDesk(['mic-usb']), [['A', 1]]),
+  ],
+  [
+    'rate-mismatch',
+    'two microphones joined at 44.1 and 48 kHz | both at 48',
+    atRates(joinedDesk(['mic-usb', 'mic-usb']), [44_100, 48_000]),
+    atRates(joinedDesk(['mic-usb', 'mic-usb']), [48_000, 48_000]),
   ],
   [
     'clock-primary-missing',

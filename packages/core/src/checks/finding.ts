@@ -49,6 +49,8 @@ export const FINDING_CODES = [
   'recording-too-long',
   'channel-unmapped',
   'track-doubled',
+  'track-not-armed',
+  'rate-mismatch',
   'clock-primary-missing',
   'resample-off',
   'data-lead-too-long',

@@ -56,7 +56,9 @@ import { channelUnmapped } from './channel-unmapped';
 import { clockPrimaryMissing } from './clock-primary-missing';
 import { recordingTooLong } from './recording-too-long';
 import { resampleOff } from './resample-off';
+import { rateMismatch } from './rate-mismatch';
 import { trackDoubled } from './track-doubled';
+import { trackNotArmed } from './track-not-armed';
 import { wrongSignalKind } from './wrong-signal-kind';
 
 export * from './finding';
@@ -104,6 +106,8 @@ export const CHECKS: Check[] = [
   recordingTooLong,
   channelUnmapped,
   trackDoubled,
+  trackNotArmed,
+  rateMismatch,
   clockPrimaryMissing,
   resampleOff,
   dataLeadTooLong,
@@ -142,6 +146,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'hub-depth',
   'recording-too-long',
   'track-doubled',
+  'rate-mismatch',
   'clock-primary-missing',
   'resample-off',
   'variable-feed',

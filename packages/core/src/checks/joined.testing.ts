@@ -1,6 +1,6 @@
 import { modelById } from '../catalogue';
-import type { Rig } from '../rig';
-import { people, rigOf, seat } from '../rig/testing';
+import { setRate, type Rig, type SampleRateHz } from '../rig';
+import { after, people, rigOf, seat } from '../rig/testing';
 
 /** Several devices on one computer, joined into one input with a track for each channel. For tests. */
 
@@ -83,11 +83,24 @@ export const joinedDesk = (models: readonly string[], { clock = 0, resampled }: 
   });
 };
 
-/** A recorder whose tracks are as given: name and channel. */
-export const withTracks = (rig: Rig, tracks: readonly (readonly [string, number])[]): Rig => ({
+/** A recorder whose tracks are as given: name and channel. @param isArmed whether they are armed */
+export const withTracks = (
+  rig: Rig,
+  tracks: readonly (readonly [string, number])[],
+  isArmed = true,
+): Rig => ({
   ...rig,
   apps: rig.apps.map((app) => ({
     ...app,
-    tracks: tracks.map(([name, channel], at) => ({ id: `t${at + 1}`, name, channel })),
+    tracks: tracks.map(([name, channel], at) => ({
+      id: `t${at + 1}`,
+      name,
+      channel,
+      ...(isArmed ? {} : { isArmed }),
+    })),
   })),
 });
+
+/** Its devices set to rates, in order; undefined: as they are asked. */
+export const atRates = (rig: Rig, rates: readonly (SampleRateHz | undefined)[]): Rig =>
+  rates.reduce<Rig>((now, rate, at) => after(now, setRate(now, `d${at}`, rate)), rig);

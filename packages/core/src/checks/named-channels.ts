@@ -4,16 +4,16 @@ import type { App } from '../rig';
 import type { Solved } from './finding';
 import { HEARD_DBFS } from './reaching';
 
-/** The loudest sound at a place, by name; undefined where nothing is heard. */
-const loudestIn = (solved: Solved, node: string): string | undefined => {
+/** The loudest sound at a place, by its number among the sources; undefined where nothing is heard. */
+const loudestIn = (solved: Solved, node: string): number | undefined => {
   const { heard, graph } = solved;
   return [...(heard.everywhere.get(node)?.keys() ?? [])]
     .map((index) => ({
-      name: graph.sources[index]!.name,
+      index,
       level: levelAt(heard, graph.sources[index]!, index, node) ?? -Infinity,
     }))
     .filter(({ level }) => level > HEARD_DBFS)
-    .sort((a, b) => b.level - a.level)[0]?.name;
+    .sort((a, b) => b.level - a.level)[0]?.index;
 };
 
 /** A channel of what a recorder listens to, and who sounds loudest on it. */
@@ -21,13 +21,21 @@ export interface NamedChannel extends AppChannel {
   /** What it is called on its device: "Input 2". */
   label: string;
   who: string | undefined;
+  /** The number of that sound among the sources. */
+  source: number | undefined;
 }
 
 export const namedIn = (solved: Solved, channels: readonly AppChannel[]): NamedChannel[] =>
   channels.map((one) => {
     const { device, point } = one;
     const label = solved.find.modelOf(device)?.points.find(({ id }) => id === point)?.label ?? point;
-    return { ...one, label, who: loudestIn(solved, pointId(device, point)) };
+    const source = loudestIn(solved, pointId(device, point));
+    return {
+      ...one,
+      label,
+      source,
+      who: source === undefined ? undefined : solved.graph.sources[source]!.name,
+    };
   });
 
 /** The same for what a program listens to. */

@@ -9,6 +9,7 @@ import {
   settingOf,
   type App,
   type Device,
+  type JoinedInput,
   type Lead,
   type Person,
   type Rig,
@@ -105,7 +106,9 @@ const listens = (rig: Rig, app: App): string => {
         })
         .join(' and ') || 'nothing'
     }`;
-  const tracks = app.tracks.map(({ name, channel }) => `${name} on ${channel}`).join(', ');
+  const tracks = app.tracks
+    .map(({ name, channel, isArmed }) => `${name} on ${channel}${isArmed === false ? ' (not armed)' : ''}`)
+    .join(', ');
   const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
   const back = app.monitorMs === undefined ? '' : `, plays back what it records ${app.monitorMs} ms late`;
   const one = app.isMono ? ', makes one channel of two' : '';
@@ -126,6 +129,28 @@ const appsApart = (a: Rig, b: Rig): string[] => {
     more(was.get(name), is.get(name), name),
   );
 };
+
+/** Who is joined, in order, and by whose clock. */
+const joinedWords = (rig: Rig, { members, clock }: JoinedInput): string =>
+  members
+    .map(({ device, stream, resampled }) => {
+      const model = lookup(rig).modelOf(device);
+      const label = model?.streams.find(({ id }) => id === stream)?.label ?? stream;
+      const part = device === clock ? ', leads' : resampled ? ', resampled' : '';
+      return `${lookup(rig).device(device)?.name ?? device}, ${label}${part}`;
+    })
+    .join('; ') || 'nobody';
+
+const joinedApart = (a: Rig, b: Rig): string[] => {
+  const named = (rig: Rig) => new Map(rig.joinedInputs.map((one) => [one.name, joinedWords(rig, one)]));
+  const [was, is] = [named(a), named(b)];
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((name) =>
+    more(was.get(name), is.get(name), name),
+  );
+};
+
+const rateWords = ({ rateHz }: Device): string =>
+  rateHz === undefined ? 'as it is asked' : `${rateHz / 1000} kHz`;
 
 const voiceWords = ({ effort, againstUsualDb: db = 0 }: Person): string =>
   `${effort} voice${db === 0 ? '' : `, ${againstUsualWords(db)}`}`;
@@ -198,9 +223,16 @@ export const compareRigs = (a: Rig, b: Rig): RigDifference[] => {
         ...more(one.place || 'nowhere', other.place || 'nowhere', `${other.name} stands`),
       ]),
     },
-    { heading: 'Settings', rows: pairs.flatMap((pair) => settingsApart(a, b, pair)) },
+    {
+      heading: 'Settings',
+      rows: pairs.flatMap(([one, other]) => [
+        ...settingsApart(a, b, [one, other]),
+        ...more(rateWords(one), rateWords(other), `${other.name}, sample rate`),
+      ]),
+    },
     { heading: 'Leads', rows: leadsApart(a, b, isInBoth) },
     { heading: 'People', rows: peopleApart(a, b) },
+    { heading: 'Joined inputs', rows: joinedApart(a, b) },
     { heading: 'Programs', rows: appsApart(a, b) },
     { heading: 'Aim', rows: [...more(a.target, b.target, 'Levels for'), ...aimsApart(a, b)] },
     {

@@ -60,7 +60,7 @@ export interface JoinedPage {
 }
 
 /** How a track stands. */
-export type TrackState = 'heard' | 'silent' | 'no channel' | 'doubled';
+export type TrackState = 'heard' | 'silent' | 'no channel' | 'doubled' | 'not armed';
 
 export interface TrackRow extends Omit<ChannelMark, 'tracks' | 'socket'> {
   id: string;
@@ -223,7 +223,9 @@ const trackRows = (solved: Solved, app: App): TrackRow[] => {
   return app.tracks.map(({ id, name, channel }): TrackRow => {
     const there = named.get(channel);
     const isDoubled = app.tracks.filter((one) => one.channel === channel).length > 1;
-    const state = !there ? 'no channel' : isDoubled ? 'doubled' : there.who ? 'heard' : 'silent';
+    const isOff = app.tracks.some((one) => one.id === id && one.isArmed === false);
+    const heard = isOff ? 'not armed' : 'heard';
+    const state = !there ? 'no channel' : isDoubled ? 'doubled' : there.who ? heard : 'silent';
     return {
       id,
       name,

@@ -15,6 +15,7 @@ import type {
   Placement,
   Plugged,
   Rig,
+  SampleRateHz,
   SinkRef,
   SourceRef,
   Target,
@@ -232,6 +233,15 @@ export const setControl = (rig: Rig, id: string, control: string, value: Control
   return {
     label: `Set ${known?.label ?? control} of ${device.name}${words}`,
     steps: revise(rig, 'devices', { ...device, settings: { ...device.settings, [control]: value } }),
+  };
+};
+
+/** Sets the sample rate of a device; undefined: whatever it is asked for. */
+export const setRate = (rig: Rig, id: string, rateHz: SampleRateHz | undefined): Edit => {
+  const { rateHz: _was, ...device } = deviceIn(rig, id);
+  return {
+    label: `Set ${device.name} to ${rateHz === undefined ? 'the rate it is asked for' : `${rateHz / 1000} kHz`}`,
+    steps: revise(rig, 'devices', rateHz === undefined ? device : { ...device, rateHz }),
   };
 };
 

@@ -15,3 +15,6 @@ export const LISTENS_BY = ['headset', 'loudspeaker'] as const;
 
 export const TARGETS = ['recording', 'live'] as const;
 export type Target = (typeof TARGETS)[number];
+
+/** Samples a second. */
+export const SAMPLE_RATES_HZ = [44_100, 48_000, 88_200, 96_000] as const;

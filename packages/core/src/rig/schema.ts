@@ -29,6 +29,7 @@ import {
   RECORDING_CONTAINERS,
   RECORDING_FILES,
   RIG_VERSION,
+  SAMPLE_RATES_HZ,
   TARGETS,
 } from './kinds';
 
@@ -63,6 +64,8 @@ const TRACK = closed({
   id: ID,
   name: NAME,
   channel: integer({ minimum: 1, maximum: 256 }),
+  /** Absent: armed. One that is not records nothing. */
+  isArmed: Optional(flag()),
   /** Absent: as its app. */
   aim: Optional(AIM),
 });
@@ -84,9 +87,12 @@ const FAR_END = closed({
 });
 export type FarEnd = Static<typeof FAR_END>;
 
+export type SampleRateHz = (typeof SAMPLE_RATES_HZ)[number];
+const RATE = Unsafe<SampleRateHz>({ enum: [...SAMPLE_RATES_HZ] });
+
 /** How a recorder writes what it records, and what room it has. */
 const RECORDING = closed({
-  rateHz: Unsafe<44_100 | 48_000 | 88_200 | 96_000>({ enum: [44_100, 48_000, 88_200, 96_000] }),
+  rateHz: RATE,
   bits: Unsafe<16 | 24 | 32>({ enum: [16, 24, 32] }),
   files: oneOf(RECORDING_FILES),
   container: oneOf(RECORDING_CONTAINERS),
@@ -133,6 +139,8 @@ const DEVICE = closed({
   settings: named(SETTING, Unsafe<ControlValue>({ type: ['number', 'boolean', 'string'] }), 3000),
   /** Where a loudspeaker stands on the plan of the table. */
   spot: Optional(SPOT),
+  /** The sample rate it is set to; absent: whatever it is asked for. */
+  rateHz: Optional(RATE),
   /** What a computer's system listens to and plays into; absent: its own first socket. */
   system: Optional(
     closed({

@@ -49,6 +49,8 @@ const FIELD_WORDS: Record<string, string> = {
   farEnds: 'Far ends',
   recording: 'How it is recorded',
   isMono: 'One channel of two',
+  isArmed: 'Armed',
+  rateHz: 'Sample rate',
   aim: 'Aim',
   want: 'What is meant',
 };

@@ -87,7 +87,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly string[], out
     });
     const channel = channels[track.channel - 1];
     const words = `takes channel ${track.channel}`;
-    if (channel)
+    if (channel && track.isArmed !== false)
       graph.edge(
         law({
           from: channel,

@@ -1,0 +1,154 @@
+import { generateStage } from '../demo';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { applyEdit, type App, type Rig, type SampleRateHz } from '../rig';
+import { ordinaryDesks } from './desks.testing';
+import { DESKS, talk } from './feeds.testing';
+import { atRates, joinedDesk } from './joined.testing';
+
+const OURS = ['rate-mismatch', 'track-not-armed'];
+const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
+
+const SETS = [
+  ['mic-usb', 'mic-usb'],
+  ['mic-usb', 'mic-usb-stereo'],
+  ['interface-2', 'mic-usb'],
+  ['interface-4', 'interface-2', 'mic-usb'],
+  ['mixer-4-usb', 'mic-usb', 'mic-usb-plain'],
+  ['interface-1', 'interface-1', 'interface-1', 'mic-usb'],
+];
+
+const joinedAt = (models: string[], rates: readonly (SampleRateHz | undefined)[]): Rig =>
+  atRates(joinedDesk(models), rates);
+
+const writing = (rig: Rig, rateHz: SampleRateHz): Rig => ({
+  ...rig,
+  apps: rig.apps.map((app) => ({
+    ...app,
+    recording: { rateHz, bits: 24, files: 'one for each track', container: 'wav' },
+  })),
+});
+
+/** A recorder with some tracks not armed, by channel. */
+const unarmed = (rig: Rig, channels: readonly number[]): Rig => ({
+  ...rig,
+  apps: rig.apps.map((app): App => ({
+    ...app,
+    tracks: app.tracks.map((track) =>
+      channels.includes(track.channel) ? { ...track, isArmed: false } : track,
+    ),
+  })),
+});
+
+describe('silent', () => {
+  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
+    expect(saidOf(talk(desk, 'call'))).toEqual([]),
+  );
+
+  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
+
+  it.each(SETS.map((models): [string, string[]] => [models.join(' + '), models]))(
+    '%s, all at one rate that is written',
+    (_name, models) => {
+      for (const rate of [44_100, 48_000, 96_000] as const)
+        expect(
+          saidOf(
+            writing(
+              joinedAt(
+                models,
+                models.map(() => rate),
+              ),
+              rate,
+            ),
+          ),
+        ).toEqual([]);
+    },
+  );
+
+  it.each(SETS.map((models): [string, string[]] => [models.join(' + '), models]))(
+    '%s, one set to 48 kHz and the others as they are asked',
+    (_name, models) => expect(saidOf(joinedAt(models, [48_000]))).toEqual([]),
+  );
+
+  it('a track that nobody is on need not be armed', () => {
+    // The second channel of an interface with one microphone in it.
+    expect(saidOf(unarmed(joinedDesk(['interface-2', 'mic-usb']), [2]))).toEqual([]);
+  });
+
+  it('what another recorder keeps need not be armed here', () => {
+    const rig = joinedDesk(['mic-usb', 'mic-usb']);
+    const twice = {
+      ...rig,
+      apps: [...unarmed(rig, [1, 2]).apps, { ...rig.apps[0]!, id: 'spare', name: 'Spare' }],
+    };
+    expect(saidOf(twice)).toEqual([]);
+  });
+});
+
+const BAD: [string, Rig, string][] = [
+  ...SETS.map((models): [string, Rig, string] => [
+    `${models.join(' + ')}, the first at 44.1 kHz, the second at 48`,
+    joinedAt(models, [44_100, 48_000]),
+    'rate-mismatch',
+  ]),
+  ...SETS.map((models): [string, Rig, string] => [
+    `${models.join(' + ')}, the last at 96 kHz, the first at 48`,
+    joinedAt(models, [48_000, ...models.slice(2).map(() => undefined), 96_000]),
+    'rate-mismatch',
+  ]),
+  ...SETS.map((models): [string, Rig, string] => [
+    `${models.join(' + ')}, all at 44.1 kHz and written at 48`,
+    joinedAt(
+      models,
+      models.map(() => 44_100 as const),
+    ),
+    'rate-mismatch',
+  ]),
+  ...SETS.flatMap((models): [string, Rig, string][] => [
+    [`${models.join(' + ')}, the first not armed`, unarmed(joinedDesk(models), [1]), 'track-not-armed'],
+    [
+      `${models.join(' + ')}, nothing armed`,
+      unarmed(
+        joinedDesk(models),
+        Array.from({ length: 32 }, (_, at) => at + 1),
+      ),
+      'track-not-armed',
+    ],
+  ]),
+];
+
+describe('said, and every fix ends it', () => {
+  it.each(BAD)('%s', (_name, rig, code) => {
+    const before = solveRig(rig).findings;
+    const found = before.find((one) => one.code === code);
+    expect(found?.code).toBe(code);
+    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const { edit, label } of fixes) {
+      const left = solveRig(applyEdit(rig, edit).rig).findings;
+      expect([label, left.filter(({ id }) => id === found!.id)]).toEqual([label, []]);
+      const worse = left.filter(
+        ({ id, severity }) =>
+          (severity === 'danger' || severity === 'fault') && !before.some((one) => one.id === id),
+      );
+      expect([label, worse.map(({ title }) => title)]).toEqual([label, []]);
+    }
+  });
+
+  it('44.1 kHz read at 48: 8.8 % too fast, 146.7 cents too high (arithmetic)', () => {
+    const [found] = saidOf(joinedAt(['mic-usb', 'mic-usb'], [44_100, 44_100]));
+    expect(found!.why).toContain('8.8 % too fast');
+    const { value } = found!.figures.find(({ unit }) => unit === 'cents')!;
+    expect(value).toBeCloseTo(146.71, 2);
+  });
+
+  it('a track that is not armed records nothing', () => {
+    const rig = unarmed(joinedDesk(['mic-usb', 'mic-usb']), [1]);
+    const { strands, sinks } = solveRig(rig);
+    const kept = strands
+      .filter(({ arrives, person }) => arrives && person)
+      .map(({ sink }) => sinks.find(({ node }) => node === sink)?.track);
+    expect(kept).toEqual(['t2']);
+  });
+});
