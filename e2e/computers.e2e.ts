@@ -84,3 +84,23 @@ test('each computer has a page, light and dark, wide and narrow', async ({ page,
   const wider = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect(wider).toBeLessThanOrEqual(0);
 });
+
+test('a track that is not armed is found, and armed in one press', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await page.getByLabel('Track Alto is armed').uncheck();
+  await expect(finding(page, 'track-not-armed')).toContainText('Alto would not be recorded');
+  await page.getByRole('button', { name: 'Arm track Alto', exact: true }).click();
+  await expect(page.getByLabel('Track Alto is armed')).toBeChecked();
+});
+
+test('rates that do not go together are set alike', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await page.getByLabel('Sample rate of Singers’ microphone').selectOption('44100');
+  await page.getByLabel('Sample rate of Storyteller’s microphone').selectOption('48000');
+  const found = finding(page, 'rate-mismatch');
+  await expect(found).toContainText('run at 44.1 kHz and 48.0 kHz');
+  await page.getByRole('button', { name: 'Set all of Bench and singers to 48.0 kHz', exact: true }).click();
+  await expect(page.getByLabel('Sample rate of Singers’ microphone')).toHaveValue('48000');
+});

@@ -24,6 +24,8 @@ const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
   'wrong-stream',
   'channel-unmapped',
   'track-doubled',
+  'track-not-armed',
+  'rate-mismatch',
   'clock-primary-missing',
   'resample-off',
   'recording-too-long',
@@ -138,7 +140,7 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
         </div>
         <div className="min-w-0 space-y-4 [grid-area:listed]">
           <JoinedInputs rig={rig} page={page} />
-          <Entries page={page} />
+          <Entries rig={rig} page={page} />
         </div>
         <div className="min-w-0 [grid-area:programs]">
           <Programs rig={rig} page={page} />

@@ -17,6 +17,7 @@ const STATE_WORDS: Record<TrackState, string> = {
   silent: 'nobody on it',
   'no channel': 'no such channel',
   doubled: 'taken twice',
+  'not armed': 'not armed',
 };
 
 /** One step: every track named after who is on its channel. */
@@ -29,6 +30,19 @@ const NameAfterDesk = ({ app }: { app: App }) => {
     <p className="text-[12.5px] text-faint">Its tracks are named after the desk.</p>
   );
 };
+
+const isArmed = ({ tracks }: App, track: string): boolean =>
+  tracks.find(({ id }) => id === track)?.isArmed !== false;
+
+/** Armed is as a track comes: only what is not is stated. */
+const withArmed = (app: App, track: string, isOn: boolean): App => ({
+  ...app,
+  tracks: app.tracks.map((one) => {
+    const { isArmed: _was, ...rest } = one;
+    if (one.id !== track) return one;
+    return isOn ? rest : { ...rest, isArmed: false };
+  }),
+});
 
 const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
   const edit = useEdit();
@@ -47,6 +61,9 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
             </th>
             <th scope="col" className="pr-2 font-normal">
               Track
+            </th>
+            <th scope="col" className="pr-2 font-normal">
+              Armed
             </th>
             <th scope="col" className="font-normal">
               Socket, and who is on it
@@ -79,6 +96,17 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
                     const name = target.value.trim();
                     if (name && name !== track.name) change(track.id, { name });
                   }}
+                />
+              </td>
+              <td className="py-1 pr-2">
+                <input
+                  type="checkbox"
+                  className="my-1.5 size-[18px]"
+                  aria-label={`Track ${track.name} is armed`}
+                  checked={isArmed(app, track.id)}
+                  onChange={({ target }) =>
+                    edit((now) => putApp(now, withArmed(app, track.id, target.checked)))
+                  }
                 />
               </td>
               <td className="py-1.5">
