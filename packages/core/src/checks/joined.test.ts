@@ -1,4 +1,4 @@
-import { leadKindById } from '../catalogue';
+import { leadKindById, modelById } from '../catalogue';
 import { generateStage } from '../demo';
 import { driftOf } from '../host';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
@@ -12,6 +12,7 @@ import {
   removeDevice,
   removeJoined,
   setAssumptions,
+  swapModel,
   type Rig,
 } from '../rig';
 import { after, recorder, rigOf } from '../rig/testing';
@@ -155,6 +156,13 @@ describe('channel numbers', () => {
   it('a device taken out of the rig leaves the others on their tracks', () => {
     const without = after(rig, removeDevice(rig, 'd0'));
     expect(channelsOf(without)).toEqual([1, 2, 1, 2, 3]);
+  });
+
+  it('another model with fewer channels in its place leaves the others on their tracks', () => {
+    const swapped = after(rig, swapModel(rig, 'd0', modelById('mic-usb')));
+    expect(channelsOf(swapped)).toEqual([1, 2, 2, 3, 4]);
+    const back = after(swapped, swapModel(swapped, 'd0', modelById('mic-usb-stereo')));
+    expect(channelsOf(back).slice(2)).toEqual([3, 4, 5]);
   });
 
   it('taken apart, what listened to it listens to nothing', () => {

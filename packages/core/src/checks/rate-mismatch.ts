@@ -1,4 +1,12 @@
-import { combineEdits, recordingOf, setRate, setRecording, type App, type JoinedInput } from '../rig';
+import {
+  combineEdits,
+  listensToJoined,
+  recordingOf,
+  setRate,
+  setRecording,
+  type App,
+  type JoinedInput,
+} from '../rig';
 import { finding, figureText, type Check, type Found, type Solved } from './finding';
 
 const kilohertz = (rateHz: number): string => `${figureText(rateHz / 1000, 1)} kHz`;
@@ -15,8 +23,7 @@ const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
   const rates = [...new Set(members.map(({ rateHz }) => rateHz!))].sort((a, b) => a - b);
   if (rates.length < 2) return [];
   const recorders = solved.rig.apps.filter(
-    ({ kind, input }) =>
-      kind === 'recorder' && input !== null && 'joined' in input && input.joined === joined.id,
+    (app) => app.kind === 'recorder' && listensToJoined(solved.rig, app, joined.id),
   );
   // What is written already comes first, then the rate of the one that leads.
   const liked = [

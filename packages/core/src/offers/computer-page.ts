@@ -4,6 +4,7 @@ import { driftingMembers, driftOf, usbLanes } from '../host';
 import {
   isAsSystem,
   joinedChannels,
+  listensToJoined,
   putApp,
   type App,
   type AppChoice,
@@ -180,9 +181,7 @@ const socketOf = ({ find }: Solved, { device, label }: NamedChannel): string =>
 const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
   const { rig, find, usb } = solved;
   const drifting = new Set(driftingMembers(find, joined).map(({ device }) => device));
-  const listeners = rig.apps.filter(
-    ({ input }) => input !== null && 'joined' in input && input.joined === joined.id,
-  );
+  const listeners = rig.apps.filter((app) => listensToJoined(rig, app, joined.id));
   const channels = joinedChannels(rig, joined).map(({ channel, device, stream, of }) => ({
     channel,
     device,

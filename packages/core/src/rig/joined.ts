@@ -1,3 +1,4 @@
+import type { DeviceModel } from '../catalogue';
 import { drop, revise, type Edit, type Step } from './edit';
 import { isAsSystem, systemChoice, withSystemChoices } from './system';
 import type { App, AppChoice, DeviceStream, JoinedInput, Rig } from './types';
@@ -14,17 +15,27 @@ export interface JoinedChannel {
   of: number;
 }
 
-const channelCountOf = (rig: Rig, { device, stream }: DeviceStream): number => {
-  const model = rig.devices.find(({ id }) => id === device)?.model;
-  const streams = rig.models.find(({ id }) => id === model)?.streams ?? [];
-  return streams.find(({ id }) => id === stream)?.channels.length ?? 0;
-};
+type ModelOf = (device: string) => DeviceModel | undefined;
 
-/** The numbers a joined input's channels have: the first member's come first. */
-export const joinedChannels = (rig: Rig, { members }: Pick<JoinedInput, 'members'>): JoinedChannel[] =>
+const modelsIn =
+  (rig: Rig): ModelOf =>
+  (device) => {
+    const model = rig.devices.find(({ id }) => id === device)?.model;
+    return rig.models.find(({ id }) => id === model);
+  };
+
+const channelCountOf = (modelOf: ModelOf, { device, stream }: DeviceStream): number =>
+  modelOf(device)?.streams.find(({ id }) => id === stream)?.channels.length ?? 0;
+
+/** The numbers a joined input's channels have: the first member's come first. @param modelOf what each device is */
+export const joinedChannels = (
+  rig: Rig,
+  { members }: Pick<JoinedInput, 'members'>,
+  modelOf: ModelOf = modelsIn(rig),
+): JoinedChannel[] =>
   members
     .flatMap((member) =>
-      Array.from({ length: channelCountOf(rig, member) }, (_, index) => ({
+      Array.from({ length: channelCountOf(modelOf, member) }, (_, index) => ({
         device: member.device,
         stream: member.stream,
         of: index + 1,
@@ -44,7 +55,8 @@ export interface MovedTrack {
   to: number | undefined;
 }
 
-const listensTo = (rig: Rig, app: App, joined: string): boolean => {
+/** Whether a program listens to a joined input, by its own choice or because its system does. */
+export const listensToJoined = (rig: Rig, app: App, joined: string): boolean => {
   const computer = rig.devices.find(({ id }) => id === app.computer);
   const model = rig.models.find(({ id }) => id === computer?.model);
   const { input } = app;
@@ -52,15 +64,15 @@ const listensTo = (rig: Rig, app: App, joined: string): boolean => {
   return isJoined(isAsSystem(input) ? system : input, joined);
 };
 
-/** The tracks whose channel a change of a joined input moves. */
-export const movedTracks = (rig: Rig, next: JoinedInput): MovedTrack[] => {
+/** The tracks whose channel a change of a joined input moves. @param modelOf what each device is by then */
+export const movedTracks = (rig: Rig, next: JoinedInput, modelOf?: ModelOf): MovedTrack[] => {
   const before = rig.joinedInputs.find(({ id }) => id === next.id);
   if (!before) return [];
   const keyOf = ({ device, stream, of }: JoinedChannel) => `${device} ${stream} ${of}`;
   const was = new Map(joinedChannels(rig, before).map((one) => [one.channel, keyOf(one)]));
-  const is = new Map(joinedChannels(rig, next).map((one) => [keyOf(one), one.channel]));
+  const is = new Map(joinedChannels(rig, next, modelOf).map((one) => [keyOf(one), one.channel]));
   return rig.apps
-    .filter((app) => listensTo(rig, app, next.id))
+    .filter((app) => listensToJoined(rig, app, next.id))
     .flatMap((app) =>
       app.tracks.flatMap(({ id, name, channel }): MovedTrack[] => {
         const key = was.get(channel);
@@ -70,9 +82,9 @@ export const movedTracks = (rig: Rig, next: JoinedInput): MovedTrack[] => {
     );
 };
 
-/** A joined input as it is to be, and its tracks with the numbers their channels get. */
-export const joinedSteps = (rig: Rig, next: JoinedInput): Step[] => {
-  const moved = movedTracks(rig, next);
+/** A joined input as it is to be, and its tracks with the numbers their channels get. @param modelOf what each device is by then */
+export const joinedSteps = (rig: Rig, next: JoinedInput, modelOf?: ModelOf): Step[] => {
+  const moved = movedTracks(rig, next, modelOf);
   const followers = rig.apps.filter(({ id }) => moved.some((one) => one.app === id));
   return [
     ...revise(rig, 'joinedInputs', next),
