@@ -1,4 +1,4 @@
-import { usbLanes, type UsbLane } from '../host';
+import { isTooFull, usbLanes, type UsbLane } from '../host';
 import { recordingOf, setRecording } from '../rig';
 import { finding, figureText, type Check, type Fix, type Solved } from './finding';
 import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
@@ -22,7 +22,7 @@ const slower = (solved: Solved, { streams }: UsbLane): Fix[] =>
 /** More sound is opened at once on a part of the bus than it has room for: the last to be opened stays silent, or all crackle. */
 export const usbBandwidth: Check = (solved) =>
   usbLanes(solved.find, solved.usb)
-    .filter(({ usedBytes, budgetBytes }) => usedBytes > budgetBytes)
+    .filter(isTooFull)
     .map((lane) => {
       const { speed, device, port, streams, usedBytes, budgetBytes } = lane;
       const devices = [...new Set(streams.map((one) => one.device))];

@@ -1,3 +1,4 @@
+import { isOverdrawn } from '../host';
 import { finding, figureText, type Check, type Solved } from './finding';
 import { hubHalfway, hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
 
@@ -5,47 +6,45 @@ const nameOf = ({ find }: Solved, device: string): string => find.device(device)
 
 /** More is drawn from a USB socket than it has to give: what hangs on it drops out, crackles or is never listed. */
 export const usbPowerOverdrawn: Check = (solved) =>
-  solved.supplies
-    .filter(({ drawnMa, givesMa }) => drawnMa > givesMa)
-    .map(({ device, port, drawnMa, givesMa, branches }) => {
-      const label = solved.find.port(device, port)?.label ?? port;
-      const [{ link, restMa, phantomMa }] = branches as [(typeof branches)[number]];
-      const name = nameOf(solved, link.device);
-      const phantom = phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that to feed microphones` : '';
-      return finding({
-        code: 'usb-power-overdrawn',
-        severity: 'fault',
-        title: `${name} draws ${figureText(drawnMa, 0)} mA from ${label} of ${nameOf(solved, device)}, which gives ${figureText(givesMa, 0)}`,
-        why: `What is drawn is added up as everything is set now${phantom}. A socket that is asked for more than it gives switches off, or lets the volts sag until sound crackles and gear drops out. Use a socket that gives more, or a hub with a supply of its own; its maker says what a socket really gives.`,
-        places: [{ device: link.device }, { device, port }],
-        about: [{ device, port }],
-        figures: [
-          { label: 'Drawn', value: drawnMa, unit: 'mA', from: 'at rest, phantom, and all behind it' },
-          ...(restMa > 0
-            ? [{ label: 'At rest', value: restMa, unit: 'mA', from: 'its model, or an assumption' }]
-            : []),
-          ...(phantomMa > 0
-            ? [
-                {
-                  label: 'To feed microphones',
-                  value: phantomMa,
-                  unit: 'mA',
-                  from: 'solved current at the volts of each feed, 75 % kept by its converter',
-                },
-              ]
-            : []),
-          {
-            label: 'Given',
-            value: givesMa,
-            unit: 'mA',
-            from: 'USB 2.0 and type-C (from memory), or its model',
-          },
-        ],
-        propose: () => [
-          ...inAnotherSocket(solved, link, drawnMa),
-          ...hubWithSupply(solved, device),
-          ...hubWithSupply(solved, link.device),
-          ...hubHalfway(solved, link, Infinity),
-        ],
-      });
+  solved.supplies.filter(isOverdrawn).map(({ device, port, drawnMa, givesMa, branches }) => {
+    const label = solved.find.port(device, port)?.label ?? port;
+    const [{ link, restMa, phantomMa }] = branches as [(typeof branches)[number]];
+    const name = nameOf(solved, link.device);
+    const phantom = phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that to feed microphones` : '';
+    return finding({
+      code: 'usb-power-overdrawn',
+      severity: 'fault',
+      title: `${name} draws ${figureText(drawnMa, 0)} mA from ${label} of ${nameOf(solved, device)}, which gives ${figureText(givesMa, 0)}`,
+      why: `What is drawn is added up as everything is set now${phantom}. A socket that is asked for more than it gives switches off, or lets the volts sag until sound crackles and gear drops out. Use a socket that gives more, or a hub with a supply of its own; its maker says what a socket really gives.`,
+      places: [{ device: link.device }, { device, port }],
+      about: [{ device, port }],
+      figures: [
+        { label: 'Drawn', value: drawnMa, unit: 'mA', from: 'at rest, phantom, and all behind it' },
+        ...(restMa > 0
+          ? [{ label: 'At rest', value: restMa, unit: 'mA', from: 'its model, or an assumption' }]
+          : []),
+        ...(phantomMa > 0
+          ? [
+              {
+                label: 'To feed microphones',
+                value: phantomMa,
+                unit: 'mA',
+                from: 'solved current at the volts of each feed, 75 % kept by its converter',
+              },
+            ]
+          : []),
+        {
+          label: 'Given',
+          value: givesMa,
+          unit: 'mA',
+          from: 'USB 2.0 and type-C (from memory), or its model',
+        },
+      ],
+      propose: () => [
+        ...inAnotherSocket(solved, link, drawnMa),
+        ...hubWithSupply(solved, device),
+        ...hubWithSupply(solved, link.device),
+        ...hubHalfway(solved, link, Infinity),
+      ],
     });
+  });

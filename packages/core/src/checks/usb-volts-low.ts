@@ -1,47 +1,43 @@
+import { isTooLow, LEAST_USB_VOLTS as LEAST_VOLTS } from '../host';
 import { finding, figureText, type Check } from './finding';
 import { hubHalfway, hubWithSupply, inAnotherSocket, oneLead, shorten } from './fixes/usb-leads';
-
-/** The least gear on USB works with, volts: USB 2.0 chapter 7 (memory). */
-const LEAST_VOLTS = 4.4;
 
 /** So much is lost in leads and plugs on the way that gear on USB gets too few volts. */
 export const usbVoltsLow: Check = (solved) =>
   solved.supplies.flatMap((supply) =>
-    supply.branches
-      .filter(({ volts, drawnMa }) => drawnMa > 0 && volts < LEAST_VOLTS)
-      .map(({ link, volts, drawnMa, ohms }) => {
-        const name = solved.find.device(link.device)?.name ?? link.device;
-        const metres = (link.lengthM * (supply.volts - LEAST_VOLTS)) / (supply.volts - volts);
-        return finding({
-          code: 'usb-volts-low',
-          severity: 'fault',
-          title: `${name} gets ${figureText(volts, 2)} V over USB, ${figureText(LEAST_VOLTS, 2)} V at least`,
-          why: `${figureText(drawnMa, 0)} mA through ${figureText(ohms, 2)} Ω of leads and plugs lose ${figureText(supply.volts - volts, 2)} V. Below ${figureText(LEAST_VOLTS, 2)} V converters crackle, phantom sags and gear drops out. Shorter or thicker leads, fewer extensions, or a hub with a supply of its own.`,
-          places: [{ device: link.device }, ...link.leads.map((lead) => ({ lead }))],
-          about: [{ device: link.device, port: link.port }],
-          figures: [
-            {
-              label: 'At its socket',
-              value: volts,
-              unit: 'V',
-              from: 'what is given, less what leads and plugs lose',
-            },
-            { label: 'Given', value: supply.volts, unit: 'V', from: 'USB 2.0 (from memory)' },
-            { label: 'Drawn', value: drawnMa, unit: 'mA', from: 'at rest, phantom, and all behind it' },
-            {
-              label: 'Leads and plugs',
-              value: ohms,
-              unit: 'Ω',
-              from: '24 AWG there and back, 30 mΩ a contact',
-            },
-          ],
-          propose: () => [
-            ...shorten(solved, link, metres),
-            ...oneLead(solved, link),
-            ...inAnotherSocket(solved, link, drawnMa),
-            ...hubHalfway(solved, link, Infinity),
-            ...hubWithSupply(solved, supply.device),
-          ],
-        });
-      }),
+    supply.branches.filter(isTooLow).map(({ link, volts, drawnMa, ohms }) => {
+      const name = solved.find.device(link.device)?.name ?? link.device;
+      const metres = (link.lengthM * (supply.volts - LEAST_VOLTS)) / (supply.volts - volts);
+      return finding({
+        code: 'usb-volts-low',
+        severity: 'fault',
+        title: `${name} gets ${figureText(volts, 2)} V over USB, ${figureText(LEAST_VOLTS, 2)} V at least`,
+        why: `${figureText(drawnMa, 0)} mA through ${figureText(ohms, 2)} Ω of leads and plugs lose ${figureText(supply.volts - volts, 2)} V. Below ${figureText(LEAST_VOLTS, 2)} V converters crackle, phantom sags and gear drops out. Shorter or thicker leads, fewer extensions, or a hub with a supply of its own.`,
+        places: [{ device: link.device }, ...link.leads.map((lead) => ({ lead }))],
+        about: [{ device: link.device, port: link.port }],
+        figures: [
+          {
+            label: 'At its socket',
+            value: volts,
+            unit: 'V',
+            from: 'what is given, less what leads and plugs lose',
+          },
+          { label: 'Given', value: supply.volts, unit: 'V', from: 'USB 2.0 (from memory)' },
+          { label: 'Drawn', value: drawnMa, unit: 'mA', from: 'at rest, phantom, and all behind it' },
+          {
+            label: 'Leads and plugs',
+            value: ohms,
+            unit: 'Ω',
+            from: '24 AWG there and back, 30 mΩ a contact',
+          },
+        ],
+        propose: () => [
+          ...shorten(solved, link, metres),
+          ...oneLead(solved, link),
+          ...inAnotherSocket(solved, link, drawnMa),
+          ...hubHalfway(solved, link, Infinity),
+          ...hubWithSupply(solved, supply.device),
+        ],
+      });
+    }),
   );

@@ -1,4 +1,5 @@
 export { driftingMembers, driftOf, hasSeveralClocks, type Drift } from './clocks';
 export { recordingRoom, type RecordingRoom } from './recording-room';
 export { transferBytes, USB_RULES, usbLanes, type OpenStream, type UsbLane } from './usb-bandwidth';
+export * from './usb-troubles';
 export { usbGives, usbSupplies, type UsbBranch, type UsbSupply } from './usb-power';

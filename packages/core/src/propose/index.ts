@@ -1,1 +1,2 @@
 export * from './proposal';
+export * from './split-load';
