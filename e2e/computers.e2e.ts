@@ -1,3 +1,4 @@
+import { buildRig, type Rig } from '@diaphon/core';
 import { axe, copyOfDemo, expect, finding, MUSEUM, test } from './app';
 
 const DRIFTING = 'Mistake: USB microphones joined, one left to drift';
@@ -103,4 +104,53 @@ test('rates that do not go together are set alike', async ({ page, request }) =>
   await expect(found).toContainText('run at 44.1 kHz and 48.0 kHz');
   await page.getByRole('button', { name: 'Set all of Bench and singers to 48.0 kHz', exact: true }).click();
   await expect(page.getByLabel('Sample rate of Singers’ microphone')).toHaveValue('48000');
+});
+
+/** Three small mixers behind one hub that has one translator for all. */
+const crowded = (): Rig => {
+  const ids = ['small1', 'small2', 'small3'];
+  return buildRig({
+    name: `Crowded ${Date.now()}`,
+    devices: [
+      ...ids.map((id) => ({ id, model: 'mixer-2-usb', name: `Small mixer ${id.slice(5)}` })),
+      { id: 'hub', model: 'hub-bus', name: 'Hub' },
+      {
+        id: 'pc',
+        model: 'desktop',
+        name: 'Computer',
+        apps: ids.map((device) => ({
+          id: `of-${device}`,
+          name: `Recorder of ${device}`,
+          kind: 'recorder' as const,
+          input: { device, stream: 'usb-in' },
+          output: { device, stream: 'usb-out' },
+          tracks: [{ id: 'one', name: 'One', channel: 1 }],
+        })),
+      },
+    ],
+    leads: [
+      { kind: 'usb-a-b', ends: ['pc.usb1', 'hub.up'], lengthM: 1 },
+      ...ids.map((id, at) => ({ kind: 'usb-a-b', ends: [`hub.down${at + 1}`, `${id}.usb`], lengthM: 1 })),
+    ],
+  });
+};
+
+test('gear that shuts each other out is split over sockets, shown first and taken back by undo', async ({
+  page,
+  request,
+}) => {
+  const document = crowded();
+  const made = await request.post('/api/rigs', { data: { name: document.name, document } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/rigs/${id}/computers`);
+  await expect(finding(page, 'usb-bandwidth')).toContainText('ask for more sound than Hub can carry');
+  await page.getByRole('button', { name: 'Split the load' }).click();
+  const proposal = page.getByRole('region', { name: 'Split the load' });
+  await expect(proposal.getByRole('listitem')).toHaveCount(1);
+  await expect(proposal).toContainText(/Small mixer 1: from Socket 1 of Hub to USB-A \d of Computer/);
+  await axe(page);
+  await proposal.getByRole('button', { name: 'Done so' }).click();
+  await expect(finding(page, 'usb-bandwidth')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(finding(page, 'usb-bandwidth')).toHaveCount(1);
 });

@@ -12,6 +12,7 @@ import { JoinedInputs } from './joined-inputs';
 import { Lanes } from './lanes';
 import { Programs } from './programs';
 import { PullPlug } from './pull-plug';
+import { SplitLoad } from './split-load';
 
 /** Findings about computers: what they are fed, what they list, what their programs take. */
 const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
@@ -29,6 +30,14 @@ const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
   'clock-primary-missing',
   'resample-off',
   'recording-too-long',
+]);
+
+/** Those that other sockets may mend. */
+const CAN_BE_SPLIT: ReadonlySet<string> = new Set([
+  'usb-power-overdrawn',
+  'usb-volts-low',
+  'usb-bandwidth',
+  'hub-depth',
 ]);
 
 const computersOf = (rig: Rig) => {
@@ -135,6 +144,7 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
           ) : (
             <p className="px-3 text-faint">Nothing hangs on its USB sockets.</p>
           )}
+          {own.some(({ code }) => CAN_BE_SPLIT.has(code)) && <SplitLoad rig={rig} device={device} />}
           <Lanes lanes={page.lanes} />
           <PullPlug rig={rig} device={device} />
         </div>

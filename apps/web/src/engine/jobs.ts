@@ -29,6 +29,7 @@ import {
   readingsOf,
   renderInSteps,
   solve as solveAll,
+  splitLoadInSteps,
   tablePage,
   testCall,
   traceSocket,
@@ -102,6 +103,8 @@ const ABOUT_A_RIG = {
   computer: ({ solved }: Held, device: string) => computerPage(solved, device),
   /** The tracks of a recorder, named after who is on their channels; null where nothing is to be done. */
   nameAfterDesk: ({ solved }: Held, app: string) => nameAfterDesk(solved, app),
+  /** The fewest plugs to move so that USB gives and carries enough. */
+  splitLoad: ({ solved }: Held, device: string) => splitLoadInSteps(solved, device),
   /** What goes quiet when a lead is pulled. */
   pullPlug: ({ solved, memory }: Held, lead: string) => pullPlug(solved, lead, memory) ?? null,
   /** Who is heard in whose microphone. */

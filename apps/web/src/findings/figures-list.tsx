@@ -1,6 +1,13 @@
 import type { Figure } from '@diaphon/core';
 import { quantity } from '../look/figures';
 
+/** What is counted has no decimals; small volts have three, seconds two. */
+const digitsOf = (value: number, unit: string): number => {
+  if (unit === '' && Number.isInteger(value)) return 0;
+  if (unit === 'V' && Math.abs(value) < 1) return 3;
+  return unit === 's' ? 2 : 1;
+};
+
 /** The figures a finding rests on, each with where it comes from. */
 export const FiguresList = ({ figures }: { figures: Figure[] }) => (
   <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5 border-t border-hair pt-1.5">
@@ -10,9 +17,7 @@ export const FiguresList = ({ figures }: { figures: Figure[] }) => (
           {label}
           <span className="block text-[12px] leading-tight text-faint">{from}</span>
         </dt>
-        <dd className="text-right whitespace-nowrap">
-          {quantity(value, unit, unit === 'V' && Math.abs(value) < 1 ? 3 : 1)}
-        </dd>
+        <dd className="text-right whitespace-nowrap">{quantity(value, unit, digitsOf(value, unit))}</dd>
       </div>
     ))}
   </dl>
