@@ -1,14 +1,12 @@
 import { leadKindById, modelById } from '../catalogue';
 import { generateStage } from '../demo';
 import { driftOf } from '../host';
-import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { solveRig } from '../offers';
 import {
-  applyEdit,
   connect,
   lookup,
   movedTracks,
   putJoined,
-  readRigValue,
   removeDevice,
   removeJoined,
   setAssumptions,
@@ -19,6 +17,7 @@ import { after, recorder, rigOf } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 import { DESKS, talk } from './feeds.testing';
 import { joinedDesk, withTracks } from './joined.testing';
+import { pressEveryFix } from './pressed.testing';
 
 const OURS = ['channel-unmapped', 'track-doubled', 'clock-primary-missing', 'resample-off'];
 const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
@@ -107,24 +106,7 @@ const BAD: [string, Rig, string][] = [
 describe('said, and every fix ends it', () => {
   it('is tried on many', () => expect(BAD.length).toBeGreaterThanOrEqual(30));
 
-  it.each(BAD)('%s', (_name, rig, code) => {
-    const before = solveRig(rig).findings;
-    const found = before.find((one) => one.code === code)!;
-    expect([code, found?.code]).toEqual([code, code]);
-    const fixes = fixesFor(rig, found.id, makeEngineMemory());
-    expect(fixes.length).toBeGreaterThan(0);
-    for (const { edit, label } of fixes) {
-      const { rig: mended } = applyEdit(rig, edit);
-      expect([label, 'ok' in readRigValue(mended) ? readRigValue(mended).ok : true]).toEqual([label, true]);
-      const left = solveRig(mended).findings;
-      expect([label, left.filter(({ id }) => id === found.id)]).toEqual([label, []]);
-      const worse = left.filter(
-        ({ id, severity }) =>
-          (severity === 'danger' || severity === 'fault') && !before.some((one) => one.id === id),
-      );
-      expect([label, worse.map(({ title }) => title)]).toEqual([label, []]);
-    }
-  });
+  it.each(BAD)('%s', (_name, rig, code) => pressEveryFix(rig, code));
 });
 
 describe('channel numbers', () => {

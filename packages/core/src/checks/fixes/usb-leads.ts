@@ -1,5 +1,5 @@
 import { contactsBetween, LEAD_KINDS, poweredHubs } from '../../catalogue';
-import type { UsbLink } from '../../flow';
+import { reachable, type UsbLink, type UsbTree } from '../../flow';
 import { usbGives } from '../../host';
 import {
   addDevice,
@@ -108,6 +108,12 @@ export const oneLead = ({ find, rig }: Solved, link: UsbLink): Fix[] => {
   });
 };
 
+/** Whether something hangs on another, or is it: what is plugged in behind itself hangs on nothing. */
+const isBehind = ({ links }: UsbTree, device: string, before: string): boolean =>
+  reachable(device, (id) => links.filter((link) => link.device === id).map(({ to }) => to.device)).has(
+    before,
+  );
+
 /** The same lead in another free socket of the same computer that gives enough. @param milliamps what is drawn there */
 export const inAnotherSocket = ({ find, rig, usb }: Solved, link: UsbLink, milliamps: number): Fix[] => {
   const computersOf = (device: string): string[] =>
@@ -123,7 +129,9 @@ export const inAnotherSocket = ({ find, rig, usb }: Solved, link: UsbLink, milli
   const at = lead?.ends.findIndex((end) => end && 'device' in end && end.device === link.to.device) ?? -1;
   const plug = lead && find.leadKindOf(lead.id)?.ends[at]?.connector;
   if (!lead || !plug || home === undefined) return [];
-  const near = rig.devices.filter(({ id }) => id === home || computersOf(id).includes(home));
+  const near = rig.devices.filter(
+    ({ id }) => (id === home || computersOf(id).includes(home)) && !isBehind(usb, id, link.device),
+  );
   return near.flatMap(({ id, name }) =>
     (find.modelOf(id)?.ports ?? []).flatMap((port): Fix[] => {
       const isSocket = port.usb?.role === 'host' || port.usb?.role === 'hub-down';
