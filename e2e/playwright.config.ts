@@ -11,8 +11,9 @@ export default defineConfig({
   testMatch: '*.e2e.ts',
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // A machine that does other work beside is slow, not wrong: timings are measured by the bench.
+  timeout: 120_000,
+  expect: { timeout: 25_000 },
   outputDir: '../test-results/browser',
   reporter: [
     ['list'],
