@@ -813,6 +813,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     smallDevices(2, { hub: 'hub-bus' }),
   ],
   [
+    'joined-down',
+    'one of two joined microphones is not plugged in | is (common practice, no published source)',
+    { ...joinedDesk(['mic-usb', 'mic-usb']), leads: joinedDesk(['mic-usb', 'mic-usb']).leads.slice(1) },
+    joinedDesk(['mic-usb', 'mic-usb']),
+  ],
+  [
     'channel-unmapped',
     'a track on channel 3 of two | on channel 2',
     withTracks(joinedDesk(['mic-usb', 'mic-usb']), [

@@ -54,6 +54,7 @@ import { usbVoltsLow } from './usb-volts-low';
 import { hubDepth } from './hub-depth';
 import { channelUnmapped } from './channel-unmapped';
 import { clockPrimaryMissing } from './clock-primary-missing';
+import { joinedDown } from './joined-down';
 import { recordingTooLong } from './recording-too-long';
 import { resampleOff } from './resample-off';
 import { rateMismatch } from './rate-mismatch';
@@ -67,6 +68,7 @@ export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
 export { keepOut, letThrough } from './fixes/let-through';
 export { streamsAt } from './fixes/listening';
+export { hubWithSupply } from './fixes/usb-leads';
 export { turnControl } from './fixes/turn-control';
 export { bestLead, matingLeads, type PortRef } from './fixes/trial';
 export { namedChannels, namedIn, type NamedChannel } from './named-channels';
@@ -104,6 +106,7 @@ export const CHECKS: Check[] = [
   usbBandwidth,
   hubDepth,
   recordingTooLong,
+  joinedDown,
   channelUnmapped,
   trackDoubled,
   trackNotArmed,

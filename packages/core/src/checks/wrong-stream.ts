@@ -1,4 +1,4 @@
-import { channelsOf, type FlowSource } from '../flow';
+import { channelsOf, missingStreams, type FlowSource } from '../flow';
 import { isReallyHeard } from '../gain';
 import { type App } from '../rig';
 import { finding, type Check, type Found, type Solved } from './finding';
@@ -47,6 +47,8 @@ export const wrongStream: Check = (solved) =>
     const { kind, input, computer, tracks } = app;
     if (kind === 'player' || !input || (kind === 'recorder' && tracks.length === 0)) return [];
     const chosen = find.streamsOf(input, computer);
+    // Of several joined that one keeps down, that is told.
+    if (chosen.length > 1 && missingStreams(find, usb, computer, input).length > 0) return [];
     const devices = new Set(chosen.map(({ device }) => device));
     // Whoever sends to others sends voices, where there are any; a recorder may be for anything but what its computer plays.
     const isVoice: Wanted = ({ person }) => person !== undefined;

@@ -1,4 +1,4 @@
-import type { AppChoice, Lookup } from '../rig';
+import type { AppChoice, DeviceStream, Lookup } from '../rig';
 import { pointId } from './ids';
 import { reaches, type UsbTree } from './usb-links';
 
@@ -12,6 +12,18 @@ export interface AppChannel {
   point: string;
 }
 
+/** The streams of a choice that do not reach the computer. */
+export const missingStreams = (
+  find: Lookup,
+  usb: UsbTree,
+  computer: string,
+  choice: AppChoice | null,
+): DeviceStream[] =>
+  find.streamsOf(choice, computer).filter(({ device, stream: id }) => {
+    const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+    return !stream || !reaches(usb, device, stream, computer);
+  });
+
 /**
  * The channels a choice has: each stream after the one before it, as they were joined. A stream that does not reach the computer
  * has none, and takes what it is joined to down with it.
@@ -22,15 +34,13 @@ export const appChannels = (
   computer: string,
   choice: AppChoice | null,
 ): AppChannel[] => {
-  const streams = find.streamsOf(choice, computer).map(({ device, stream: id }) => {
-    const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
-    return { device, stream: stream && reaches(usb, device, stream, computer) ? stream : undefined };
-  });
-  if (streams.some(({ stream }) => stream === undefined)) return [];
-  return streams
-    .flatMap(({ device, stream }) =>
-      (stream?.channels ?? []).map((point) => ({ device, stream: stream!.id, point })),
-    )
+  if (missingStreams(find, usb, computer, choice).length > 0) return [];
+  return find
+    .streamsOf(choice, computer)
+    .flatMap(({ device, stream: id }) => {
+      const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+      return (stream?.channels ?? []).map((point) => ({ device, stream: id, point }));
+    })
     .map((one, index) => ({ channel: index + 1, ...one }));
 };
 

@@ -2,7 +2,7 @@ export * from './ids';
 export * from './graph';
 export type { Because, Term } from './law';
 export { einAt, inputNoise } from './lower/device';
-export { appChannels, channelsOf, type AppChannel } from './channels';
+export { appChannels, channelsOf, missingStreams, type AppChannel } from './channels';
 export { APP_KIND } from './lower/apps';
 export * from './build';
 export * from './changes';

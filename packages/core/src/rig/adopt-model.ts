@@ -1,7 +1,7 @@
 import { controlOf, controlRange, DEVICE_MODELS, type ControlValue, type DeviceModel } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, revise, type Edit, type Step } from './edit';
-import { joinedSteps } from './joined';
+import { joinedSteps, withMembers } from './joined';
 import { lookup } from './lookup';
 import { withSystemChoices, type Side } from './system';
 import type { App, Device, Rig } from './types';
@@ -66,9 +66,8 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
         !changed.has(device) ||
         model.streams.some(({ id, direction }) => id === stream && direction === 'to-computer'),
     );
-    const clock = members.some((member) => member.device === joined.clock) ? joined.clock : null;
     const modelOf = (id: string) => (changed.has(id) ? model : lookup(rig).modelOf(id));
-    steps.push(...joinedSteps(rig, { ...joined, members, clock }, modelOf));
+    steps.push(...joinedSteps(rig, withMembers(joined, members), modelOf));
   }
   for (const lead of rig.leads) {
     const ends = lead.ends.map((end) =>

@@ -1,7 +1,7 @@
 import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
-import { joinedSteps } from './joined';
+import { joinedSteps, withMembers } from './joined';
 import { isAsSystem, withSystemChoices } from './system';
 import type {
   AppChoice,
@@ -143,8 +143,7 @@ export const removeDevice = (rig: Rig, id: string): Edit => {
     if (ownJoined.has(joined.id)) steps.push(drop(rig, 'joinedInputs', joined.id));
     else {
       const members = joined.members.filter((member) => member.device !== id);
-      const clock = joined.clock === id ? null : joined.clock;
-      steps.push(...joinedSteps(rig, { ...joined, members, clock }));
+      steps.push(...joinedSteps(rig, withMembers(joined, members)));
     }
   }
   for (const one of rig.devices) {

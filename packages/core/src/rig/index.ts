@@ -10,6 +10,7 @@ export * from './condition';
 export * from './system';
 export * from './recording';
 export * from './joined';
+export * from './tracks';
 export { adoptModel, newerModel } from './adopt-model';
 export { duplicateDevice, swapModel } from './swap-model';
 export { contactsOfKind, makeOwnLead, ownLeadProblems, statedOf, type OwnLead } from './own-lead-kind';

@@ -100,22 +100,45 @@ export const joinedSteps = (rig: Rig, next: JoinedInput, modelOf?: ModelOf): Ste
   ];
 };
 
-/** Adds or changes a joined input; tracks follow their channels, unless they are to keep their numbers. */
-export const putJoined = (rig: Rig, next: JoinedInput, areFollowing = true): Edit => ({
+/** Adds or changes a joined input; tracks follow their channels. */
+export const putJoined = (rig: Rig, next: JoinedInput): Edit => ({
   label: `${rig.joinedInputs.some(({ id }) => id === next.id) ? 'Change' : 'Add'} ${next.name}`,
-  steps: areFollowing ? joinedSteps(rig, next) : revise(rig, 'joinedInputs', next),
+  steps: joinedSteps(rig, next),
 });
 
-/** A joined input of some streams, led by the first. Two streams of one device share a clock. */
+/** The same with other members: who led and is gone leads no more. */
+export const withMembers = (joined: JoinedInput, members: readonly JoinedMember[]): JoinedInput => ({
+  ...joined,
+  members: [...members],
+  clock: members.some(({ device }) => device === joined.clock) ? joined.clock : null,
+});
+
+/** The same with one stream more, resampled to whoever leads. Two streams of one device share a clock. */
+export const withMember = (joined: JoinedInput, { device, stream }: DeviceStream): JoinedInput =>
+  withMembers(joined, [
+    ...joined.members,
+    { device, stream, resampled: joined.clock !== null && device !== joined.clock },
+  ]);
+
+/** The same with a member in another place. @param at, @param to places from 0 */
+export const withMemberMoved = (joined: JoinedInput, at: number, to: number): JoinedInput => {
+  const members = [...joined.members];
+  members.splice(to, 0, ...members.splice(at, 1));
+  return withMembers(joined, members);
+};
+
+/** The same with one device leading, and all others resampled to it. */
+export const ledBy = (joined: JoinedInput, clock: string): JoinedInput => ({
+  ...joined,
+  clock,
+  members: joined.members.map((member) => ({ ...member, resampled: member.device !== clock })),
+});
+
+/** A joined input of some streams, led by the first. */
 export const newJoined = (id: string, computer: string, streams: readonly DeviceStream[]): JoinedInput => {
   const clock = streams[0]?.device ?? null;
-  return {
-    id,
-    computer,
-    name: 'Joined input',
-    members: streams.map(({ device, stream }) => ({ device, stream, resampled: device !== clock })),
-    clock,
-  };
+  const members = streams.map(({ device, stream }) => ({ device, stream, resampled: device !== clock }));
+  return { id, computer, name: 'Joined input', members, clock };
 };
 
 /** Takes a joined input apart: what listened to it listens to nothing. */

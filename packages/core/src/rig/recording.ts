@@ -2,8 +2,11 @@ import { putApp } from './commands';
 import type { Edit } from './edit';
 import type { App, Recording, Rig } from './types';
 
+/** Samples a second, as nearly everything for speech and video is set. Common practice, no published source. */
+export const USUAL_RATE_HZ = 48_000;
+
 /** As most recorders come. */
-const USUAL: Recording = { rateHz: 48_000, bits: 24, files: 'one for each track', container: 'wav' };
+const USUAL: Recording = { rateHz: USUAL_RATE_HZ, bits: 24, files: 'one for each track', container: 'wav' };
 
 /** How a recorder writes: as said, else as most come. */
 export const recordingOf = ({ recording }: App): Recording => recording ?? USUAL;

@@ -2,7 +2,7 @@ import { contactsBetween, type DeviceModel, type Port } from '../catalogue';
 import { fittingSettings } from './adopt-model';
 import { freeId, freeName, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
-import { joinedSteps } from './joined';
+import { joinedSteps, withMembers } from './joined';
 import { lookup } from './lookup';
 import { withoutSystem, withSystemChoices } from './system';
 import type { App, Device, Rig } from './types';
@@ -100,9 +100,8 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
       const stream = streamFor(old, model, member.stream);
       return stream === undefined ? [] : [{ ...member, stream }];
     });
-    const clock = members.some((member) => member.device === joined.clock) ? joined.clock : null;
     const modelOf = (id: string) => (id === deviceId ? model : lookup(rig).modelOf(id));
-    steps.push(...joinedSteps(rig, { ...joined, members, clock }, modelOf));
+    steps.push(...joinedSteps(rig, withMembers(joined, members), modelOf));
   }
   return { label: `Use ${model.name} in place of ${old?.name ?? device.name}`, steps };
 };

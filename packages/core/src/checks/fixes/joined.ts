@@ -1,5 +1,4 @@
-import { hasSeveralClocks } from '../../host';
-import { putJoined, type JoinedInput } from '../../rig';
+import { ledBy, putJoined, withMembers, type JoinedInput } from '../../rig';
 import type { Fix, Solved } from '../finding';
 
 /** Fixes of a joined input: who leads, and who is made to follow. */
@@ -9,19 +8,6 @@ const changed = ({ rig }: Solved, next: JoinedInput, label: string): Fix => ({
   edit: { ...putJoined(rig, next), label },
 });
 
-/** The same with one device leading and every other made to follow it. */
-const ledBy = ({ find }: Solved, joined: JoinedInput, clock: string): JoinedInput => ({
-  ...joined,
-  clock,
-  members: joined.members.map((member) => ({
-    ...member,
-    resampled:
-      member.device !== clock &&
-      (member.resampled ||
-        hasSeveralClocks(find, { ...joined, members: [{ ...member, device: clock }, member] })),
-  })),
-});
-
 /** One of its devices, but the one that leads, leads instead; the first is as good as any. */
 export const letLead = (solved: Solved, joined: JoinedInput): Fix[] => {
   const devices = new Set(joined.members.map(({ device }) => device));
@@ -29,7 +15,7 @@ export const letLead = (solved: Solved, joined: JoinedInput): Fix[] => {
   return [...devices].map((clock) =>
     changed(
       solved,
-      ledBy(solved, joined, clock),
+      ledBy(joined, clock),
       `Let ${solved.find.device(clock)?.name ?? clock} lead ${joined.name}, and resample the others`,
     ),
   );
@@ -50,3 +36,15 @@ export const resampleOthers = (solved: Solved, joined: JoinedInput, others: read
       : `Resample the ${others.length} that drift`,
   ),
 ];
+
+/** The joined input without those of its devices that are not there: the others go on. */
+export const withoutMissing = (solved: Solved, joined: JoinedInput, missing: readonly string[]): Fix[] => {
+  const left = joined.members.filter(({ device }) => !missing.includes(device));
+  if (left.length === 0) return [];
+  const names = missing.map((device) => solved.find.device(device)?.name ?? device).join(', ');
+  const next = withMembers(joined, left);
+  const leading = next.clock ?? left[0]!.device;
+  return [
+    changed(solved, next.clock === null ? ledBy(next, leading) : next, `Take ${names} out of ${joined.name}`),
+  ];
+};
