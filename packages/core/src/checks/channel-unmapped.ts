@@ -1,8 +1,7 @@
-import { appChannels, channelsOf } from '../flow';
+import { appChannels } from '../flow';
 import { finding, type Check, type Found } from './finding';
-import { streamsAt } from './fixes/listening';
+import { listenElsewhere } from './fixes/listening';
 import { takeFree, withoutTracks } from './fixes/tracks';
-import { putApp } from '../rig';
 
 /** A track takes a channel that what its recorder listens to has not: it stays empty. */
 export const channelUnmapped: Check = (solved) => {
@@ -11,7 +10,6 @@ export const channelUnmapped: Check = (solved) => {
     const count = appChannels(find, usb, app.computer, app.input).length;
     // With none at all another finding says so.
     if (count === 0) return [];
-    const most = Math.max(...app.tracks.map(({ channel }) => channel));
     return app.tracks
       .filter(({ channel }) => channel > count)
       .map((track) =>
@@ -33,12 +31,7 @@ export const channelUnmapped: Check = (solved) => {
           ],
           propose: () => [
             ...takeFree(solved, app, track),
-            ...streamsAt(solved, app.computer)
-              .filter((one) => channelsOf(find, usb, app.computer, one).length >= most)
-              .map(({ device, stream, label: name }) => {
-                const label = `Let ${app.name} listen to ${name} of ${find.device(device)?.name ?? device}`;
-                return { label, edit: { ...putApp(rig, { ...app, input: { device, stream } }), label } };
-              }),
+            ...listenElsewhere(solved, app),
             withoutTracks(solved, app, [track]),
           ],
         }),

@@ -1,5 +1,5 @@
 import { isReallyHeard } from '../gain';
-import { putApp, type App, type Track } from '../rig';
+import { putApp, withArmed, type App, type Track } from '../rig';
 import { finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { namedChannels, type NamedChannel } from './named-channels';
 
@@ -15,11 +15,8 @@ const isKept = ({ heard }: Solved, { source }: NamedChannel): boolean => {
 const armed = ({ rig }: Solved, app: App, chosen: readonly Track[]): Fix => {
   const label =
     chosen.length === 1 ? `Arm track ${chosen[0]!.name}` : `Arm the ${chosen.length} tracks somebody is on`;
-  const tracks = app.tracks.map((track) => {
-    const { isArmed: _was, ...rest } = track;
-    return chosen.some(({ id }) => id === track.id) ? rest : track;
-  });
-  return { label, edit: { ...putApp(rig, { ...app, tracks }), label } };
+  const ids = chosen.map(({ id }) => id);
+  return { label, edit: { ...putApp(rig, withArmed(app, ids, true)), label } };
 };
 
 /** Somebody is on the channel of a track that is not armed, and nothing else records them. */

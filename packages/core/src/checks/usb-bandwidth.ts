@@ -1,5 +1,5 @@
 import { isTooFull, usbLanes, type UsbLane } from '../host';
-import { recordingOf, setRecording } from '../rig';
+import { recordingOf, setRecording, USUAL_RATE_HZ } from '../rig';
 import { finding, figureText, type Check, type Fix, type Solved } from './finding';
 import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
 
@@ -8,7 +8,7 @@ const nameOf = ({ find }: Solved, device: string): string => find.device(device)
 /** Recorders of what is on a lane that write at a higher rate than speech needs, slowed down. */
 const slower = (solved: Solved, { streams }: UsbLane): Fix[] =>
   solved.rig.apps
-    .filter((app) => app.kind === 'recorder' && recordingOf(app).rateHz > 48_000)
+    .filter((app) => app.kind === 'recorder' && recordingOf(app).rateHz > USUAL_RATE_HZ)
     .filter((app) =>
       solved.find
         .streamsOf(app.input, app.computer)
@@ -16,7 +16,7 @@ const slower = (solved: Solved, { streams }: UsbLane): Fix[] =>
     )
     .map((app) => {
       const label = `Let ${app.name} record at 48 kHz`;
-      return { label, edit: { ...setRecording(solved.rig, app, { rateHz: 48_000 }), label } };
+      return { label, edit: { ...setRecording(solved.rig, app, { rateHz: USUAL_RATE_HZ }), label } };
     });
 
 /** More sound is opened at once on a part of the bus than it has room for: the last to be opened stays silent, or all crackle. */

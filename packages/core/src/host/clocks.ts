@@ -1,6 +1,6 @@
 import type { DigitalFormat } from '../catalogue';
 import { digitalLinks } from '../flow';
-import { DEFAULT_CLOCK_PPM, type JoinedInput, type JoinedMember, type Lookup } from '../rig';
+import { DEFAULT_CLOCK_PPM, USUAL_RATE_HZ, type JoinedInput, type JoinedMember, type Lookup } from '../rig';
 
 /** Which devices share a clock, and how far those that do not drift apart. */
 
@@ -13,8 +13,6 @@ export interface Drift {
   secondsPerSample: number;
 }
 
-/** Samples a second, as nearly everything for speech and video is set. */
-const USUAL_RATE_HZ = 48_000;
 const HOUR_MS = 3_600_000;
 
 /** Two clocks, each as far off as assumed and in opposite directions. */

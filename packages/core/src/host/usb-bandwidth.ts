@@ -1,6 +1,6 @@
 import type { Stream } from '../catalogue';
 import { reaches, type UsbTree } from '../flow';
-import { recordingOf, type Lookup, type Side } from '../rig';
+import { recordingOf, USUAL_RATE_HZ, type Lookup, type Side } from '../rig';
 
 /** What open streams ask of the bus, and what it keeps for them: full speed 12 Mb/s, high speed 480 Mb/s. */
 
@@ -53,7 +53,7 @@ export const transferBytes = (speed: Speed, channels: number, rateHz: number, bi
 };
 
 /** As programs that are no recorders, and recorders nobody has set, run. */
-const USUAL = { rateHz: 48_000, bits: MOST_BITS };
+const USUAL = { rateHz: USUAL_RATE_HZ, bits: MOST_BITS };
 
 /** How the programs that have opened a stream run it, the most any of them asks; undefined where none has. */
 const runOf = (find: Lookup, computer: string, device: string, stream: Stream) => {
@@ -99,7 +99,8 @@ export const usbLanes = (find: Lookup, usb: UsbTree): UsbLane[] => {
   for (const link of usb.links) {
     const host = usb.hostsOf.get(link.device)?.find(({ port }) => port === link.port);
     const role = find.port(link.device, link.port)?.usb;
-    if (!host || role?.role !== 'device') continue;
+    // Another bus has rules of its own.
+    if (!host || role?.role !== 'device' || role.version === '1394') continue;
     const speed = role.speed ?? 'high';
     for (const stream of find.modelOf(link.device)?.streams ?? []) {
       if (stream.ports && !stream.ports.includes(link.port)) continue;

@@ -1,5 +1,15 @@
 import { channelsOf, usbTree } from '../flow';
-import { lookup, putApp, type App, type AppChoice, type DeviceStream, type Edit, type Rig } from '../rig';
+import {
+  freeTrackId,
+  lookup,
+  putApp,
+  type App,
+  type AppChoice,
+  type DeviceStream,
+  type Edit,
+  type Lookup,
+  type Rig,
+} from '../rig';
 
 /** A stream an app may choose, in an operator's words. */
 export interface StreamOption extends DeviceStream {
@@ -8,6 +18,12 @@ export interface StreamOption extends DeviceStream {
   /** The device hangs on this computer, so the stream is really there. */
   isThere: boolean;
 }
+
+/** "Mixer, Main mix". */
+export const streamLabel = (find: Lookup, device: string, stream: string): string => {
+  const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+  return `${find.device(device)?.name ?? device}, ${label}`;
+};
 
 /** Every stream of the rig in one direction, as a program on a computer sees it: those that are there first. */
 export const streamOptions = (
@@ -23,7 +39,7 @@ export const streamOptions = (
       .map((stream): StreamOption => ({
         device: device.id,
         stream: stream.id,
-        label: `${device.name}, ${stream.label}`,
+        label: streamLabel(find, device.id, stream.id),
         channels: stream.channels.length,
         isThere: channelsOf(find, usb, computer, { device: device.id, stream: stream.id }).length > 0,
       })),
@@ -51,14 +67,10 @@ export const withAllTracks = (rig: Rig, app: App): App => {
   const missing = Array.from({ length: channelCount(rig, app) }, (_, n) => n + 1).filter(
     (channel) => !have.has(channel),
   );
-  const ids = new Set(app.tracks.map(({ id }) => id));
-  const added = missing.map((channel) => {
-    let id = `t${channel}`;
-    for (let n = 2; ids.has(id); n += 1) id = `t${channel}-${n}`;
-    ids.add(id);
-    return { id, name: `Channel ${channel}`, channel };
-  });
-  return { ...app, tracks: [...app.tracks, ...added] };
+  const tracks = [...app.tracks];
+  for (const channel of missing)
+    tracks.push({ id: freeTrackId(tracks, `t${channel}`), name: `Channel ${channel}`, channel });
+  return { ...app, tracks };
 };
 
 /** Lets an app listen to a stream; a recorder without tracks gets one for every channel. */

@@ -1,7 +1,7 @@
 import { joinedDesk, withTracks } from '../checks/joined.testing';
 import { generateStage, skerryLight } from '../demo';
 import { applyEdit, type Rig } from '../rig';
-import { rigOf } from '../rig/testing';
+import { recorder, rigOf } from '../rig/testing';
 import { computerPage, nameAfterDesk } from './computer-page';
 import { pullPlug } from './pull-plug';
 import { makeEngineMemory, solve } from './solve-rig';
@@ -62,7 +62,26 @@ describe('what a computer lists', () => {
   });
 });
 
+describe('gear', () => {
+  it('of a computer is what hangs on it, and nothing that hangs on another', () => {
+    const { gear } = computerPage(solved(skerryLight), 'recorder');
+    expect(gear).toEqual(['mixer', 'recorder']);
+  });
+});
+
 describe('room for sound', () => {
+  it('another bus has rules of its own: IEEE 1394 takes no room on USB', () => {
+    const rig = rigOf({
+      devices: [
+        { id: 'desk', model: 'mixer-16-1394-16' },
+        { id: 'pc', model: 'computer-older', apps: [recorder('desk', [1])] },
+      ],
+      leads: [{ kind: 'ieee1394-6-9', ends: ['pc.fw1', 'desk.usb'], lengthM: 2 }],
+    });
+    expect(computerPage(solved(rig), 'pc').entries.map(({ device }) => device)).toContain('desk');
+    expect(computerPage(solved(rig), 'pc').lanes).toEqual([]);
+  });
+
   it('is said for each part of the bus: full speed by its translator, high speed all together', () => {
     const { lanes } = computerPage(solved(joinedDesk(['mic-usb', 'mic-usb-stereo', 'interface-2'])), 'pc');
     expect(lanes.map(({ where, streams }) => [where, streams.length])).toEqual([
@@ -156,10 +175,21 @@ describe('tracks', () => {
   });
 
   it.each([skerryLight, generateStage()])('any rig takes it: %#', (whole) => {
-    for (const { id } of whole.apps.filter(({ kind }) => kind === 'recorder')) {
-      const edit = nameAfterDesk(solved(whole), id);
-      const tracks = edit ? applyEdit(whole, edit).rig.apps.find((app) => app.id === id)!.tracks : [];
+    const recorders = whole.apps.filter(({ kind }) => kind === 'recorder');
+    expect(recorders.length).toBeGreaterThan(0);
+    for (const { id } of recorders) {
+      // With nothing to go by but what is plugged in.
+      const bare = {
+        ...whole,
+        apps: whole.apps.map((app) => (app.id === id ? { ...app, tracks: [] } : app)),
+      };
+      const { rig } = applyEdit(bare, nameAfterDesk(solved(bare), id)!);
+      const { tracks } = computerPage(solved(rig), rig.apps.find((app) => app.id === id)!.computer).apps.find(
+        (app) => app.id === id,
+      )!;
+      expect(tracks.length).toBeGreaterThan(0);
       expect(new Set(tracks.map(({ name }) => name)).size).toBe(tracks.length);
+      for (const { name, who } of tracks) expect(name).toContain(who);
     }
   });
 });

@@ -2,6 +2,7 @@ import { namedIn, namedChannels, type NamedChannel, type Solved } from '../check
 import { appChannels, reaches } from '../flow';
 import { driftingMembers, driftOf, usbLanes } from '../host';
 import {
+  freeTrackId,
   isAsSystem,
   joinedChannels,
   listensToJoined,
@@ -12,6 +13,7 @@ import {
   type JoinedInput,
   type Side,
 } from '../rig';
+import { streamLabel } from './apps';
 import { usbBill, type UsbBillRow } from './usb-bill';
 
 /** A computer as it really stands: what it is fed by, what it lists, what is joined, what each program takes. Plain data. */
@@ -94,6 +96,8 @@ export interface LaneRow {
 export interface ComputerPage {
   device: string;
   name: string;
+  /** Itself and all that hangs on it: what a finding here is about. */
+  gear: string[];
   power: UsbBillRow[];
   lanes: LaneRow[];
   entries: ListedEntry[];
@@ -103,25 +107,28 @@ export interface ComputerPage {
   driftMsPerHour: number;
 }
 
-const streamLabel = ({ find }: Solved, device: string, stream: string): string => {
-  const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
-  return `${find.device(device)?.name ?? device}, ${label}`;
-};
-
 const choiceLabel = (solved: Solved, choice: AppChoice | null, computer: string): string | undefined => {
   if (choice === null) return undefined;
   if (isAsSystem(choice)) {
     const [first] = solved.find.streamsOf(choice, computer);
-    return first ? `as the system: ${streamLabel(solved, first.device, first.stream)}` : undefined;
+    return first ? `as the system: ${streamLabel(solved.find, first.device, first.stream)}` : undefined;
   }
   if ('joined' in choice)
     return solved.rig.joinedInputs.find(({ id }) => id === choice.joined)?.name ?? choice.joined;
-  return streamLabel(solved, choice.device, choice.stream);
+  return streamLabel(solved.find, choice.device, choice.stream);
 };
+
+/** A computer, and what reaches it by USB. */
+const gearOn = ({ usb }: Solved, computer: string): string[] => [
+  ...[...usb.hostsOf].flatMap(([device, hosts]) =>
+    hosts.some((host) => host.computer === computer) ? [device] : [],
+  ),
+  computer,
+];
 
 const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
   const { rig, find, usb } = solved;
-  const apps = rig.apps.filter((app) => app.computer === computer);
+  const apps = find.appsOn(computer);
   const usersOf = (device: string, stream: string, side: Side) => [
     ...apps
       .filter((app) =>
@@ -137,8 +144,7 @@ const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
       )
       .map(({ name }) => name),
   ];
-  const here = rig.devices.filter(({ id }) => id === computer || usb.hostsOf.has(id));
-  return here.flatMap(({ id: device }) =>
+  return gearOn(solved, computer).flatMap((device) =>
     (find.modelOf(device)?.streams ?? [])
       .filter((stream) => reaches(usb, device, stream, computer))
       .map((stream): ListedEntry => {
@@ -146,7 +152,7 @@ const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
         return {
           device,
           stream: stream.id,
-          label: streamLabel(solved, device, stream.id),
+          label: streamLabel(solved.find, device, stream.id),
           inputs: isInput ? stream.channels.length : 0,
           outputs: isInput ? 0 : stream.channels.length,
           usedBy: [...new Set(usersOf(device, stream.id, isInput ? 'input' : 'output'))],
@@ -197,7 +203,7 @@ const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
       return {
         device,
         stream: id,
-        label: streamLabel(solved, device, id),
+        label: streamLabel(solved.find, device, id),
         channels: stream?.channels.length ?? 0,
         isLeading: joined.clock === device,
         isResampled: resampled,
@@ -219,11 +225,10 @@ const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
 
 const trackRows = (solved: Solved, app: App): TrackRow[] => {
   const named = new Map(namedChannels(solved, app).map((one) => [one.channel, one]));
-  return app.tracks.map(({ id, name, channel }): TrackRow => {
+  return app.tracks.map(({ id, name, channel, isArmed }): TrackRow => {
     const there = named.get(channel);
     const isDoubled = app.tracks.filter((one) => one.channel === channel).length > 1;
-    const isOff = app.tracks.some((one) => one.id === id && one.isArmed === false);
-    const heard = isOff ? 'not armed' : 'heard';
+    const heard = isArmed === false ? 'not armed' : 'heard';
     const state = !there ? 'no channel' : isDoubled ? 'doubled' : there.who ? heard : 'silent';
     return {
       id,
@@ -253,6 +258,7 @@ const appPage = (solved: Solved, app: App): AppPage => {
 export const computerPage = (solved: Solved, device: string): ComputerPage => ({
   device,
   name: solved.find.device(device)?.name ?? device,
+  gear: gearOn(solved, device),
   power: usbBill(solved, device),
   lanes: lanesOf(solved, device),
   entries: entriesOf(solved, device),
@@ -285,17 +291,13 @@ export const nameAfterDesk = (solved: Solved, id: string): Edit | null => {
     taken.set(name, count);
     return count === 1 ? name : `${name} ${count}`;
   };
-  const ids = new Set(app.tracks.map((track) => track.id));
-  const freeTrack = (channel: number) => {
-    let next = `t${channel}`;
-    for (let n = 2; ids.has(next); n += 1) next = `t${channel}-${n}`;
-    ids.add(next);
-    return next;
-  };
   const tracks = named.flatMap((one) => {
     const own = app.tracks.filter(({ channel }) => channel === one.channel);
     if (own.length === 0 && one.who === undefined) return [];
-    const kept = own.length > 0 ? own : [{ id: freeTrack(one.channel), channel: one.channel, name: '' }];
+    const kept =
+      own.length > 0
+        ? own
+        : [{ id: freeTrackId(app.tracks, `t${one.channel}`), channel: one.channel, name: '' }];
     return kept.map((track) => ({ ...track, name: unique(nameFor(track.name, one.who)) }));
   });
   const beyond = app.tracks.filter(({ channel }) => !named.some((one) => one.channel === channel));

@@ -1,7 +1,7 @@
 import type { Solved } from '../checks';
 import { inSentence } from '../feeds';
 import { appChannels } from '../flow';
-import { removeLead, tryEdit } from '../rig';
+import { removeLead, tryEdit, type AppChoice } from '../rig';
 import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
 
 /** What would happen, were one lead pulled out now. */
@@ -41,9 +41,9 @@ export const pullPlug = (
     );
     return where.length > 0 ? [{ who: name, where }] : [];
   });
-  const channels = (solved: Solved, computer: string, choice: Parameters<typeof appChannels>[3]) =>
+  const channels = (solved: Solved, computer: string, choice: AppChoice | null) =>
     appChannels(solved.find, solved.usb, computer, choice).length;
-  const isLost = (computer: string, choice: Parameters<typeof appChannels>[3]) =>
+  const isLost = (computer: string, choice: AppChoice | null) =>
     channels(before, computer, choice) > 0 && channels(then, computer, choice) === 0;
   return {
     lead,

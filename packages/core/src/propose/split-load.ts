@@ -1,17 +1,8 @@
-import { contactsBetween, poweredHubs, type Port } from '../catalogue';
-import type { Solved } from '../checks';
+import { contactsBetween } from '../catalogue';
+import { hubWithSupply, type Solved } from '../checks';
 import { usbTree, type UsbLink } from '../flow';
-import { usbTroubles } from '../host';
-import {
-  combineEdits,
-  changeLead,
-  lookup,
-  swapModel,
-  tryEdit,
-  type Edit,
-  type Plugged,
-  type Rig,
-} from '../rig';
+import { computerOf, plugIn, usbSocketsOn, usbTroubles } from '../host';
+import { combineEdits, changeLead, lookup, tryEdit, type Edit, type Plugged, type Rig } from '../rig';
 import type { Steps } from '../offers';
 
 /** A plug taken from one socket to another. */
@@ -48,37 +39,20 @@ interface Movable {
   plug: string;
 }
 
-const isSocket = ({ usb }: Port): boolean => usb?.role === 'host' || usb?.role === 'hub-down';
-
 /** The sockets of a computer and of every hub that hangs on it. */
-const socketsOf = ({ rig, find, usb }: Solved, computer: string): Socket[] =>
-  rig.devices
-    .filter(
-      ({ id }) => id === computer || (usb.hostsOf.get(id) ?? []).some((host) => host.computer === computer),
-    )
-    .flatMap(({ id }) =>
-      (find.modelOf(id)?.ports ?? [])
-        .filter(isSocket)
-        .map(({ id: port, connector }) => ({ device: id, port, connector })),
-    );
+const socketsOf = ({ find, usb }: Solved, computer: string): Socket[] =>
+  usbSocketsOn(find, usb, computer).map(({ device, port: { id: port, connector } }) => ({
+    device,
+    port,
+    connector,
+  }));
 
 const movables = ({ find, usb }: Solved, computer: string): Movable[] =>
   usb.links
-    .filter((link) =>
-      (usb.hostsOf.get(link.device) ?? []).some(
-        (host) => host.computer === computer && host.port === link.port,
-      ),
-    )
+    .filter((link) => computerOf(usb, link) === computer)
     .flatMap((link): Movable[] => {
-      for (const id of link.leads) {
-        const lead = find.lead(id)!;
-        const end = lead.ends.findIndex(
-          (one) => one && 'device' in one && one.device === link.to.device && one.port === link.to.port,
-        );
-        const plug = find.leadKindOf(id)?.ends[end]?.connector;
-        if (end >= 0 && plug) return [{ link, lead: id, end, plug }];
-      }
-      return [];
+      const there = plugIn(find, link);
+      return there ? [{ link, lead: there.lead.id, end: there.end, plug: there.plug }] : [];
     });
 
 /** Every choice of so many of a list, in order. */
@@ -134,14 +108,13 @@ const editOf = (rig: Rig, moved: readonly Movable[], to: readonly Socket[], swap
   return combineEdits(label, ...swaps, ...changes);
 };
 
-/** Hubs fed from the bus, each with a supply of its own in its place. */
-const betterHubs = ({ rig, find }: Solved, sockets: readonly Socket[]): { device: string; edit: Edit }[] => {
-  const [hub] = poweredHubs();
-  if (!hub) return [];
-  return [...new Set(sockets.map(({ device }) => device))]
-    .filter((device) => find.modelOf(device)?.kind === 'hub' && find.modelOf(device)?.id !== hub.id)
-    .map((device) => ({ device, edit: swapModel(rig, device, hub) }));
-};
+/** Hubs, each with one that has a supply of its own in its place. */
+const betterHubs = (solved: Solved, sockets: readonly Socket[]): { device: string; edit: Edit }[] =>
+  [...new Set(sockets.map(({ device }) => device))].flatMap((device) =>
+    hubWithSupply(solved, device)
+      .filter(({ edit }) => edit.steps.length > 0)
+      .map(({ edit }) => ({ device, edit })),
+  );
 
 /**
  * The fewest plugs of a computer to move so that nothing on its USB is asked too much of: every arrangement of one, then of two,

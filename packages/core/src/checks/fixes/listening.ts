@@ -1,5 +1,5 @@
 import { channelsOf } from '../../flow';
-import { putApp, type App, type Track } from '../../rig';
+import { freeTrackId, putApp, type App, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { HEARD_DBFS, voiceAt } from '../reaching';
 
@@ -39,7 +39,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
         : taken(
             {
               ...app,
-              tracks: [...app.tracks, { id: freeTrackId(app, person), name, channel: own.channel }],
+              tracks: [...app.tracks, { id: freeTrackId(app.tracks, person), name, channel: own.channel }],
             },
             `Add a track for ${name} on channel ${own.channel}`,
           );
@@ -54,20 +54,13 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
             input: { device: stream.device, stream: stream.stream },
             tracks:
               app.kind === 'recorder' && app.tracks.length === 0
-                ? [{ id: freeTrackId(app, person), name, channel: best.channel }]
+                ? [{ id: freeTrackId(app.tracks, person), name, channel: best.channel }]
                 : app.tracks,
           },
           `Let ${app.name} listen to ${stream.label} of ${find.device(stream.device)?.name ?? ''}`,
         ),
       );
   });
-};
-
-const freeTrackId = (app: App, base: string): string => {
-  for (let n = 1; ; n += 1) {
-    const id = n === 1 ? base : `${base.slice(0, 56)}-${n}`;
-    if (!app.tracks.some((track) => track.id === id)) return id;
-  }
 };
 
 const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>

@@ -1,6 +1,6 @@
 import { contactsBetween, LEAD_KINDS, poweredHubs } from '../../catalogue';
 import { reachable, type UsbLink, type UsbTree } from '../../flow';
-import { usbGives } from '../../host';
+import { computerOf, plugIn, usbGives, usbSocketsOn } from '../../host';
 import {
   addDevice,
   applyEdit,
@@ -116,32 +116,17 @@ const isBehind = ({ links }: UsbTree, device: string, before: string): boolean =
 
 /** The same lead in another free socket of the same computer that gives enough. @param milliamps what is drawn there */
 export const inAnotherSocket = ({ find, rig, usb }: Solved, link: UsbLink, milliamps: number): Fix[] => {
-  const computersOf = (device: string): string[] =>
-    (usb.hostsOf.get(device) ?? []).map(({ computer }) => computer);
-  const home = (usb.hostsOf.get(link.device) ?? []).find(({ port }) => port === link.port)?.computer;
-  const lead = link.leads
-    .map((id) => find.lead(id)!)
-    .find(({ ends }) =>
-      ends.some(
-        (end) => end && 'device' in end && end.device === link.to.device && end.port === link.to.port,
-      ),
-    );
-  const at = lead?.ends.findIndex((end) => end && 'device' in end && end.device === link.to.device) ?? -1;
-  const plug = lead && find.leadKindOf(lead.id)?.ends[at]?.connector;
-  if (!lead || !plug || home === undefined) return [];
-  const near = rig.devices.filter(
-    ({ id }) => (id === home || computersOf(id).includes(home)) && !isBehind(usb, id, link.device),
-  );
-  return near.flatMap(({ id, name }) =>
-    (find.modelOf(id)?.ports ?? []).flatMap((port): Fix[] => {
-      const isSocket = port.usb?.role === 'host' || port.usb?.role === 'hub-down';
-      if (!isSocket || find.inPort(id, port.id) || !contactsBetween(plug, port.connector)) return [];
-      if (usbGives(find, id, port) < milliamps) return [];
-      const label = `Plug ${find.device(link.device)?.name ?? link.device} into ${port.label} of ${name}`;
-      const ends = lead.ends.map((end, index) => (index === at ? { device: id, port: port.id } : end));
-      return [{ label, edit: { ...changeLead(rig, lead.id, { ends }), label } }];
-    }),
-  );
+  const home = computerOf(usb, link);
+  const there = plugIn(find, link);
+  if (!there || home === undefined) return [];
+  const { lead, end, plug } = there;
+  return usbSocketsOn(find, usb, home).flatMap(({ device, port }): Fix[] => {
+    if (find.inPort(device, port.id) || !contactsBetween(plug, port.connector)) return [];
+    if (usbGives(find, device, port) < milliamps || isBehind(usb, device, link.device)) return [];
+    const label = `Plug ${find.device(link.device)?.name ?? link.device} into ${port.label} of ${find.device(device)?.name ?? device}`;
+    const ends = lead.ends.map((one, at) => (at === end ? { device, port: port.id } : one));
+    return [{ label, edit: { ...changeLead(rig, lead.id, { ends }), label } }];
+  });
 };
 
 /** A hub with a supply of its own in place of one that is fed by the computer. */
