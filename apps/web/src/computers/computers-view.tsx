@@ -14,12 +14,18 @@ import { Programs } from './programs';
 import { PullPlug } from './pull-plug';
 import { SplitLoad } from './split-load';
 
-/** Findings about computers: what they are fed, what they list, what their programs take. */
-const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
+/** Those that other sockets may mend. */
+const CAN_BE_SPLIT: ReadonlySet<string> = new Set([
   'usb-power-overdrawn',
   'usb-volts-low',
   'usb-bandwidth',
   'hub-depth',
+]);
+
+/** Findings about computers: what they are fed, what they list, what their programs take. */
+const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
+  ...CAN_BE_SPLIT,
+  'joined-down',
   'usb-cable-too-long',
   'adapter-chain-broken',
   'wrong-stream',
@@ -30,14 +36,6 @@ const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
   'clock-primary-missing',
   'resample-off',
   'recording-too-long',
-]);
-
-/** Those that other sockets may mend. */
-const CAN_BE_SPLIT: ReadonlySet<string> = new Set([
-  'usb-power-overdrawn',
-  'usb-volts-low',
-  'usb-bandwidth',
-  'hub-depth',
 ]);
 
 const computersOf = (rig: Rig) => {
@@ -113,8 +111,7 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
   const own = (findings ?? []).filter(
     ({ code, places }) =>
       ABOUT_COMPUTERS.has(code) &&
-      (places.some((place) => place.device === device) ||
-        !places.some((place) => computers.some(({ id: one }) => one === place.device))),
+      places.some(({ device: one }) => one !== undefined && page.gear.includes(one)),
   );
   return (
     <main className="min-h-0 flex-1 overflow-y-auto p-3">

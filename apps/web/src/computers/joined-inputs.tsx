@@ -1,10 +1,15 @@
 import {
   freeId,
+  ledBy,
+  listensToJoined,
   listenTo,
   movedTracks,
   newJoined,
   putJoined,
   removeJoined,
+  withMember,
+  withMemberMoved,
+  withMembers,
   type ComputerPage,
   type JoinedInput,
   type JoinedPage,
@@ -18,13 +23,6 @@ import { count, figure } from '../look/figures';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
 import { Ruler } from './ruler';
-
-const moved = <T,>(list: readonly T[], from: number, to: number): T[] => {
-  const next = [...list];
-  const [one] = next.splice(from, 1);
-  if (one !== undefined) next.splice(to, 0, one);
-  return next;
-};
 
 /** Streams with channels in that are not members yet. */
 const addable = ({ entries }: ComputerPage, { members }: Pick<JoinedInput, 'members'>): ListedEntry[] =>
@@ -44,16 +42,12 @@ interface OneJoinedProps {
 const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
   const edit = useEdit();
   const [dragged, setDragged] = useState<number | null>(null);
-  const put = (change: Partial<JoinedInput>) =>
-    edit((now) => putJoined(now, { ...joined, ...change }), { key: `joined ${joined.id}` });
+  const put = (next: JoinedInput, announce = false) =>
+    edit((now) => putJoined(now, next), { key: `joined ${joined.id}`, announce });
   const move = (from: number, to: number) => {
     if (to < 0 || to >= joined.members.length || to === from) return;
-    const members = moved(joined.members, from, to);
-    const followers = movedTracks(rig, { ...joined, members });
-    edit((now) => putJoined(now, { ...joined, members }), {
-      key: `joined ${joined.id}`,
-      announce: followers.length > 0,
-    });
+    const next = withMemberMoved(joined, from, to);
+    put(next, movedTracks(rig, next).length > 0);
   };
   // What is dragged takes its place as it goes: the numbers under it are drawn anew.
   const over = (at: number) => (event: DragEvent) => {
@@ -86,7 +80,7 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
             maxLength={200}
             onBlur={({ target }) => {
               const name = target.value.trim();
-              if (name && name !== joined.name) put({ name });
+              if (name && name !== joined.name) put({ ...joined, name });
             }}
           />
         </label>
@@ -131,11 +125,14 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
               <Button
                 kind="quiet"
                 aria-label={`Take ${member.label} out`}
-                onClick={() => {
-                  const members = joined.members.filter((_, index) => index !== at);
-                  const clock = members.some(({ device }) => device === joined.clock) ? joined.clock : null;
-                  put({ members, clock });
-                }}
+                onClick={() =>
+                  put(
+                    withMembers(
+                      joined,
+                      joined.members.filter((_, index) => index !== at),
+                    ),
+                  )
+                }
               >
                 Take out
               </Button>
@@ -146,15 +143,7 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
                   type="radio"
                   name={`leads ${joined.id}`}
                   checked={member.isLeading}
-                  onChange={() =>
-                    put({
-                      clock: member.device,
-                      members: joined.members.map((one) => ({
-                        ...one,
-                        resampled: one.device !== member.device,
-                      })),
-                    })
-                  }
+                  onChange={() => put(ledBy(joined, member.device))}
                 />
                 leads the clock
               </label>
@@ -164,6 +153,7 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
                   on={member.isResampled}
                   onChange={(resampled) =>
                     put({
+                      ...joined,
                       members: joined.members.map((one, index) =>
                         index === at ? { ...one, resampled } : one,
                       ),
@@ -192,10 +182,7 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
             value=""
             onChange={({ target }) => {
               const entry = more.find(({ device, stream }) => `${device} ${stream}` === target.value);
-              if (!entry) return;
-              const { device, stream } = entry;
-              const resampled = joined.clock !== null && device !== joined.clock;
-              put({ members: [...joined.members, { device, stream, resampled }] });
+              if (entry) put(withMember(joined, entry));
             }}
           >
             <option value="">Add another device …</option>
@@ -210,7 +197,7 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
       <div className="flex flex-wrap gap-1.5">
         {rig.apps
           .filter(({ id, kind }) => kind === 'recorder' && computer.apps.some((app) => app.id === id))
-          .filter(({ name }) => !page.usedBy.includes(name))
+          .filter((app) => !listensToJoined(rig, app, joined.id))
           .map((app) => (
             <Button key={app.id} onClick={() => edit((now) => listenTo(now, app, { joined: joined.id }))}>
               Let {app.name} listen to it

@@ -1,6 +1,7 @@
 import {
   listenTo,
   putApp,
+  withArmed,
   type App,
   type AppPage,
   type ComputerPage,
@@ -33,16 +34,6 @@ const NameAfterDesk = ({ app }: { app: App }) => {
 
 const isArmed = ({ tracks }: App, track: string): boolean =>
   tracks.find(({ id }) => id === track)?.isArmed !== false;
-
-/** Armed is as a track comes: only what is not is stated. */
-const withArmed = (app: App, track: string, isOn: boolean): App => ({
-  ...app,
-  tracks: app.tracks.map((one) => {
-    const { isArmed: _was, ...rest } = one;
-    if (one.id !== track) return one;
-    return isOn ? rest : { ...rest, isArmed: false };
-  }),
-});
 
 const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
   const edit = useEdit();
@@ -105,7 +96,7 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
                   aria-label={`Track ${track.name} is armed`}
                   checked={isArmed(app, track.id)}
                   onChange={({ target }) =>
-                    edit((now) => putApp(now, withArmed(app, track.id, target.checked)))
+                    edit((now) => putApp(now, withArmed(app, [track.id], target.checked)))
                   }
                 />
               </td>
