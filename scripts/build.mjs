@@ -1,5 +1,4 @@
-import { ensureBuilt, ensureInstalled, say } from './steps.mjs';
+import { ensureReady, say } from './steps.mjs';
 
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady();
 say('Built.');

@@ -1,9 +1,8 @@
 /** Installs, builds and starts Diaphon with the Skerry Light demo; prints its address. */
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, ROOT, run, say } from './steps.mjs';
+import { ensureReady, ROOT, run, say } from './steps.mjs';
 
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady();
 say('Starting Diaphon with the demo rigs. Your data stays in ./data; stop with Ctrl+C.');
 process.exit(
   await run('node', [join(ROOT, 'apps/server/dist/main.js')], {

@@ -1,10 +1,10 @@
 /** The server and the interface, both rebuilt as their files change. */
 import { join } from 'node:path';
-import { ensureInstalled, mustRun, ROOT, run, say } from './steps.mjs';
+import { ensureDatabase, ensurePackages, mustRun, ROOT, run, say } from './steps.mjs';
 
-await ensureInstalled();
+await ensurePackages();
 say('Building once');
-await mustRun('npx', ['tsc', '-b', 'packages/core', 'apps/server']);
+await Promise.all([ensureDatabase(), mustRun('npx', ['tsc', '-b', 'packages/core', 'apps/server'])]);
 say('Server on http://127.0.0.1:4380, interface on http://127.0.0.1:5173 (open this one)');
 await Promise.race([
   run('npx', ['tsc', '-b', '-w', '--preserveWatchOutput', 'packages/core', 'apps/server']),

@@ -4,7 +4,7 @@
  */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureInstalled, ROOT, run, say } from './steps.mjs';
+import { ensurePackages, ROOT, run, say } from './steps.mjs';
 
 const TESTS = {
   flow: ['**/flow/*.test.ts', '**/catalogue/desks.test.ts', '**/gain/*.test.ts'],
@@ -14,7 +14,7 @@ const TESTS = {
   advice: ['**/advice/*.test.ts'],
 };
 
-await ensureInstalled();
+await ensurePackages();
 const [only, file] = process.argv.slice(2);
 const folders = only ? [only] : Object.keys(TESTS);
 const scores = [];

@@ -3,11 +3,10 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, ensurePrograms, ROOT, say } from './steps.mjs';
+import { ensurePrograms, ensureReady, ROOT, say } from './steps.mjs';
 
 await ensurePrograms({ chromium: 'chromium' });
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady();
 
 const PORT = 4394;
 const BASE = `http://127.0.0.1:${PORT}`;

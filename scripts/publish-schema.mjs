@@ -2,9 +2,9 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { ensureInstalled, mustRun, ROOT, say } from './steps.mjs';
+import { ensurePackages, mustRun, ROOT, say } from './steps.mjs';
 
-await ensureInstalled();
+await ensurePackages();
 await mustRun('npx', ['tsc', '-b', 'packages/core']);
 const { DEMO_RIGS, MODEL_SCHEMA, RIG_SCHEMA } = createRequire(import.meta.url)(
   join(ROOT, 'packages/core/dist/index.js'),

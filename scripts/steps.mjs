@@ -87,20 +87,29 @@ const nodeHeaders = () => {
   return existsSync(join(prefix, 'include/node/node_version.h')) ? { npm_config_nodedir: prefix } : {};
 };
 
-export const ensureInstalled = () =>
+/** Packages as they are locked; what is compiled here is left to `ensureDatabase`. */
+export const ensurePackages = () =>
   once(
     'installed',
     ['package.json', 'package-lock.json'],
-    ['node_modules/sqlite3/build/Release/node_sqlite3.node'],
+    ['node_modules/sqlite3/package.json'],
     async () => {
       await ensurePrograms({ python3: 'python3', make: 'make', 'g++': 'g++' });
+      say('Installing packages with npm (about a minute)');
+      await mustRun('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund']);
+    },
+  );
+
+/** The database, compiled here: nothing else waits for it, so other work may go on beside. */
+export const ensureDatabase = () =>
+  once(
+    'database',
+    ['package-lock.json'],
+    ['node_modules/sqlite3/build/Release/node_sqlite3.node'],
+    async () => {
       const jobs = String(availableParallelism());
-      say(
-        `Installing packages with npm; the database is compiled here on ${jobs} cores, 2 to 4 minutes the first time`,
-      );
-      await mustRun('npm', ['ci', '--no-audit', '--no-fund'], {
-        env: { ...nodeHeaders(), ...process.env, JOBS: jobs },
-      });
+      say('Compiling the database, 2 to 4 minutes the first time; other work goes on beside it');
+      await mustRun('npm', ['rebuild', 'sqlite3'], { env: { ...nodeHeaders(), ...process.env, JOBS: jobs } });
     },
   );
 
@@ -121,3 +130,9 @@ export const ensureBuilt = () =>
       await mustRun('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps/web') });
     },
   );
+
+/** All that has to be there before anything runs. */
+export const ensureReady = async () => {
+  await ensurePackages();
+  await Promise.all([ensureDatabase(), ensureBuilt()]);
+};

@@ -8,10 +8,9 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, ROOT, say } from './steps.mjs';
+import { ensureReady, ROOT, say } from './steps.mjs';
 
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady();
 const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
 const COUNT = Number(process.argv[2] ?? 100_000);
 const LIMIT_MS = 1000;

@@ -493,6 +493,3 @@ const ROWS: Record<string, Rows> = {
 /** Every ordinary desk, its gains turned. Worked out once for each test file. */
 export const ordinaryDesks = (): [name: string, rig: Rig][] =>
   Object.entries(ROWS).map(([name, rows]) => [name, tuned({ ...rigOf(rows), name })]);
-
-/** The same as it was put together, before any gain was turned. */
-export const deskRows = ROWS;

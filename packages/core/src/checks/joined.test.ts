@@ -1,5 +1,4 @@
 import { leadKindById, modelById } from '../catalogue';
-import { generateStage } from '../demo';
 import { driftOf } from '../host';
 import { solveRig } from '../offers';
 import {
@@ -14,8 +13,6 @@ import {
   type Rig,
 } from '../rig';
 import { after, recorder, rigOf } from '../rig/testing';
-import { ordinaryDesks } from './desks.testing';
-import { DESKS, talk } from './feeds.testing';
 import { joinedDesk, withTracks } from './joined.testing';
 import { pressEveryFix } from './pressed.testing';
 
@@ -42,14 +39,6 @@ const QUIET = SETS.flatMap((models) =>
 );
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
-
-  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
-    expect(saidOf(talk(desk, 'call'))).toEqual([]),
-  );
-
-  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
-
   it.each(QUIET)('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
 
   it('one device alone in it needs nobody to lead', () =>

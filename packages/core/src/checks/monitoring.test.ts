@@ -1,7 +1,6 @@
 import { deskControlId as is } from '../catalogue';
 import { fixesFor, solveRig } from '../offers';
 import { applyEdit, type Rig } from '../rig';
-import { ordinaryDesks } from './desks.testing';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
 
 /** What a recorder plays back of what it records: doubled, late, round and round. Common practice, no published source. */
@@ -18,10 +17,6 @@ const back = (stream: string, monitorMs = 12) =>
   withApp('recorder', () => ({ output: { device: 'desk', stream }, monitorMs }));
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => {
-    expect(codesOf(rig)).toEqual([]);
-  });
-
   it.each(INTERFACES)('%s, direct monitoring alone', (model) => {
     expect(codesOf(atInterface(model, 'mono', undefined))).toEqual([]);
   });

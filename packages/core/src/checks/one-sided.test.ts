@@ -2,7 +2,6 @@ import { deskControlId as is } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { applyEdit, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
-import { ordinaryDesks } from './desks.testing';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
 
 /** A voice on one side alone. Common practice, no published source: a voice belongs in the middle. */
@@ -18,10 +17,6 @@ const pan = (strip: string, at: number, kind: 'encoder' | 'call' = 'encoder') =>
   after(talk(MIXER, kind), (now) => setControl(now, 'desk', is.pan(strip), at));
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => {
-    expect(sidedIn(rig)).toEqual([]);
-  });
-
   it.each(TWO_INPUTS)('%s, its inputs streamed as one channel', (model) => {
     expect(sidedIn(show(model, true))).toEqual([]);
   });

@@ -1,8 +1,5 @@
-import { generateStage } from '../demo';
 import { solveRig } from '../offers';
 import { type App, type Rig, type SampleRateHz } from '../rig';
-import { ordinaryDesks } from './desks.testing';
-import { DESKS, talk } from './feeds.testing';
 import { atRates, joinedDesk } from './joined.testing';
 import { pressEveryFix } from './pressed.testing';
 
@@ -41,14 +38,6 @@ const unarmed = (rig: Rig, channels: readonly number[]): Rig => ({
 });
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
-
-  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
-    expect(saidOf(talk(desk, 'call'))).toEqual([]),
-  );
-
-  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
-
   it.each(SETS.map((models): [string, string[]] => [models.join(' + '), models]))(
     '%s, all at one rate that is written',
     (_name, models) => {

@@ -1,7 +1,6 @@
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { applyEdit, readRigValue, setAssumptions, setRecording, type Recording, type Rig } from '../rig';
 import { after } from '../rig/testing';
-import { deskRows, ordinaryDesks } from './desks.testing';
 import { DESKS, talk } from './feeds.testing';
 
 const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'recording-too-long');
@@ -20,10 +19,6 @@ const writing = (change: Partial<Recording>, hours: number): Rig =>
   );
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
-
-  it('tries many', () => expect(Object.keys(deskRows).length).toBeGreaterThan(30));
-
   it.each([
     [{}, 8],
     [{ bits: 32 }, 6],

@@ -4,7 +4,6 @@ import { postSentences, sinkRefOf } from '../feeds';
 import { fixesFor, makeEngineMemory, solve, solveRig } from '../offers';
 import { applyEdit, readRigValue, sayIntent, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
-import { ordinaryDesks } from './desks.testing';
 
 /** What is to be kept under the others. Common practice, no published source. */
 
@@ -29,10 +28,6 @@ const POSTS = ['Harbour pilot', 'Archivist', 'Audience of Live stream', 'Guest h
 const WANTED = [6, 12, 20];
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => {
-    expect(found(rig)).toEqual([]);
-  });
-
   it.each(
     POSTS.flatMap((post) =>
       WANTED.flatMap((byDb) => [byDb, byDb + 6].map((down) => [post, -down, byDb] as const)),

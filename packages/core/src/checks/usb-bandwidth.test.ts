@@ -1,8 +1,5 @@
-import { generateStage } from '../demo';
 import { solveRig } from '../offers';
 import { type Rig } from '../rig';
-import { ordinaryDesks } from './desks.testing';
-import { DESKS, talk } from './feeds.testing';
 import { joinedDesk } from './joined.testing';
 import { smallDevices } from './usb-small.testing';
 import { pressEveryFix } from './pressed.testing';
@@ -10,14 +7,6 @@ import { pressEveryFix } from './pressed.testing';
 const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'usb-bandwidth');
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
-
-  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
-    expect(saidOf(talk(desk, 'call'))).toEqual([]),
-  );
-
-  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
-
   it.each([1, 2])('%i small mixers in and out behind one hub', (count) =>
     expect(saidOf(smallDevices(count, { hub: 'hub-bus' }))).toEqual([]),
   );

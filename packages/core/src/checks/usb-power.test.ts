@@ -1,10 +1,7 @@
-import { generateStage } from '../demo';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { modelById } from '../catalogue';
 import { addDevice, applyEdit, type Rig } from '../rig';
 import { after } from '../rig/testing';
-import { ordinaryDesks } from './desks.testing';
-import { DESKS, talk } from './feeds.testing';
 import { pressEveryFix } from './pressed.testing';
 import { behind, condensersAt, extended } from './usb.testing';
 
@@ -12,14 +9,6 @@ const OURS = ['usb-power-overdrawn', 'usb-volts-low', 'hub-depth'];
 const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
 
 describe('silent', () => {
-  it.each(ordinaryDesks())('%s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
-
-  it.each(Object.entries(DESKS))('a talk at the %s', (_name, desk) =>
-    expect(saidOf(talk(desk, 'call'))).toEqual([]),
-  );
-
-  it('a stage of 32 × 16', () => expect(saidOf(generateStage())).toEqual([]));
-
   it.each([1, 2, 3, 5])('four condensers on an interface fed over USB, %d m of lead', (lengthM) => {
     expect(saidOf(condensersAt('interface-4', 'usb-a-b', 4, lengthM))).toEqual([]);
   });

@@ -2,7 +2,6 @@ import { fixesFor, makeEngineMemory, solveRig, tuned } from '../offers';
 import { applyEdit, type Rig } from '../rig';
 import { people, recorder, rigOf, seat, type Rows } from '../rig/testing';
 import { skerryLight } from '../demo';
-import { ordinaryDesks } from './desks.testing';
 import type { Finding } from './finding';
 
 const feedIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'variable-feed');
@@ -103,8 +102,4 @@ describe('a headphone socket that feeds what records', () => {
     expect(feedIn(tuned(skerryLight))).toEqual([]);
     expect(feedIn(fed('mic-dynamic-hand', 'interface-2', 'outL', LAPTOP, 'jack', 'ts-mini-pad'))).toEqual([]);
   });
-});
-
-it.each(ordinaryDesks())('%s: nothing is said', (_name, rig) => {
-  expect(feedIn(rig)).toEqual([]);
 });

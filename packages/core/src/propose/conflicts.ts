@@ -160,16 +160,16 @@ const into = (state: State, demand: Demand): Clause => {
     return app ? [{ app, track: app.tracks.find((one) => one.id === trackId) }] : [];
   });
   const isReached = (app: App, choice: AppChoice | null) =>
-    channelsOf(find, usb, app.computer, choice).some((channel) => reached.has(channel));
+    channelsOf(find, usb, app, 'input', choice).some((channel) => reached.has(channel));
   for (const { app, track } of takers) {
     const streams = knobs.stream(app, 'input');
     // A stream it does not get to brings nothing by being chosen.
     add(only(others(state, streams), (at) => isReached(app, streams.choices![at]!)));
-    const channels = channelsOf(find, usb, app.computer, app.input);
+    const channels = channelsOf(find, usb, app, 'input', app.input);
     const taken = track && knobs.channel(app, track);
     if (taken) add(only(others(state, taken), (at) => reached.has(channels[taken.channels![at]! - 1] ?? '')));
     for (const one of streams.choices!)
-      for (const channel of channelsOf(find, usb, app.computer, one)) goals.add(channel);
+      for (const channel of channelsOf(find, usb, app, 'input', one)) goals.add(channel);
   }
   for (const { device, control } of socketDeciders(solved, reached)) {
     const knob = knobs.control(device, control);
@@ -189,7 +189,7 @@ const into = (state: State, demand: Demand): Clause => {
     if (!app || APP_KIND[app.kind].plays === 'nothing') continue;
     const streams = knobs.stream(app, 'output');
     const leads = (at: number) =>
-      channelsOf(find, usb, app.computer, streams.choices![at]!).some((channel) => leading.has(channel));
+      channelsOf(find, usb, app, 'output', streams.choices![at]!).some((channel) => leading.has(channel));
     add(only(others(state, streams), leads));
   }
   const isFrontier = ({ from, to }: FlowEdge) => reached.has(from) && !reached.has(to) && leading.has(to);

@@ -31,7 +31,8 @@ const changesOf = (rig: Rig): Edit[] => {
   );
   const streams = rig.apps.flatMap((app) =>
     (['input', 'output'] as const).flatMap((side) =>
-      streamOptions(rig, app.computer, side === 'input' ? 'to-computer' : 'from-computer')
+      streamOptions(rig, app.computer, side)
+        .filter(({ channels }) => channels > 0)
         .filter(({ isThere }) => isThere && (side === 'input' || app.kind === 'call'))
         .map(({ device, stream }) => putApp(rig, { ...app, [side]: { device, stream } })),
     ),
