@@ -2,8 +2,9 @@ import { controlOf, controlRange, DEVICE_MODELS, type ControlValue, type DeviceM
 import { deepEqual } from './deep-equal';
 import { drop, revise, type Edit, type Step } from './edit';
 import { joinedSteps, withMembers } from './joined';
+import { fittingSliders } from './sliders';
 import { lookup } from './lookup';
-import { withSystemChoices, type Side } from './system';
+import { WAY_OF, withSystemChoices, type Side } from './system';
 import type { App, Device, Rig } from './types';
 
 /** Settings that still make sense with a model: its controls only, gains inside their range. */
@@ -41,8 +42,7 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
 
   const choice = (chosen: App['input'], side: Side): App['input'] => {
     if (!chosen || !('device' in chosen) || !changed.has(chosen.device)) return chosen;
-    const wanted = side === 'input' ? 'to-computer' : 'from-computer';
-    return model.streams.some(({ id, direction }) => id === chosen.stream && direction === wanted)
+    return model.streams.some(({ id, direction }) => id === chosen.stream && direction === WAY_OF[side])
       ? chosen
       : null;
   };
@@ -52,7 +52,9 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
       ...revise(
         rig,
         'devices',
-        changed.has(one.id) ? { ...kept, model: model.id, settings: fittingSettings(one, model) } : kept,
+        changed.has(one.id)
+          ? { ...fittingSliders(kept, model), model: model.id, settings: fittingSettings(one, model) }
+          : kept,
       ),
     );
   }
@@ -64,7 +66,7 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
     const members = joined.members.filter(
       ({ device, stream }) =>
         !changed.has(device) ||
-        model.streams.some(({ id, direction }) => id === stream && direction === 'to-computer'),
+        model.streams.some(({ id, direction }) => id === stream && direction === WAY_OF.input),
     );
     const modelOf = (id: string) => (changed.has(id) ? model : lookup(rig).modelOf(id));
     steps.push(...joinedSteps(rig, withMembers(joined, members), modelOf));

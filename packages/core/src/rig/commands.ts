@@ -15,7 +15,6 @@ import type {
   Placement,
   Plugged,
   Rig,
-  SampleRateHz,
   SinkRef,
   SourceRef,
   Target,
@@ -58,7 +57,7 @@ const carry = (rig: Rig, model?: DeviceModel, kind?: LeadKind): Step[] => [
   ...(kind && !rig.leadKinds.some(({ id }) => id === kind.id) ? [put('leadKinds', kind)] : []),
 ];
 
-const deviceIn = (rig: Rig, id: string): Device => {
+export const deviceIn = (rig: Rig, id: string): Device => {
   const device = rig.devices.find((candidate) => candidate.id === id);
   if (!device) throw new Error(`There is no device "${id}" in this rig.`);
   return device;
@@ -232,15 +231,6 @@ export const setControl = (rig: Rig, id: string, control: string, value: Control
   return {
     label: `Set ${known?.label ?? control} of ${device.name}${words}`,
     steps: revise(rig, 'devices', { ...device, settings: { ...device.settings, [control]: value } }),
-  };
-};
-
-/** Sets the sample rate of a device; undefined: whatever it is asked for. */
-export const setRate = (rig: Rig, id: string, rateHz: SampleRateHz | undefined): Edit => {
-  const { rateHz: _was, ...device } = deviceIn(rig, id);
-  return {
-    label: `Set ${device.name} to ${rateHz === undefined ? 'the rate it is asked for' : `${rateHz / 1000} kHz`}`,
-    steps: revise(rig, 'devices', rateHz === undefined ? device : { ...device, rateHz }),
   };
 };
 

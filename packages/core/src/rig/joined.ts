@@ -1,6 +1,6 @@
 import type { DeviceModel } from '../catalogue';
 import { drop, revise, type Edit, type Step } from './edit';
-import { isAsSystem, systemChoice, withSystemChoices } from './system';
+import { isAsSystem, systemChoice, WAY_OF, withSystemChoices } from './system';
 import type { App, AppChoice, DeviceStream, JoinedInput, Rig } from './types';
 
 /** Several devices as one input: what an operator can do to it, and which channel numbers that moves. */
@@ -25,12 +25,13 @@ const modelsIn =
   };
 
 const channelCountOf = (modelOf: ModelOf, { device, stream }: DeviceStream): number =>
-  modelOf(device)?.streams.find(({ id }) => id === stream)?.channels.length ?? 0;
+  modelOf(device)?.streams.find(({ id, direction }) => id === stream && direction === WAY_OF.input)?.channels
+    .length ?? 0;
 
 /** The numbers a joined input's channels have: the first member's come first. @param modelOf what each device is */
 export const joinedChannels = (
   rig: Rig,
-  { members }: Pick<JoinedInput, 'members'>,
+  { members }: { members: readonly DeviceStream[] },
   modelOf: ModelOf = modelsIn(rig),
 ): JoinedChannel[] =>
   members
@@ -100,11 +101,21 @@ export const joinedSteps = (rig: Rig, next: JoinedInput, modelOf?: ModelOf): Ste
   ];
 };
 
+/** So many tracks that move are named in what is said of it. */
+const TOLD_TRACKS = 4;
+
 /** Adds or changes a joined input; tracks follow their channels. */
-export const putJoined = (rig: Rig, next: JoinedInput): Edit => ({
-  label: `${rig.joinedInputs.some(({ id }) => id === next.id) ? 'Change' : 'Add'} ${next.name}`,
-  steps: joinedSteps(rig, next),
-});
+export const putJoined = (rig: Rig, next: JoinedInput): Edit => {
+  const verb = rig.joinedInputs.some(({ id }) => id === next.id) ? 'Change' : 'Add';
+  const moved = movedTracks(rig, next).flatMap(({ name, to }) =>
+    to === undefined ? [] : [`${name} on ${to}`],
+  );
+  const told = moved.length > TOLD_TRACKS ? [...moved.slice(0, TOLD_TRACKS), 'others too'] : moved;
+  return {
+    label: `${verb} ${next.name}${told.length > 0 ? `: ${told.join(', ')}` : ''}`,
+    steps: joinedSteps(rig, next),
+  };
+};
 
 /** The same with other members: who led and is gone leads no more. */
 export const withMembers = (joined: JoinedInput, members: readonly JoinedMember[]): JoinedInput => ({

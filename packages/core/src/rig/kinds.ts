@@ -18,3 +18,18 @@ export type Target = (typeof TARGETS)[number];
 
 /** Samples a second. */
 export const SAMPLE_RATES_HZ = [44_100, 48_000, 88_200, 96_000] as const;
+
+/** Samples a program takes or hands on at a time. */
+export const BUFFER_FRAMES = [16, 32, 64, 128, 256, 512, 1024, 2048, 4096] as const;
+
+/** What the system of a computer does of itself with several devices. */
+export const SYSTEM_KINDS = [
+  'joins inputs by itself',
+  'joins inputs by a helper program',
+  'gives each device to one program',
+] as const;
+export type SystemKind = (typeof SYSTEM_KINDS)[number];
+
+/** Whose clock a device counts samples by: what comes into a digital socket of it, or its own. */
+export const CLOCK_SOURCES = ['own', 'incoming'] as const;
+export type ClockSource = (typeof CLOCK_SOURCES)[number];

@@ -11,6 +11,20 @@ const USUAL: Recording = { rateHz: USUAL_RATE_HZ, bits: 24, files: 'one for each
 /** How a recorder writes: as said, else as most come. */
 export const recordingOf = ({ recording }: App): Recording => recording ?? USUAL;
 
+/** How late sound is by the buffer of a program, each way, milliseconds: frames / rate. */
+export const bufferMs = (app: App): number =>
+  ((app.bufferFrames ?? 0) / (app.kind === 'recorder' ? recordingOf(app).rateHz : USUAL_RATE_HZ)) * 1000;
+
+/** Sets how many samples a program takes at a time; undefined: nobody has looked. */
+export const setBuffer = (
+  rig: Rig,
+  { bufferFrames: _was, ...app }: App,
+  frames: App['bufferFrames'],
+): Edit => ({
+  ...putApp(rig, frames === undefined ? app : { ...app, bufferFrames: frames }),
+  label: `Set the buffer of ${app.name}${frames === undefined ? '' : ` to ${frames} samples`}`,
+});
+
 type Change = { [K in keyof Recording]?: Recording[K] | undefined };
 
 /** The same recorder writing otherwise; without a figure for its room nobody has looked. */

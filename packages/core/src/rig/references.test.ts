@@ -137,8 +137,8 @@ const ROWS: [string, (rig: Rig) => void, RegExp, string][] = [
     'a capsule of a microphone',
   ],
   [
-    'an app that listens to an output',
-    (r) => (r.apps[1]!.input = { device: 'mixer', stream: 'usb-out' }),
+    'an app that listens to a stream nobody has',
+    (r) => (r.apps[1]!.input = { device: 'mixer', stream: 'usb-9' }),
     /^apps\[1\]\.input$/,
     'a stream of a device of this rig',
   ],

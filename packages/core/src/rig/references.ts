@@ -21,6 +21,9 @@ const checkSettings = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, repor
       const range = controlRange(control, value);
       if (range) report(where, value, range, 'set it to a value it can have');
     }
+    for (const stream of Object.keys(device.sliders ?? {}))
+      if (!model.streams.some(({ id }) => id === stream))
+        report(`devices[${index}].sliders.${stream}`, stream, `a stream of ${model.name}`, 'remove it');
   });
 };
 
@@ -129,16 +132,15 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
   uniqueIds('intents', rig.intents, report);
   const devices = new Map(rig.devices.map((device) => [device.id, device]));
   const people = new Set(rig.people.map(({ id }) => id));
-  const isStream = (device: string, stream: string, direction: string) =>
-    models
-      .get(devices.get(device)?.model ?? '')
-      ?.streams.some((one) => one.id === stream && one.direction === direction) ?? false;
+  // One without channels that way may be chosen, as it may on a computer: a check says so.
+  const isStream = (device: string, stream: string) =>
+    models.get(devices.get(device)?.model ?? '')?.streams.some(({ id }) => id === stream) ?? false;
   rig.joinedInputs.forEach(({ computer, members, clock }, index) => {
     const where = `joinedInputs[${index}]`;
     if (!devices.has(computer))
       report(`${where}.computer`, computer, 'a device of this rig', 'name a device');
     members.forEach(({ device, stream }, place) => {
-      if (!isStream(device, stream, 'to-computer'))
+      if (!isStream(device, stream))
         report(`${where}.members[${place}]`, { device, stream }, 'an input stream', 'choose an input stream');
     });
     if (clock !== null && !members.some(({ device }) => device === clock))
@@ -150,11 +152,10 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       report(where, device.name, 'a computer', 'leave it out');
     const { input, output } = device.system ?? {};
     const isInput =
-      !input ||
-      ('joined' in input ? joined.has(input.joined) : isStream(input.device, input.stream, 'to-computer'));
+      !input || ('joined' in input ? joined.has(input.joined) : isStream(input.device, input.stream));
     if (!isInput)
       report(`${where}.input`, input, 'a stream of a device of this rig', 'choose an input stream');
-    if (output && !isStream(output.device, output.stream, 'from-computer'))
+    if (output && !isStream(output.device, output.stream))
       report(`${where}.output`, output, 'a stream of a device of this rig', 'choose an output stream');
   });
   rig.apps.forEach((app, index) => {
@@ -169,14 +170,13 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       report(`${where}.recording`, app.kind, 'a recorder', 'remove it, or make it a recorder');
     for (const side of ['input', 'output'] as const) {
       const choice = app[side];
-      const wanted = side === 'input' ? 'to-computer' : 'from-computer';
       const isThere =
         choice === null ||
         (isAsSystem(choice)
           ? choice.system === side
           : 'joined' in choice
             ? side === 'input' && joined.has(choice.joined)
-            : isStream(choice.device, choice.stream, wanted));
+            : isStream(choice.device, choice.stream));
       if (!isThere) {
         report(
           `${where}.${side}`,

@@ -24,12 +24,15 @@ import {
 import { VOICE_EFFORTS } from '../units';
 import {
   APP_KINDS,
+  BUFFER_FRAMES,
+  CLOCK_SOURCES,
   LISTENS_BY,
   RIG_FORMAT,
   RECORDING_CONTAINERS,
   RECORDING_FILES,
   RIG_VERSION,
   SAMPLE_RATES_HZ,
+  SYSTEM_KINDS,
   TARGETS,
 } from './kinds';
 
@@ -113,10 +116,20 @@ const APP = closed({
   tracks: list(TRACK, 256),
   /** What it adds to all it takes in, in numbers; absent: nothing. */
   inputGainDb: Optional(number(-60, 40)),
-  /** A recorder that plays what it takes into its output: how late, milliseconds; absent: it does not. */
+  /** A recorder that plays what it takes into its output: how late beside its buffers, milliseconds; absent: it does not. */
   monitorMs: Optional(number(0, 2000)),
+  /** Samples it takes and hands on at a time; absent: nobody has looked, and no time is counted for it. */
+  bufferFrames: Optional(Unsafe<(typeof BUFFER_FRAMES)[number]>({ enum: [...BUFFER_FRAMES] })),
   /** How a recorder writes; absent: 48 kHz, 24 bits, a plain WAV file for each track. */
   recording: Optional(RECORDING),
+  /** It sees a change of what it listens to only once it has been started again; absent: it notices. */
+  restarts: Optional(flag()),
+  /** The streams behind its input as they were when it was last started, with their channels; what was there may be gone. */
+  openedWith: Optional(
+    list(closed({ device: ID, stream: POINT, channels: integer({ minimum: 1, maximum: 256 }) }), 64),
+  ),
+  /** It takes the devices it uses for itself: other programs hear nothing of them. */
+  takesDevices: Optional(flag()),
   /** An encoder that makes one channel of the two it takes, each at half; absent: left and right stay apart. */
   isMono: Optional(flag()),
   /** Who is at the other end of a call; absent: one that nobody has described. */
@@ -125,6 +138,7 @@ const APP = closed({
   aim: Optional(AIM),
 });
 export type App = Static<typeof APP>;
+export type OpenedStream = (App['openedWith'] & object)[number];
 
 /** A place on the plan of the table, and which way it faces: degrees, clockwise from straight up the plan. */
 const SPOT = closed({ xM: number(-100, 100), yM: number(-100, 100), turnDeg: number(-360, 360) });
@@ -141,9 +155,21 @@ const DEVICE = closed({
   spot: Optional(SPOT),
   /** The sample rate it is set to; absent: whatever it is asked for. */
   rateHz: Optional(RATE),
+  /** Whose clock it counts samples by; absent: what comes in, where it does, else its own. */
+  countsBy: Optional(oneOf(CLOCK_SOURCES)),
+  /** How far the computer's own slider for a stream of it is turned down, dB; absent: it is all the way up. */
+  sliders: Optional(named(POINT, number(-60, 0), 20)),
+  /** The name its computer lists it under; absent: nobody has looked. */
+  listedAs: Optional(NAME),
+  /** Its maker's driver is not on the computer; absent: it is, where it is needed. */
+  lacksDriver: Optional(flag()),
   /** What a computer's system listens to and plays into; absent: its own first socket. */
   system: Optional(
     closed({
+      /** Absent: it joins inputs by itself. */
+      kind: Optional(oneOf(SYSTEM_KINDS)),
+      /** The helper program that joins inputs is not there. */
+      lacksHelper: Optional(flag()),
       input: Optional(either([DEVICE_STREAM, JOINED_CHOICE])),
       output: Optional(DEVICE_STREAM),
     }),
@@ -243,6 +269,8 @@ const ASSUMPTIONS = closed({
   showHours: Optional(number(0.1, 240)),
   /** What gear fed over USB draws at rest where its model does not say, milliamps. Common practice; absent: 200. */
   usbRestMilliamps: Optional(number(0, 3000)),
+  /** What an amplifier draws at 5 V for the headphones in it, milliamps. Common practice; absent: 25. */
+  headphonesMilliamps: Optional(number(0, 1000)),
   /** How far the clock of gear may be off, parts per million. Common practice; absent: 50. */
   clockPpm: Optional(number(1, 2500)),
   /** How much weaker headphones are heard 10 cm outside their cup than in the ear, where their model does not say, dB. Common practice; absent: 40. */

@@ -3,6 +3,7 @@ import { fittingSettings } from './adopt-model';
 import { freeId, freeName, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
 import { joinedSteps, withMembers } from './joined';
+import { fittingSliders } from './sliders';
 import { lookup } from './lookup';
 import { withoutSystem, withSystemChoices } from './system';
 import type { App, Device, Rig } from './types';
@@ -58,7 +59,10 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
   const steps: Step[] = rig.models.some(({ id }) => id === model.id) ? [] : [put('models', model)];
   steps.push(
     ...revise(rig, 'devices', {
-      ...(model.kind === 'computer' ? withSystemChoices(device, choice) : withoutSystem(device)),
+      ...fittingSliders(
+        model.kind === 'computer' ? withSystemChoices(device, choice) : withoutSystem(device),
+        model,
+      ),
       model: model.id,
       name: isNamedByModel ? freeName(rig, model.name) : device.name,
       settings: fittingSettings(device, model),

@@ -106,7 +106,11 @@ describe('programs that follow the system', () => {
       { system: { input: { device: 'desk', stream: 'tracks' } } },
       'devices[2].system.input',
     ],
-    ['an input to play into', { system: { output: DESK.input } }, 'devices[2].system.output'],
+    [
+      'a stream nobody has to play into',
+      { system: { output: { ...DESK.input, stream: 'usb-9' } } },
+      'devices[2].system.output',
+    ],
     ['a joined input nobody has joined', { system: { input: { joined: 'all' } } }, 'devices[2].system.input'],
   ])('a file with %s says where', (_name, wrong, where) => {
     const rig = bothSet();

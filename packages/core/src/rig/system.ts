@@ -1,10 +1,14 @@
-import type { DeviceModel } from '../catalogue';
+import type { DeviceModel, Stream } from '../catalogue';
 import { revise, type Edit } from './edit';
 import type { AppChoice, Device, Rig, StreamChoice } from './types';
 
 /** What the system of a computer listens to and plays into: programs that choose nothing of their own follow it. */
 
-export type Side = 'input' | 'output';
+export const SIDES = ['input', 'output'] as const;
+export type Side = (typeof SIDES)[number];
+
+/** The way a stream goes that has channels on a side of a program. */
+export const WAY_OF: Record<Side, Stream['direction']> = { input: 'to-computer', output: 'from-computer' };
 
 /** A program’s choice that is whatever the system’s is. */
 export const asSystem = (side: Side): AppChoice => ({ system: side });
@@ -16,20 +20,29 @@ export const isAsSystem = (choice: AppChoice | null): choice is { system: Side }
 export const systemChoice = (device: Device, model: DeviceModel, side: Side): StreamChoice | null => {
   const said = device.system?.[side];
   if (said) return said;
-  const direction = side === 'input' ? 'to-computer' : 'from-computer';
-  const own = model.streams.find((stream) => stream.direction === direction);
+  const own = model.streams.find((stream) => stream.direction === WAY_OF[side]);
   return own ? { device: device.id, stream: own.id } : null;
+};
+
+/** An edit of what is said of a computer’s system. */
+export const systemEdit = (
+  rig: Rig,
+  computer: Device,
+  system: Device['system'] & object,
+  label: string,
+): Edit => {
+  const bare = withoutSystem(computer);
+  return {
+    label,
+    steps: revise(rig, 'devices', Object.keys(system).length > 0 ? { ...bare, system } : bare),
+  };
 };
 
 /** Sets what a computer’s system listens to or plays into; undefined: its own socket, as it comes. */
 export const setSystem = (rig: Rig, computer: Device, side: Side, choice: StreamChoice | undefined): Edit => {
   const { [side]: _was, ...rest } = computer.system ?? {};
-  const system = choice ? { ...rest, [side]: choice } : rest;
-  const bare = withoutSystem(computer);
-  return {
-    label: `Set the ${side} of the system of ${computer.name}`,
-    steps: revise(rig, 'devices', Object.keys(system).length > 0 ? { ...bare, system } : bare),
-  };
+  const label = `Set the ${side} of the system of ${computer.name}`;
+  return systemEdit(rig, computer, choice ? { ...rest, [side]: choice } : rest, label);
 };
 
 /** The same device as it comes: nothing said of its system. */
@@ -41,11 +54,12 @@ export const withSystemChoices = (
   each: (choice: StreamChoice, side: Side) => AppChoice | null,
 ): Device => {
   if (!device.system) return device;
-  const { system } = device;
+  const { input, output, ...rest } = device.system;
   const bare = withoutSystem(device);
-  const kept = (['input', 'output'] as const).flatMap((side): [Side, StreamChoice][] => {
-    const now = system[side] ? each(system[side], side) : null;
+  const kept = Object.entries({ input, output }).flatMap(([side, chosen]): [string, StreamChoice][] => {
+    const now = chosen ? each(chosen, side as Side) : null;
     return now && !isAsSystem(now) ? [[side, now]] : [];
   });
-  return kept.length > 0 ? { ...bare, system: Object.fromEntries(kept) } : bare;
+  const next = { ...rest, ...Object.fromEntries(kept) };
+  return Object.keys(next).length > 0 ? { ...bare, system: next } : bare;
 };

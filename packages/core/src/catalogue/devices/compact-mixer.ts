@@ -96,7 +96,13 @@ export const compactMixer: DeviceModel = {
         delayMs: 0.6,
       })),
       streams: [
-        { id: 'usb-in', label: 'Main mix', direction: 'to-computer', channels: ['usb-in-L', 'usb-in-R'] },
+        {
+          id: 'usb-in',
+          label: 'Main mix',
+          direction: 'to-computer',
+          slider: 'locked',
+          channels: ['usb-in-L', 'usb-in-R'],
+        },
         {
           id: 'usb-out',
           label: 'USB playback',

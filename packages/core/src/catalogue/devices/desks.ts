@@ -84,7 +84,13 @@ const streamMix: Piece = {
     })),
   ],
   streams: [
-    { id: 'usb-mix', label: 'Stream mix', direction: 'to-computer', channels: ['usb-mix-L', 'usb-mix-R'] },
+    {
+      id: 'usb-mix',
+      label: 'Stream mix',
+      direction: 'to-computer',
+      slider: 'locked',
+      channels: ['usb-mix-L', 'usb-mix-R'],
+    },
   ],
   desk: {
     mixes: [stereoMix('loop', 'Stream mix', { sendDb: [-60, 6] })],

@@ -85,6 +85,7 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
             id: 'usb-in',
             label: `USB input 1–${row.inputs}`,
             direction: 'to-computer',
+            slider: 'locked',
             channels: all.map((n) => `usb-in-${n}`),
           },
           {

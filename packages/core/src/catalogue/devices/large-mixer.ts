@@ -115,6 +115,7 @@ export const largeMixer: DeviceModel = {
           id: 'usb-in',
           label: 'Channels 1–32',
           direction: 'to-computer',
+          slider: 'locked',
           channels: CHANNELS.map((n) => `usb-in-${n}`),
         },
         {

@@ -151,6 +151,7 @@ const mixerUsb: DeviceModel = {
           id: 'usb-in',
           label: 'USB input 1–6',
           direction: 'to-computer',
+          slider: 'locked',
           channels: numbers(1, 6).map((n) => `usb-in-${n}`),
         },
         {
@@ -163,6 +164,7 @@ const mixerUsb: DeviceModel = {
           id: 'usb-mix',
           label: 'Main mix',
           direction: 'to-computer',
+          slider: 'locked',
           channels: ['usb-mix-L', 'usb-mix-R'],
         },
       ],

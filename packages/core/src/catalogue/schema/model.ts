@@ -3,6 +3,7 @@ import {
   closed,
   DB,
   DB_RANGE,
+  flag,
   ID,
   list,
   NAME,
@@ -110,6 +111,8 @@ const STREAM = closed({
   label: NAME,
   direction: oneOf(['to-computer', 'from-computer']),
   channels: list(POINT, 100),
+  /** The computer's own slider for it: it moves nothing, or there is none. Absent: it turns the level. */
+  slider: Optional(oneOf(['locked', 'missing'])),
   /** The USB sockets that carry it; absent: every one the device has. */
   ports: Optional(list(POINT, 20)),
 });
@@ -133,6 +136,8 @@ export const MODEL = closed({
   points: list(PLACE, 300),
   paths: list(PATH, 1000),
   streams: list(STREAM, 20),
+  /** No computer lists it without its maker's driver; absent: class-compliant. */
+  needsDriver: Optional(flag()),
   /** Strips, mixes and what its streams carry of them. */
   desk: Optional(DESK),
 });
