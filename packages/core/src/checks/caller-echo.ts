@@ -3,7 +3,7 @@ import { echoOf, inSentence, listed } from '../feeds';
 import { farEndsOf } from '../rig';
 import { leastEchoLossDb } from '../units';
 import { finding, figureText, type Check, type Found } from './finding';
-import { listenElsewhere } from './fixes/listening';
+import { chooseElsewhere } from './fixes/listening';
 import { shutBetween } from './fixes/routing';
 import { quietenWorn } from './fixes/worn';
 import { capital } from './meant';
@@ -66,7 +66,7 @@ export const callerEcho: Check = (solved) => {
               // A little more than it lacks: what is not quite enough is no fix.
               ...quietenWorn(solved, way, leastEchoLossDb(back.lateMs / 2) - lossDb + 1),
               ...shutBetween(solved, back.source, back.sink),
-              ...listenElsewhere(solved, app),
+              ...chooseElsewhere(solved, app, 'input'),
             ];
           },
         }),

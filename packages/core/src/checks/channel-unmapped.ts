@@ -1,13 +1,13 @@
-import { appChannels } from '../flow';
+import { channelsOn } from '../flow';
 import { finding, type Check, type Found } from './finding';
-import { listenElsewhere } from './fixes/listening';
+import { chooseElsewhere } from './fixes/listening';
 import { takeFree, withoutTracks } from './fixes/tracks';
 
 /** A track takes a channel that what its recorder listens to has not: it stays empty. */
 export const channelUnmapped: Check = (solved) => {
   const { rig, find, usb } = solved;
   return rig.apps.flatMap((app): Found[] => {
-    const count = appChannels(find, usb, app.computer, app.input).length;
+    const count = channelsOn(find, usb, app, 'input').length;
     // With none at all another finding says so.
     if (count === 0) return [];
     return app.tracks
@@ -31,7 +31,7 @@ export const channelUnmapped: Check = (solved) => {
           ],
           propose: () => [
             ...takeFree(solved, app, track),
-            ...listenElsewhere(solved, app),
+            ...chooseElsewhere(solved, app, 'input'),
             withoutTracks(solved, app, [track]),
           ],
         }),

@@ -1,4 +1,4 @@
-import { missingStreams } from '../flow';
+import { obstaclesTo } from '../flow';
 import { listensToJoined } from '../rig';
 import { finding, type Check, type Found } from './finding';
 import { withoutMissing } from './fixes/joined';
@@ -9,7 +9,9 @@ export const joinedDown: Check = (solved) =>
   solved.rig.joinedInputs.flatMap((joined): Found[] => {
     const { rig, find, usb } = solved;
     const listening = rig.apps.filter((app) => listensToJoined(rig, app, joined.id));
-    const gone = missingStreams(find, usb, joined.computer, { joined: joined.id });
+    const gone = obstaclesTo(find, usb, { computer: joined.computer }, 'input', { joined: joined.id }).filter(
+      ({ obstacle }) => obstacle === 'not there',
+    );
     if (listening.length === 0 || gone.length === 0) return [];
     const missing = [...new Set(gone.map(({ device }) => device))];
     const names = missing.map((device) => find.device(device)?.name ?? device).join(', ');

@@ -1,4 +1,4 @@
-import { appChannels, pointId, type AppChannel } from '../flow';
+import { channelsOn, pointId, type AppChannel } from '../flow';
 import { levelAt } from '../gain';
 import type { App } from '../rig';
 import type { Solved } from './finding';
@@ -40,4 +40,4 @@ export const namedIn = (solved: Solved, channels: readonly AppChannel[]): NamedC
 
 /** The same for what a program listens to. */
 export const namedChannels = (solved: Solved, app: App): NamedChannel[] =>
-  namedIn(solved, appChannels(solved.find, solved.usb, app.computer, app.input));
+  namedIn(solved, channelsOn(solved.find, solved.usb, app, 'input'));

@@ -4,7 +4,7 @@ import { levelAt } from '../gain';
 import { combineEdits, putApp } from '../rig';
 import type { Db } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
-import { listenElsewhere } from './fixes/listening';
+import { chooseElsewhere } from './fixes/listening';
 import { openTo } from './fixes/routing';
 import { capital } from './meant';
 
@@ -80,7 +80,7 @@ const toBoth = (solved: Solved, post: Post, all: readonly Sided[]): Fix[] => {
     ...(app?.kind === 'encoder' && !app.isMono
       ? [{ label, edit: { ...putApp(rig, { ...app, isMono: true }), label } }]
       : []),
-    ...(app ? listenElsewhere(solved, app) : []),
+    ...(app ? chooseElsewhere(solved, app, 'input') : []),
   ];
 };
 

@@ -1,6 +1,6 @@
 import { listed, OWN_VOICE_LATE_MS } from '../feeds';
 import { waysBetween } from '../flow';
-import { putApp } from '../rig';
+import { BUFFER_FRAMES, bufferMs, putApp, setBuffer } from '../rig';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { letThrough } from './fixes/let-through';
 import { insteadOfMonitoring, monitorsOn, stopMonitoring } from './fixes/monitoring';
@@ -8,8 +8,16 @@ import { insteadOfMonitoring, monitorsOn, stopMonitoring } from './fixes/monitor
 /** The recorder's own monitoring with a smaller buffer, as soon as is needed. */
 const sooner = (solved: Solved, edges: Parameters<typeof monitorsOn>[1], lateMs: number): Fix[] =>
   monitorsOn(solved, edges).flatMap((app): Fix[] => {
+    const wait = bufferMs(app) * 2 - (lateMs - OWN_VOICE_LATE_MS);
+    const frames = [...BUFFER_FRAMES]
+      .reverse()
+      .find((one) => bufferMs({ ...app, bufferFrames: one }) * 2 <= wait && one < (app.bufferFrames ?? 0));
+    if (frames !== undefined) {
+      const edit = setBuffer(solved.rig, app, frames);
+      return [{ label: edit.label, edit }];
+    }
     const monitorMs = Math.floor((app.monitorMs ?? 0) - (lateMs - OWN_VOICE_LATE_MS));
-    const label = `Give ${app.name} a smaller buffer: ${monitorMs} ms`;
+    const label = `Let ${app.name} play back sooner: ${monitorMs} ms`;
     return monitorMs >= 1 ? [{ label, edit: { ...putApp(solved.rig, { ...app, monitorMs }), label } }] : [];
   });
 

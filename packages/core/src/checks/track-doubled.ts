@@ -1,4 +1,4 @@
-import { appChannels } from '../flow';
+import { channelsOn } from '../flow';
 import { finding, type Check, type Found } from './finding';
 import { takeFree, withoutTracks } from './fixes/tracks';
 import { namedChannels } from './named-channels';
@@ -6,7 +6,7 @@ import { namedChannels } from './named-channels';
 /** Two tracks of one recorder take the same channel: the same sound twice, and often somebody else's not at all. */
 export const trackDoubled: Check = (solved) =>
   solved.rig.apps.flatMap((app): Found[] => {
-    const count = appChannels(solved.find, solved.usb, app.computer, app.input).length;
+    const count = channelsOn(solved.find, solved.usb, app, 'input').length;
     const byChannel = new Map<number, (typeof app.tracks)[number][]>();
     for (const track of app.tracks.filter(({ channel }) => channel <= count))
       byChannel.set(track.channel, [...(byChannel.get(track.channel) ?? []), track]);

@@ -1,8 +1,8 @@
-import { channelsOf, missingStreams, type FlowSource } from '../flow';
+import { channelsOf, obstaclesTo, type FlowSource } from '../flow';
 import { isReallyHeard } from '../gain';
 import { type App } from '../rig';
 import { finding, type Check, type Found, type Solved } from './finding';
-import { listenElsewhere } from './fixes/listening';
+import { chooseElsewhere } from './fixes/listening';
 import { leadsOn } from './fixes/missing-leads';
 import { openTo } from './fixes/routing';
 import { MOST_TRIED } from './fixes/trial';
@@ -47,8 +47,9 @@ export const wrongStream: Check = (solved) =>
     const { kind, input, computer, tracks } = app;
     if (kind === 'player' || !input || (kind === 'recorder' && tracks.length === 0)) return [];
     const chosen = find.streamsOf(input, computer);
-    // Of several joined that one keeps down, that is told.
-    if (chosen.length > 1 && missingStreams(find, usb, computer, input).length > 0) return [];
+    // Of several joined that one keeps down, that is told; and so is what keeps a stream that is plugged in.
+    const kept = obstaclesTo(find, usb, app, 'input', input);
+    if (kept.some(({ obstacle }) => chosen.length > 1 || obstacle !== 'not there')) return [];
     const devices = new Set(chosen.map(({ device }) => device));
     // Whoever sends to others sends voices, where there are any; a recorder may be for anything but what its computer plays.
     const isVoice: Wanted = ({ person }) => person !== undefined;
@@ -60,7 +61,7 @@ export const wrongStream: Check = (solved) =>
     if (sounds.size === 0 || isToldOf(solved, sounds)) return [];
     const [first] = chosen;
     const stream = find.modelOf(first?.device ?? '')?.streams.find(({ id }) => id === first?.stream);
-    const isShown = channelsOf(find, usb, computer, input).length > 0;
+    const isShown = channelsOf(find, usb, app, 'input', input).length > 0;
     const desk = find.device(first?.device ?? '')?.name ?? first?.device ?? '';
     const name = find.device(computer)?.name ?? computer;
     const ends = new Set(heard.sinks.filter(({ app: id }) => id === app.id).map(({ node }) => node));
@@ -85,7 +86,7 @@ export const wrongStream: Check = (solved) =>
         propose: () =>
           [
             ...openTo(solved, sounds, ends),
-            ...listenElsewhere(solved, app),
+            ...chooseElsewhere(solved, app, 'input'),
             ...[...devices].flatMap((device) => leadsOn(solved, device)),
           ].slice(0, MOST_TRIED),
       }),

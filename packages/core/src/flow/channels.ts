@@ -1,4 +1,15 @@
-import type { AppChoice, DeviceStream, Lookup } from '../rig';
+import {
+  hasDriver,
+  isGivenToOne,
+  joinsInputs,
+  SIDES,
+  WAY_OF,
+  type App,
+  type AppChoice,
+  type DeviceStream,
+  type Lookup,
+  type Side,
+} from '../rig';
 import { pointId } from './ids';
 import { reaches, type UsbTree } from './usb-links';
 
@@ -12,42 +23,81 @@ export interface AppChannel {
   point: string;
 }
 
-/** The streams of a choice that do not reach the computer. */
-export const missingStreams = (
+/** What keeps a stream from a program: not plugged in, not listed, without channels that way, another program has it. */
+export type Obstacle = 'not there' | 'no driver' | 'other way' | 'taken';
+
+/** Who chooses: a program, or, without an id, any at all on a computer. */
+export type Chooser = Pick<App, 'computer'> & Partial<Pick<App, 'id'>>;
+
+/** The program that has a device of a computer for itself: the first of those that use it. Undefined where they share it. */
+export const takerOf = (find: Lookup, computer: string, device: string): App | undefined => {
+  const isGiven = isGivenToOne(find, computer, device);
+  return find
+    .appsOn(computer)
+    .find(
+      (app) =>
+        (isGiven || app.takesDevices === true) &&
+        SIDES.some((side) => find.streamsOf(app[side], computer).some((one) => one.device === device)),
+    );
+};
+
+/** What keeps a stream from whoever has chosen it; undefined: nothing does. */
+export const obstacleTo = (
   find: Lookup,
   usb: UsbTree,
-  computer: string,
+  { computer, id: program }: Chooser,
+  side: Side,
+  { device, stream: id }: DeviceStream,
+): Obstacle | undefined => {
+  const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+  if (!stream || !reaches(usb, device, stream, computer)) return 'not there';
+  if (!hasDriver(find, computer, device)) return 'no driver';
+  if (stream.direction !== WAY_OF[side]) return 'other way';
+  const taker = program === undefined ? undefined : takerOf(find, computer, device);
+  return taker && taker.id !== program ? 'taken' : undefined;
+};
+
+/** Every stream of a choice that is kept from whoever has chosen it, and by what. */
+export const obstaclesTo = (
+  find: Lookup,
+  usb: UsbTree,
+  chooser: Chooser,
+  side: Side,
   choice: AppChoice | null,
-): DeviceStream[] =>
-  find.streamsOf(choice, computer).filter(({ device, stream: id }) => {
-    const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
-    return !stream || !reaches(usb, device, stream, computer);
+): (DeviceStream & { obstacle: Obstacle })[] =>
+  find.streamsOf(choice, chooser.computer).flatMap((one) => {
+    const obstacle = obstacleTo(find, usb, chooser, side, one);
+    return obstacle === undefined ? [] : [{ device: one.device, stream: one.stream, obstacle }];
   });
 
 /**
- * The channels a choice has: each stream after the one before it, as they were joined. A stream that does not reach the computer
- * has none, and takes what it is joined to down with it.
+ * The channels a choice has: each stream after the one before it, as they were joined. A stream that is kept from the program takes
+ * all it is joined to down with it; one that goes the other way only has no channels.
  */
 export const appChannels = (
   find: Lookup,
   usb: UsbTree,
-  computer: string,
+  chooser: Chooser,
+  side: Side,
   choice: AppChoice | null,
 ): AppChannel[] => {
-  if (missingStreams(find, usb, computer, choice).length > 0) return [];
-  return find
-    .streamsOf(choice, computer)
+  const streams = find.streamsOf(choice, chooser.computer);
+  if (streams.length > 1 && !joinsInputs(find, chooser.computer)) return [];
+  const kept = obstaclesTo(find, usb, chooser, side, choice);
+  if (kept.some(({ obstacle }) => obstacle !== 'other way')) return [];
+  return streams
     .flatMap(({ device, stream: id }) => {
       const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
-      return (stream?.channels ?? []).map((point) => ({ device, stream: id, point }));
+      const channels = stream?.direction === WAY_OF[side] ? stream.channels : [];
+      return channels.map((point) => ({ device, stream: id, point }));
     })
     .map((one, index) => ({ channel: index + 1, ...one }));
 };
 
 /** Those channels, as places in the flow. */
-export const channelsOf = (
-  find: Lookup,
-  usb: UsbTree,
-  computer: string,
-  choice: AppChoice | null,
-): string[] => appChannels(find, usb, computer, choice).map(({ device, point }) => pointId(device, point));
+export const channelsOf = (...of: Parameters<typeof appChannels>): string[] =>
+  appChannels(...of).map(({ device, point }) => pointId(device, point));
+
+/** The channels of what a program has chosen on one of its sides. */
+export const channelsOn = (find: Lookup, usb: UsbTree, app: App, side: Side): AppChannel[] =>
+  appChannels(find, usb, app, side, app[side]);

@@ -2,7 +2,18 @@ export * from './ids';
 export * from './graph';
 export type { Because, Term } from './law';
 export { einAt, inputNoise } from './lower/device';
-export { appChannels, channelsOf, missingStreams, type AppChannel } from './channels';
+export {
+  appChannels,
+  channelsOf,
+  channelsOn,
+  obstaclesTo,
+  obstacleTo,
+  takerOf,
+  type AppChannel,
+  type Chooser,
+  type Obstacle,
+} from './channels';
+export { isStale, startAgain, streamsNow } from './opened';
 export { APP_KIND } from './lower/apps';
 export * from './build';
 export * from './changes';

@@ -1,6 +1,7 @@
-import { channelsOf, usbTree } from '../flow';
+import { obstacleTo, startAgain, usbTree } from '../flow';
 import {
   freeTrackId,
+  joinedChannels,
   lookup,
   putApp,
   type App,
@@ -9,6 +10,7 @@ import {
   type Edit,
   type Lookup,
   type Rig,
+  type Side,
 } from '../rig';
 
 /** A stream an app may choose, in an operator's words. */
@@ -25,40 +27,36 @@ export const streamLabel = (find: Lookup, device: string, stream: string): strin
   return `${find.device(device)?.name ?? device}, ${label}`;
 };
 
-/** Every stream of the rig in one direction, as a program on a computer sees it: those that are there first. */
-export const streamOptions = (
-  rig: Rig,
-  computer: string,
-  direction: 'to-computer' | 'from-computer',
-): StreamOption[] => {
+/**
+ * Every stream of the rig with channels on one side, as a program on a computer sees it: those that are there first. Behind them
+ * the entries the computer lists that have none there.
+ */
+export const streamOptions = (rig: Rig, computer: string, side: Side): StreamOption[] => {
   const find = lookup(rig);
   const usb = usbTree(find);
   const all = rig.devices.flatMap((device) =>
-    (find.modelOf(device.id)?.streams ?? [])
-      .filter((stream) => stream.direction === direction)
-      .map((stream): StreamOption => ({
+    (find.modelOf(device.id)?.streams ?? []).map(({ id: stream, channels }) => {
+      const obstacle = obstacleTo(find, usb, { computer }, side, { device: device.id, stream });
+      const option: StreamOption = {
         device: device.id,
-        stream: stream.id,
-        label: streamLabel(find, device.id, stream.id),
-        channels: stream.channels.length,
-        isThere: channelsOf(find, usb, computer, { device: device.id, stream: stream.id }).length > 0,
-      })),
+        stream,
+        label: streamLabel(find, device.id, stream),
+        channels: obstacle === 'other way' ? 0 : channels.length,
+        isThere: obstacle === undefined || obstacle === 'other way',
+      };
+      return option;
+    }),
   );
   // The sockets of other computers are nobody's here.
   const own = all.filter(({ device, isThere }) => isThere || find.modelOf(device)?.kind !== 'computer');
-  return [...own.filter(({ isThere }) => isThere), ...own.filter(({ isThere }) => !isThere)];
+  const rank = ({ isThere, channels }: StreamOption) => (!isThere ? 1 : channels > 0 ? 0 : 2);
+  return [...own].sort((a, b) => rank(a) - rank(b));
 };
 
 /** How many channels a choice has, whether it is plugged in or not. */
 export const channelCount = (rig: Rig, { input, computer }: App): number => {
   const find = lookup(rig);
-  return find
-    .streamsOf(input, computer)
-    .reduce(
-      (sum, { device, stream }) =>
-        sum + (find.modelOf(device)?.streams.find(({ id }) => id === stream)?.channels.length ?? 0),
-      0,
-    );
+  return joinedChannels(rig, { members: find.streamsOf(input, computer) }).length;
 };
 
 /** A track for every channel of what an app listens to that has none yet. */
@@ -71,6 +69,19 @@ export const withAllTracks = (rig: Rig, app: App): App => {
   for (const channel of missing)
     tracks.push({ id: freeTrackId(tracks, `t${channel}`), name: `Channel ${channel}`, channel });
   return { ...app, tracks };
+};
+
+/** Whether a program has to be started again after a change; from then on, what it was started with is kept. */
+export const setRestarts = (rig: Rig, app: App, restarts: boolean): Edit => {
+  const { restarts: _was, openedWith: _then, ...bare } = app;
+  const label = `Say that ${app.name} ${restarts ? 'has to be started again after a change' : 'notices changes'}`;
+  return { ...(restarts ? startedNow(rig, app) : putApp(rig, bare)), label };
+};
+
+/** Starts a program again: it sees what there is now. */
+export const startedNow = (rig: Rig, app: App): Edit => {
+  const find = lookup(rig);
+  return startAgain(find, usbTree(find), app);
 };
 
 /** Lets an app listen to a stream; a recorder without tracks gets one for every channel. */

@@ -9,6 +9,7 @@ import {
   type AppChoice,
   type Edit,
   type Rig,
+  type Side,
   type Track,
 } from '../rig';
 import { makeGates, valuesOf } from './gates';
@@ -53,8 +54,7 @@ export const makeKnobs = (solved: Solved) => {
     label,
     set: (now) => ({ ...putApp(now, next(appNow(now, app.id))), label }),
   });
-  const shown = (app: App, side: 'input' | 'output') =>
-    streamsAt(solved, app.computer, side === 'input' ? 'to-computer' : 'from-computer');
+  const shown = (app: App, side: Side) => streamsAt(solved, app, side);
   return {
     /** The ways of the rig as it stands, and those its choices would make. */
     base: makeGates(solved),

@@ -1,5 +1,6 @@
-import { ledBy, putJoined, withMembers, type JoinedInput } from '../../rig';
+import { ledBy, putJoined, withMembers, type DeviceStream, type JoinedInput } from '../../rig';
 import type { Fix, Solved } from '../finding';
+import { streamsAt } from './listening';
 
 /** Fixes of a joined input: who leads, and who is made to follow. */
 
@@ -36,6 +37,36 @@ export const resampleOthers = (solved: Solved, joined: JoinedInput, others: read
       : `Resample the ${others.length} that drift`,
   ),
 ];
+
+/** The entry of the same device that has inputs, in place of one that has none; where it has none, the joined input without it. */
+export const channelsInstead = (solved: Solved, joined: JoinedInput, entry: DeviceStream): Fix[] => {
+  const name = solved.find.device(entry.device)?.name ?? entry.device;
+  const isIt = ({ device, stream }: DeviceStream) => device === entry.device && stream === entry.stream;
+  const has = (one: DeviceStream) =>
+    joined.members.some((member) => member.device === one.device && member.stream === one.stream);
+  return [
+    ...streamsAt(solved, { computer: joined.computer })
+      .filter((one) => one.device === entry.device && !has(one))
+      .map(({ stream, label }) =>
+        changed(
+          solved,
+          {
+            ...joined,
+            members: joined.members.map((member) => (isIt(member) ? { ...member, stream } : member)),
+          },
+          `Take “${label}” of ${name} into ${joined.name}`,
+        ),
+      ),
+    changed(
+      solved,
+      withMembers(
+        joined,
+        joined.members.filter((member) => !isIt(member)),
+      ),
+      `Take the entry without inputs out of ${joined.name}`,
+    ),
+  ];
+};
 
 /** The joined input without those of its devices that are not there: the others go on. */
 export const withoutMissing = (solved: Solved, joined: JoinedInput, missing: readonly string[]): Fix[] => {

@@ -1,7 +1,7 @@
 import { wayTo } from '../../flow';
 import type { Post, Speaker } from '../../feeds';
 import type { Fix, Solved } from '../finding';
-import { listenElsewhere, playElsewhere, takeIt } from './listening';
+import { chooseElsewhere, takeIt } from './listening';
 import { leadsOn } from './missing-leads';
 import { openTo, shutBetween } from './routing';
 import { MOST_TRIED } from './trial';
@@ -21,9 +21,9 @@ export const letThrough = (solved: Solved, speaker: Speaker, post: Post): Fix[] 
   const player = 'app' in speaker.ref ? find.app(speaker.ref.app) : undefined;
   return [
     ...openTo(solved, reachedBy(solved, speaker), new Set(post.nodes)),
-    ...(player && isHere(post) ? playElsewhere(solved, player) : []),
+    ...(player && isHere(post) ? chooseElsewhere(solved, player, 'output') : []),
     ...(post.track !== undefined && 'person' in speaker.ref ? takeIt(solved, speaker.ref.person) : []),
-    ...(listener && listener.kind !== 'recorder' ? listenElsewhere(solved, listener) : []),
+    ...(listener && listener.kind !== 'recorder' ? chooseElsewhere(solved, listener, 'input') : []),
     ...(player ? leadsOn(solved, player.computer) : []),
   ].slice(0, MOST_TRIED);
 };
@@ -38,8 +38,8 @@ export const keepOut = (solved: Solved, speaker: Speaker, post: Post): Fix[] => 
       .filter((node) => wayTo(heard.ways[index]!, start, node).length > 0)
       .flatMap((node) => shutBetween(solved, start, node));
   });
-  return [...shut, ...(listener && post.track === undefined ? listenElsewhere(solved, listener) : [])].slice(
-    0,
-    MOST_TRIED,
-  );
+  return [
+    ...shut,
+    ...(listener && post.track === undefined ? chooseElsewhere(solved, listener, 'input') : []),
+  ].slice(0, MOST_TRIED);
 };

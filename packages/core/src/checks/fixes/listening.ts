@@ -1,5 +1,5 @@
-import { channelsOf } from '../../flow';
-import { freeTrackId, putApp, type App, type Track } from '../../rig';
+import { channelsOf, obstacleTo, type Chooser } from '../../flow';
+import { freeTrackId, putApp, setSystem, type App, type Side, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { HEARD_DBFS, voiceAt } from '../reaching';
 
@@ -16,7 +16,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
   return rig.apps.flatMap((app): Fix[] => {
     if (app.kind === 'player') return [];
     const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
-    const own = bestOf(channelsOf(find, usb, app.computer, app.input));
+    const own = bestOf(channelsOf(find, usb, app, 'input', app.input));
     if (app.kind === 'recorder' && own.channel > 0) {
       const free = app.tracks.find(
         ({ channel }) =>
@@ -44,8 +44,8 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
             `Add a track for ${name} on channel ${own.channel}`,
           );
     }
-    return streamsAt(solved, app.computer)
-      .map((stream) => ({ stream, best: bestOf(channelsOf(find, usb, app.computer, stream)) }))
+    return streamsAt(solved, app)
+      .map((stream) => ({ stream, best: bestOf(channelsOf(find, usb, app, 'input', stream)) }))
       .filter(({ best }) => best.channel > 0)
       .flatMap(({ stream, best }) =>
         taken(
@@ -66,34 +66,36 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
 const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>
   heard.sinks.some((sink) => sink.node === node && sink.app === app.id && sink.track === track.id);
 
-type Direction = 'to-computer' | 'from-computer';
-
 /** Streams that a computer is shown, to take from or to play into. */
-export const streamsAt = ({ rig, find, usb }: Solved, computer: string, towards: Direction = 'to-computer') =>
+export const streamsAt = ({ rig, find, usb }: Solved, chooser: Chooser, side: Side = 'input') =>
   rig.devices.flatMap(({ id }) =>
     (find.modelOf(id)?.streams ?? [])
-      .filter(
-        ({ direction, id: stream }) =>
-          direction === towards && channelsOf(find, usb, computer, { device: id, stream }).length > 0,
-      )
+      .filter(({ id: stream }) => !obstacleTo(find, usb, chooser, side, { device: id, stream }))
       .map(({ id: stream, label }) => ({ device: id, stream, label })),
   );
 
-/** A program set to another of the streams its computer is shown, on one of its sides. */
-const elsewhere = (solved: Solved, app: App, side: 'input' | 'output', words: string): Fix[] => {
+const VERB: Record<Side, string> = { input: 'listen to', output: 'play into' };
+
+/** A program set to another of the streams its computer is shown, on one of its sides. @param first whose streams come first */
+export const chooseElsewhere = (solved: Solved, app: App, side: Side, first?: string): Fix[] => {
   const chosen = solved.find.streamsOf(app[side], app.computer);
-  return streamsAt(solved, app.computer, side === 'input' ? 'to-computer' : 'from-computer')
+  return ownFirst(streamsAt(solved, app, side), first)
     .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
     .map(({ device, stream, label: name }) => {
-      const label = `Let ${app.name} ${words} ${name} of ${solved.find.device(device)?.name ?? device}`;
+      const label = `Let ${app.name} ${VERB[side]} ${name} of ${solved.find.device(device)?.name ?? device}`;
       return { label, edit: { ...putApp(solved.rig, { ...app, [side]: { device, stream } }), label } };
     });
 };
 
-/** A program set to listen to another stream. */
-export const listenElsewhere = (solved: Solved, app: App): Fix[] =>
-  elsewhere(solved, app, 'input', 'listen to');
+/** A system set to another of the streams its computer is shown. @param first whose streams come first */
+export const systemElsewhere = (solved: Solved, computer: string, side: Side, first: string): Fix[] =>
+  ownFirst(streamsAt(solved, { computer }, side), first).map(({ device, stream, label: name }) => {
+    const system = solved.find.device(computer)!;
+    const label = `Let the system of ${system.name} ${VERB[side]} ${name} of ${solved.find.device(device)?.name ?? device}`;
+    return { label, edit: { ...setSystem(solved.rig, system, side, { device, stream }), label } };
+  });
 
-/** A program set to play into another stream. */
-export const playElsewhere = (solved: Solved, app: App): Fix[] =>
-  elsewhere(solved, app, 'output', 'play into');
+const ownFirst = <T extends { device: string }>(all: readonly T[], first: string | undefined): T[] => [
+  ...all.filter(({ device }) => device === first),
+  ...all.filter(({ device }) => device !== first),
+];

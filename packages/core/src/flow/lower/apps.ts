@@ -1,9 +1,10 @@
-import { farEndsOf, type App, type Lookup } from '../../rig';
+import { bufferMs, farEndsOf, sliderDb, type App, type Lookup } from '../../rig';
 import { type Db } from '../../units';
-import { channelsOf } from '../channels';
+import { channelsOn, type AppChannel } from '../channels';
 import type { GraphMaker } from '../graph';
-import { appId, farEndId, trackId } from '../ids';
+import { appId, farEndId, pointId, trackId } from '../ids';
 import { law, type Term } from '../law';
+import { channelsKnown } from '../opened';
 import type { UsbTree } from '../usb-links';
 
 /** What a program does with sound. Common practice, no published source. */
@@ -39,7 +40,20 @@ const inputGain = ({ id, inputGainDb = 0 }: App): Term[] => {
     : [{ db: inputGainDb, because: { kind: 'app', app: id, words, isInputGain: true } }];
 };
 
-const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
+/** A channel that a program takes in, and what the computer's own slider for it does. */
+interface Taken {
+  place: string;
+  slider: Term[];
+}
+
+const takenFrom = (find: Lookup, app: App, { device, stream, point }: AppChannel): Taken => {
+  const place = pointId(device, point);
+  const db = sliderDb(find, device, stream);
+  const words = `has the computer’s slider for ${find.device(device)?.name ?? device} turned down`;
+  return { place, slider: db === 0 ? [] : [{ db, because: { kind: 'app', app: app.id, words } }] };
+};
+
+const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
   const { lateMs } = APP_KIND[app.kind];
   const sends = app.isMono ? 'mono' : APP_KIND[app.kind].sends;
   if (APP_KIND[app.kind].sends === 'nothing') return;
@@ -48,15 +62,15 @@ const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
     graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
     return id;
   };
-  const feed = (from: string | undefined, to: string, db: Db, words: string) => {
+  const feed = (from: Taken | undefined, to: string, db: Db, words: string) => {
     if (!from) return;
     graph.edge(
       law({
-        from,
+        from: from.place,
         to,
         kind: 'app',
-        terms: [{ db, because: { kind: 'app', app: app.id, words } }, ...inputGain(app)],
-        delayMs: lateMs,
+        terms: [{ db, because: { kind: 'app', app: app.id, words } }, ...from.slider, ...inputGain(app)],
+        delayMs: lateMs + bufferMs(app),
       }),
     );
   };
@@ -71,7 +85,7 @@ const sending = (graph: GraphMaker, app: App, channels: readonly string[]) => {
   feed(right, node('in-right', `${app.name}, sends right`), 0, 'takes the second channel as right');
 };
 
-const recording = (graph: GraphMaker, app: App, channels: readonly string[], outputs: readonly string[]) => {
+const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outputs: readonly string[]) => {
   if (!APP_KIND[app.kind].records) return;
   for (const track of app.tracks) {
     const id = trackId(app.computer, app.id, track.id);
@@ -90,17 +104,30 @@ const recording = (graph: GraphMaker, app: App, channels: readonly string[], out
     if (channel && track.isArmed !== false)
       graph.edge(
         law({
-          from: channel,
+          from: channel.place,
           to: id,
           kind: 'usb',
-          terms: [{ db: 0, because: { kind: 'app', app: app.id, words } }, ...inputGain(app)],
+          delayMs: bufferMs(app),
+          terms: [
+            { db: 0, because: { kind: 'app', app: app.id, words } },
+            ...channel.slider,
+            ...inputGain(app),
+          ],
         }),
       );
     if (app.monitorMs === undefined) continue;
     // A track by itself is in the middle: as loud on both sides.
     for (const to of outputs.slice(0, 2)) {
       const because = { kind: 'app', app: app.id, words: 'plays back what it takes' } as const;
-      graph.edge(law({ from: id, to, kind: 'app', terms: [{ db: 0, because }], delayMs: app.monitorMs }));
+      graph.edge(
+        law({
+          from: id,
+          to,
+          kind: 'app',
+          terms: [{ db: 0, because }],
+          delayMs: app.monitorMs + bufferMs(app),
+        }),
+      );
     }
   }
 };
@@ -166,7 +193,9 @@ const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly s
     for (const channel of to) {
       if (!channel) continue;
       const because = { kind: 'app', app: app.id, words: 'plays into the first two channels' } as const;
-      graph.edge(law({ from: id, to: channel, kind: 'app', terms: [{ db: 0, because }] }));
+      graph.edge(
+        law({ from: id, to: channel, kind: 'app', terms: [{ db: 0, because }], delayMs: bufferMs(app) }),
+      );
     }
   };
   const [left, right] = channels;
@@ -182,8 +211,8 @@ export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
   for (const app of find.rig.apps) {
     const isDead = find.conditions.some((one) => one.kind === 'dead' && one.device === app.computer);
     if (!find.device(app.computer) || isDead) continue;
-    const inputs = channelsOf(find, usb, app.computer, app.input);
-    const outputs = channelsOf(find, usb, app.computer, app.output);
+    const inputs = channelsKnown(find, usb, app).map((one) => takenFrom(find, app, one));
+    const outputs = channelsOn(find, usb, app, 'output').map(({ device, point }) => pointId(device, point));
     recording(graph, app, inputs, outputs);
     sending(graph, app, inputs);
     playing(graph, find, app, outputs);
