@@ -46,6 +46,9 @@ import { overfed } from './overfed';
 import { polarity } from './polarity';
 import { voicesNotApart } from './voices-not-apart';
 import { plugMismatch } from './plug-mismatch';
+import { deviceTaken } from './device-taken';
+import { driverMissing } from './driver-missing';
+import { wrongEntry } from './wrong-entry';
 import { wrongStream } from './wrong-stream';
 import { usbCableTooLong } from './usb-cable-too-long';
 import { usbBandwidth } from './usb-bandwidth';
@@ -129,6 +132,9 @@ export const CHECKS: Check[] = [
   voicesNotApart,
   notArriving,
   wrongStream,
+  wrongEntry,
+  driverMissing,
+  deviceTaken,
   callerEcho,
   farEcho,
   unheard,
