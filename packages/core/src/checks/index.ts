@@ -46,7 +46,9 @@ import { overfed } from './overfed';
 import { polarity } from './polarity';
 import { voicesNotApart } from './voices-not-apart';
 import { plugMismatch } from './plug-mismatch';
+import { appRestartNeeded } from './app-restart-needed';
 import { deviceTaken } from './device-taken';
+import { sliderLocked } from './slider-locked';
 import { driverMissing } from './driver-missing';
 import { wrongEntry } from './wrong-entry';
 import { wrongStream } from './wrong-stream';
@@ -135,6 +137,8 @@ export const CHECKS: Check[] = [
   wrongEntry,
   driverMissing,
   deviceTaken,
+  appRestartNeeded,
+  sliderLocked,
   callerEcho,
   farEcho,
   unheard,
