@@ -1,9 +1,11 @@
 import { deskControlId } from '../catalogue';
 import { DEMO_RIGS, liveStream, skerryLight } from '../demo';
+import { startAgain, usbTree } from '../flow';
 import {
   buildRig,
   type RigRows,
   applyEdit,
+  lookup,
   moveLoudspeaker,
   putPlacement,
   readRigValue,
@@ -11,7 +13,10 @@ import {
   seatRound,
   setAssumptions,
   setControl,
+  setDriver,
   setRecording,
+  setSlider,
+  setSystemKind,
   type Rig,
 } from '../rig';
 import { after, inSilence, recorder } from '../rig/testing';
@@ -29,6 +34,8 @@ const jinglesUnder = (faderDb: number): Rig => {
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */
 const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 import { tableOf } from './table.testing';
+import { preampByLight } from './clocks.testing';
+import { alone, shared, withApp } from './entries.testing';
 import { atRates, joinedDesk, withTracks } from './joined.testing';
 import { smallDevices } from './usb-small.testing';
 import { behind, condensersAt, extended } from './usb.testing';
@@ -501,6 +508,25 @@ const cameraFrom = (socket: 'phones' | 'send'): Rig =>
     placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.06, offAxisDeg: 0 }],
   });
 
+/** A mixer of more than two channels on a system that takes such only with their makers’ drivers. */
+const manyChannels = (hasDriver: boolean): Rig =>
+  after(
+    alone('mixer-4-usb'),
+    (now) => setSystemKind(now, lookup(now).device('pc')!, 'gives each device to one program'),
+    (now) => setDriver(now, lookup(now).device('d0')!, hasDriver),
+  );
+
+/** A recorder that does not notice changes, started while one of two microphones was joined. */
+const startedWithOne = ((): Rig => {
+  const rig = joinedDesk(['mic-usb', 'mic-usb']);
+  const [joined] = rig.joinedInputs;
+  const one = { ...rig, joinedInputs: [{ ...joined!, members: joined!.members.slice(0, 1) }] };
+  return after(one, (now) => startAgain(lookup(now), usbTree(lookup(now)), now.apps[0]!));
+})();
+
+const slid = (model: string): Rig =>
+  after(alone(model), (now) => setSlider(now, lookup(now).device('d0')!, 'usb-in', -1));
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
   ['spill', 'eighty centimetres from a condenser at a table | twenty', across(0.8), across(0.2)],
   ['off-axis', 'a condenser turned away by 100° | by 30°', across(0.2, 100), across(0.2, 30)],
@@ -853,6 +879,42 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'two microphones joined, neither leads | one leads (common practice, no published source)',
     joinedDesk(['mic-usb', 'mic-usb'], { clock: null }),
     joinedDesk(['mic-usb', 'mic-usb']),
+  ],
+  [
+    'wrong-entry',
+    'recorded from the way out of an interface | from its way in (common practice, no published source)',
+    withApp(alone('interface-2'), { input: { device: 'd0', stream: 'usb-out' } }),
+    alone('interface-2'),
+  ],
+  [
+    'driver-missing',
+    'a mixer of more channels than the system knows, no driver | its driver is there (common practice, no published source)',
+    manyChannels(false),
+    manyChannels(true),
+  ],
+  [
+    'device-taken',
+    'a recorder takes the interface, a second listens to it | they share it (common practice, no published source)',
+    withApp(shared(alone('interface-2')), { takesDevices: true }),
+    shared(alone('interface-2')),
+  ],
+  [
+    'app-restart-needed',
+    'started before two more joined | as it was started (common practice, no published source)',
+    { ...startedWithOne, joinedInputs: joinedDesk(['mic-usb', 'mic-usb']).joinedInputs },
+    startedWithOne,
+  ],
+  [
+    'slider-locked',
+    'a locked slider turned down | one that turns (common practice, no published source)',
+    slid('interface-2'),
+    slid('mic-usb'),
+  ],
+  [
+    'clock-two-primaries',
+    'by light into an interface that counts by its own clock | by what comes in (common practice, no published source)',
+    preampByLight('own'),
+    preampByLight('incoming'),
   ],
   [
     'resample-off',

@@ -1,10 +1,11 @@
-import { driftOf, hasSeveralClocks } from '../host';
-import { finding, figureText, type Check } from './finding';
+import { clocksOf, driftOf, hasSeveralClocks } from '../host';
+import { finding, figureText, type Check, type Found, type Solved } from './finding';
+import { countOtherwise } from './fixes/clocks';
 import { driftFigures } from './resample-off';
 import { letLead } from './fixes/joined';
 
 /** Several devices are joined into one input, each runs by its own clock, and none is said to lead. */
-export const clockPrimaryMissing: Check = (solved) =>
+const ofJoined = (solved: Solved): Found[] =>
   solved.rig.joinedInputs
     .filter((joined) => joined.clock === null && hasSeveralClocks(solved.find, joined))
     .map((joined) => {
@@ -20,3 +21,22 @@ export const clockPrimaryMissing: Check = (solved) =>
         propose: () => letLead(solved, joined),
       });
     });
+
+/** Devices that send one another sound as data, and each waits for the clock of the next. */
+const ofRing = (solved: Solved): Found[] =>
+  clocksOf(solved.find).rings.map((ring) => {
+    const names = ring.map((device) => solved.find.device(device)?.name ?? device).join(', ');
+    const drift = driftOf(solved.find);
+    return finding({
+      code: 'clock-primary-missing',
+      severity: 'fault',
+      title: `Nobody leads the clocks of ${names}`,
+      why: `Each is set to count by what comes in, and what comes in waits for its own clock: they wander together, or fall silent. Let one count by its own clock, and the others follow it.`,
+      places: ring.map((device) => ({ device })),
+      figures: driftFigures(solved, drift),
+      propose: () => countOtherwise(solved, ring, 'own'),
+    });
+  });
+
+/** A clock that all follow is missing: in a joined input, or among devices that send one another sound as data. */
+export const clockPrimaryMissing: Check = (solved) => [...ofJoined(solved), ...ofRing(solved)];

@@ -59,6 +59,7 @@ import { usbVoltsLow } from './usb-volts-low';
 import { hubDepth } from './hub-depth';
 import { channelUnmapped } from './channel-unmapped';
 import { clockPrimaryMissing } from './clock-primary-missing';
+import { clockTwoPrimaries } from './clock-two-primaries';
 import { joinedDown } from './joined-down';
 import { recordingTooLong } from './recording-too-long';
 import { resampleOff } from './resample-off';
@@ -117,6 +118,7 @@ export const CHECKS: Check[] = [
   trackNotArmed,
   rateMismatch,
   clockPrimaryMissing,
+  clockTwoPrimaries,
   resampleOff,
   dataLeadTooLong,
   adapterChainBroken,
@@ -161,6 +163,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'track-doubled',
   'rate-mismatch',
   'clock-primary-missing',
+  'clock-two-primaries',
   'resample-off',
   'variable-feed',
   'not-arriving',

@@ -1,3 +1,4 @@
+import { clocksOf } from '../host';
 import {
   combineEdits,
   listensToJoined,
@@ -5,14 +6,22 @@ import {
   setRate,
   setRecording,
   type App,
+  type Device,
   type JoinedInput,
 } from '../rig';
-import { finding, figureText, type Check, type Found, type Solved } from './finding';
+import { finding, figureText, type Check, type Figure, type Found, type Solved } from './finding';
 
 const kilohertz = (rateHz: number): string => `${figureText(rateHz / 1000, 1)} kHz`;
 
 /** How far off in pitch sound is that was written at one rate and is read at another, in hundredths of a semitone. */
 const cents = (writtenHz: number, readHz: number): number => 1200 * Math.log2(readHz / writtenHz);
+
+const rateFigure = ({ name, rateHz }: Device): Figure => ({
+  label: name,
+  value: rateHz! / 1000,
+  unit: 'kHz',
+  from: 'as it is set',
+});
 
 /** Devices of a joined input that are set to different rates. */
 const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
@@ -39,12 +48,7 @@ const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
       why: `A joined input has one sample rate. ${members.map(({ name, rateHz }) => `${name} is set to ${kilohertz(rateHz!)}`).join(', ')}: the system refuses to join them, or some sound at the wrong speed. Resampling evens out clocks that drift, not rates. Set all to one.`,
       places: [{ device: joined.computer }, ...members.map(({ id }) => ({ device: id }))],
       about: [{ device: joined.computer, control: joined.id }],
-      figures: members.map(({ name, rateHz }) => ({
-        label: name,
-        value: rateHz! / 1000,
-        unit: 'kHz',
-        from: 'as it is set',
-      })),
+      figures: members.map(rateFigure),
       propose: () =>
         order.flatMap((rate) => {
           if (rate === undefined) return [];
@@ -104,8 +108,32 @@ const atRecorder = (solved: Solved, app: App): Found[] => {
   ];
 };
 
-/** Sample rates that do not go together: of what is joined, of a recorder and what it listens to. */
+/** Two ends of sound as data that are set to different rates. */
+const atLinks = (solved: Solved): Found[] =>
+  clocksOf(solved.find).links.flatMap(({ device, to }): Found[] => {
+    const ends = [device, to.device].map((id) => solved.find.device(id)!);
+    const [sender, taker] = ends;
+    if (!sender?.rateHz || !taker?.rateHz || sender.rateHz === taker.rateHz) return [];
+    return [
+      finding({
+        code: 'rate-mismatch',
+        severity: 'fault',
+        title: `${sender.name} sends ${kilohertz(sender.rateHz)}, ${taker.name} runs at ${kilohertz(taker.rateHz)}`,
+        why: `Sound as data is taken as it comes: set to another rate, ${taker.name} takes nothing of it, or crackles. Set both alike.`,
+        places: [{ device: taker.id, port: to.port }, { device: sender.id }],
+        about: [{ device: taker.id, port: to.port }],
+        figures: ends.map(rateFigure),
+        propose: () =>
+          [setRate(solved.rig, sender.id, taker.rateHz), setRate(solved.rig, taker.id, sender.rateHz)].map(
+            (edit) => ({ label: edit.label, edit }),
+          ),
+      }),
+    ];
+  });
+
+/** Sample rates that do not go together: of what is joined, of sound as data, of a recorder and what it listens to. */
 export const rateMismatch: Check = (solved) => [
+  ...atLinks(solved),
   ...solved.rig.joinedInputs.flatMap((joined) => inJoined(solved, joined)),
   ...solved.rig.apps
     .filter(({ kind, tracks }) => kind === 'recorder' && tracks.length > 0)

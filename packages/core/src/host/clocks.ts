@@ -1,8 +1,8 @@
 import type { DigitalFormat } from '../catalogue';
-import { digitalLinks } from '../flow';
+import { digitalLinks, type DigitalLink } from '../flow';
 import { DEFAULT_CLOCK_PPM, USUAL_RATE_HZ, type JoinedInput, type JoinedMember, type Lookup } from '../rig';
 
-/** Which devices share a clock, and how far those that do not drift apart. */
+/** Which devices count by the same clock, and how far those that do not drift apart. */
 
 /** How far two devices that run by clocks of their own drift apart, at worst: one as fast as it may be, one as slow. */
 export interface Drift {
@@ -21,33 +21,67 @@ export const driftOf = ({ rig }: Lookup): Drift => {
   return { ppm, msPerHour: ppm * 1e-6 * HOUR_MS, secondsPerSample: 1 / (ppm * 1e-6 * USUAL_RATE_HZ) };
 };
 
-/** Light and wire formats of IEC 60958 and eight channels by light: who takes them runs by the clock of who sends them. */
+/** Light and wire formats of IEC 60958 and eight channels by light: they are counted by one clock at both ends. */
 const CLOCKED: ReadonlySet<DigitalFormat> = new Set(['spdif', 'adat']);
 
-/** Every device that runs by the same clock as one: sound that comes as data brings its clock along. */
-const sharing = (find: Lookup, device: string): ReadonlySet<string> => {
-  const links = digitalLinks(find).filter(
-    ({ format, channels }) => CLOCKED.has(format) && channels.length > 0,
+const isClocked = ({ format }: { format: DigitalFormat }): boolean => CLOCKED.has(format);
+
+/** Whether a device has a socket by which it can take in a clock. */
+export const canFollow = (find: Lookup, device: string): boolean =>
+  (find.modelOf(device)?.ports ?? []).some(
+    ({ digital }) => digital?.receives !== undefined && isClocked(digital),
   );
-  const shared = new Set([device]);
-  // A set walks what is added to it on the way.
-  for (const one of shared)
-    for (const { device: from, to } of links)
-      if (from === one || to.device === one) for (const other of [from, to.device]) shared.add(other);
-  return shared;
+
+/** Whose clock each device counts by. */
+export interface Clocks {
+  /** Whose clock a device counts by: its own id, where it leads. */
+  leaderOf: (device: string) => string;
+  /** Devices that all wait for one another’s clock. */
+  rings: string[][];
+  /** Sound that has to be counted by one clock at both ends. */
+  links: DigitalLink[];
+}
+
+/** A device follows what comes in unless it is set to its own clock; where nobody has set it, it leads rather than close a ring. */
+export const clocksOf = (find: Lookup): Clocks => {
+  const links = digitalLinks(find).filter((link) => isClocked(link) && link.channels.length > 0);
+  const follows = new Map<string, string>();
+  /** From a device to whoever it follows, and whoever that follows: to the one who leads, or round to the first met again. */
+  const lineFrom = (device: string): string[] => {
+    const line = new Set<string>();
+    for (let at: string | undefined = device; at !== undefined && !line.has(at); at = follows.get(at))
+      line.add(at);
+    return [...line];
+  };
+  const follow = (clock: 'incoming' | undefined) => {
+    for (const { id, countsBy: set } of find.rig.devices) {
+      const leader = set === clock && links.find(({ to }) => to.device === id)?.device;
+      if (leader && (clock !== undefined || !lineFrom(leader).includes(id))) follows.set(id, leader);
+    }
+  };
+  follow('incoming');
+  const rings = new Map<string, string[]>();
+  for (const id of follows.keys()) {
+    const line = lineFrom(id);
+    const back = follows.get(line.at(-1)!);
+    const ring = back === undefined ? [] : line.slice(line.indexOf(back));
+    if (ring.length > 0) rings.set([...ring].sort().join(' '), ring);
+  }
+  // Who waits in a ring counts for itself.
+  for (const ring of rings.values()) for (const one of ring) follows.delete(one);
+  follow(undefined);
+  return { leaderOf: (device) => lineFrom(device).at(-1)!, rings: [...rings.values()], links };
 };
 
 /** Members of a joined input that run by another clock than the one that leads, and are not made to follow it. */
 export const driftingMembers = (find: Lookup, { members, clock }: JoinedInput): JoinedMember[] => {
   if (clock === null) return [];
-  const shared = sharing(find, clock);
-  return members.filter(({ device, resampled }) => !resampled && !shared.has(device));
+  const { leaderOf } = clocksOf(find);
+  return members.filter(({ device, resampled }) => !resampled && leaderOf(device) !== leaderOf(clock));
 };
 
 /** Whether the members of a joined input run by more than one clock. */
 export const hasSeveralClocks = (find: Lookup, { members }: JoinedInput): boolean => {
-  const [first] = members;
-  if (!first) return false;
-  const shared = sharing(find, first.device);
-  return members.some(({ device }) => !shared.has(device));
+  const { leaderOf } = clocksOf(find);
+  return new Set(members.map(({ device }) => leaderOf(device))).size > 1;
 };

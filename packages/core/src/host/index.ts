@@ -1,4 +1,12 @@
-export { driftingMembers, driftOf, hasSeveralClocks, type Drift } from './clocks';
+export {
+  canFollow,
+  clocksOf,
+  driftingMembers,
+  driftOf,
+  hasSeveralClocks,
+  type Clocks,
+  type Drift,
+} from './clocks';
 export { recordingRoom, type RecordingRoom } from './recording-room';
 export { transferBytes, USB_RULES, usbLanes, type OpenStream, type UsbLane } from './usb-bandwidth';
 export { computerOf, isUsbSocket, plugIn, usbSocketsOn } from './usb-sockets';

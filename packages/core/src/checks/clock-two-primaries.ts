@@ -1,0 +1,31 @@
+import { clocksOf, driftOf } from '../host';
+import { finding, figureText, type Check } from './finding';
+import { countOtherwise } from './fixes/clocks';
+import { driftFigures } from './resample-off';
+
+/** Sound goes as data from one device to another, and each counts samples by a clock of its own. */
+export const clockTwoPrimaries: Check = (solved) => {
+  const { find } = solved;
+  const { leaderOf, rings, links } = clocksOf(find);
+  const nameOf = (device: string) => find.device(device)?.name ?? device;
+  const isToldOf = (...devices: string[]) =>
+    rings.some((ring) => devices.every((device) => ring.includes(device)));
+  return links.flatMap(({ device, to }) => {
+    const [sender, taker] = [leaderOf(device), leaderOf(to.device)];
+    if (sender === taker || isToldOf(device, to.device)) return [];
+    const drift = driftOf(find);
+    const port = find.port(to.device, to.port)?.label ?? to.port;
+    return [
+      finding({
+        code: 'clock-two-primaries',
+        severity: 'fault',
+        title: `${nameOf(device)} and ${nameOf(to.device)} count by two clocks`,
+        why: `Sound comes from ${nameOf(device)} as data into ${port}, counted by the clock of ${nameOf(sender)}; ${nameOf(to.device)} counts by ${taker === to.device ? 'its own' : `that of ${nameOf(taker)}`}. Up to ${figureText(drift.ppm, 0)} millionths apart, a sample is lost or doubled every ${figureText(drift.secondsPerSample, 2)} s at worst: a small click each time. One leads, and the other follows what comes in.`,
+        places: [{ device: to.device, port: to.port }, { device }],
+        about: [{ device: to.device, port: to.port }],
+        figures: driftFigures(solved, drift),
+        propose: () => countOtherwise(solved, [to.device, device, taker, sender], 'incoming'),
+      }),
+    ];
+  });
+};

@@ -1,0 +1,16 @@
+import { canFollow } from '../../host';
+import { setClock, type ClockSource } from '../../rig';
+import type { Fix, Solved } from '../finding';
+
+/** Devices set to count otherwise: by what comes in, or by their own clock. */
+export const countOtherwise = (
+  { rig, find }: Solved,
+  devices: readonly string[],
+  clock: ClockSource,
+): Fix[] =>
+  devices
+    .filter((id) => canFollow(find, id) && find.device(id)?.countsBy !== clock)
+    .map((id) => {
+      const edit = setClock(rig, id, clock);
+      return { label: edit.label, edit };
+    });
