@@ -5,11 +5,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
-import { ensureBuilt, ensureInstalled, ensurePrograms, ROOT, say } from './steps.mjs';
+import { ensurePrograms, ensureReady, ROOT, say } from './steps.mjs';
 
 await ensurePrograms({ chromium: 'chromium' });
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady();
 
 const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
 const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1];
@@ -92,6 +91,18 @@ row(
   '',
   1.3,
 );
+
+say('The load on USB, split');
+for (const count of [1, 2]) {
+  const memory = core.makeEngineMemory();
+  const solved = core.solve(core.generateUsb(count), memory);
+  row(
+    `24 microphones on 6 hubs, ${count} without a supply`,
+    time(() => core.finish(core.splitLoadInSteps(solved, 'pc')), 5, 3),
+    'ms',
+    300,
+  );
+}
 
 say('Gains, solved and proven');
 {

@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit';
-import type { UsbTree } from '../flow';
+import type { UsbLink, UsbTree } from '../flow';
 import type { Lookup } from '../rig';
 import { usbLanes, type UsbLane } from './usb-bandwidth';
 import { usbSupplies, type UsbBranch, type UsbSupply } from './usb-power';
@@ -16,16 +16,52 @@ export const isTooLow = ({ drawnMa, volts }: UsbBranch): boolean => drawnMa > 0 
 export const isTooDeep = ({ hubsBefore }: UsbSupply): boolean => hubsBefore > MOST_USB_HUBS;
 export const isTooFull = ({ usedBytes, budgetBytes }: UsbLane): boolean => usedBytes > budgetBytes;
 
-/** Everything that is asked too much of, each by what and where. */
-export const usbTroubles = (find: Lookup, circuit: Circuit, usb: UsbTree): string[] => [
-  ...usbSupplies(find, circuit, usb).flatMap((supply) => [
-    ...(isOverdrawn(supply) ? [`power ${supply.device} ${supply.port}`] : []),
-    ...supply.branches.flatMap((branch) => [
-      ...(isTooLow(branch) ? [`volts ${branch.link.device}`] : []),
-      ...(isTooDeep(supply) ? [`depth ${branch.link.device}`] : []),
-    ]),
-  ]),
-  ...usbLanes(find, usb)
+/** Something that is asked too much of. */
+export interface UsbTrouble {
+  /** What gives too little, or gets it. */
+  device: string;
+  /** Plugs one of which at least has to go elsewhere for it to end: more load never ends it. */
+  relief: UsbLink[];
+}
+
+/** Everything that is asked too much of. */
+export const usbTroubles = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbTrouble[] => {
+  const at = (device: string, port?: string) =>
+    usb.links.filter(({ to }) => to.device === device && (port === undefined || to.port === port));
+  /** All that hangs on a socket, or on everything that hangs there. A ring of hubs is walked once. */
+  const below = (device: string, port: string): UsbLink[] => {
+    const all = new Set(at(device, port));
+    for (const link of all) for (const next of at(link.device)) all.add(next);
+    return [...all];
+  };
+  /** A plug and those of the hubs before it, up to the computer. */
+  const before = (link: UsbLink): UsbLink[] => {
+    const line = new Set([link]);
+    for (const one of line) for (const up of usb.links) if (up.device === one.to.device) line.add(up);
+    return [...line];
+  };
+  const troubles = usbSupplies(find, circuit, usb).flatMap((supply) => [
+    ...(isOverdrawn(supply) ? [{ device: supply.device, relief: below(supply.device, supply.port) }] : []),
+    ...supply.branches.flatMap(({ link, ...branch }) => {
+      const line = before(link);
+      const { to } = line.at(-1)!;
+      return [
+        ...(isTooLow({ link, ...branch })
+          ? [{ device: link.device, relief: below(to.device, to.port) }]
+          : []),
+        ...(isTooDeep(supply) ? [{ device: link.device, relief: line }] : []),
+      ];
+    }),
+  ]);
+  const full = usbLanes(find, usb)
     .filter(isTooFull)
-    .map(({ device, port, speed }) => `room ${speed} ${device} ${port ?? ''}`),
-];
+    .map(({ device, port, speed, streams }) => ({
+      device,
+      // What all gear of a computer shares no other socket of it makes wider.
+      relief:
+        speed === 'high'
+          ? []
+          : at(device, port).filter((link) => streams.some((one) => one.device === link.device)),
+    }));
+  return [...troubles, ...full];
+};

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { contactsBetween } from '../catalogue';
 import { behind, condensersAt } from '../checks/usb.testing';
 import { smallDevices } from '../checks/usb-small.testing';
+import { generateUsb } from '../demo';
 import { usbTree } from '../flow';
 import { usbTroubles } from '../host';
 import { finish, makeEngineMemory, solve, solveRig } from '../offers';
@@ -97,6 +98,17 @@ const desks = fc.record({
   hub: fc.constantFrom('hub-bus', 'hub-powered'),
   rateHz: fc.constantFrom(48_000 as const, 96_000 as const),
   small: fc.boolean(),
+});
+
+describe('twenty-four microphones on six hubs', () => {
+  it.each([1, 2])('%i without a supply: each is to have one', (count) => {
+    const rig = generateUsb(count);
+    const { moves, swapped } = isMended(rig, split(rig));
+    expect([moves.length, swapped]).toEqual([0, ['hub5', 'hub6'].slice(-count)]);
+  });
+
+  it('three without a supply: it is said that this is not enough', () =>
+    expect(split(generateUsb(3))).toEqual({ kind: 'impossible', isProven: true }));
 });
 
 describe('against every arrangement', () => {

@@ -1,8 +1,18 @@
 import { contactsBetween } from '../catalogue';
 import { hubWithSupply, type Solved } from '../checks';
-import { usbTree, type UsbLink } from '../flow';
-import { computerOf, plugIn, usbSocketsOn, usbTroubles } from '../host';
-import { combineEdits, changeLead, lookup, tryEdit, type Edit, type Plugged, type Rig } from '../rig';
+import type { Circuit } from '../circuit';
+import { usbTree, type UsbLink, type UsbTree } from '../flow';
+import { computerOf, plugIn, usbSocketsOn, usbTroubles, type UsbTrouble } from '../host';
+import {
+  combineEdits,
+  changeLead,
+  lookup,
+  tryEdit,
+  type Edit,
+  type Lookup,
+  type Plugged,
+  type Rig,
+} from '../rig';
 import type { Steps } from '../offers';
 
 /** A plug taken from one socket to another. */
@@ -17,18 +27,20 @@ export interface SplitMove {
 export type SplitLoad =
   | { kind: 'nothing' }
   | { kind: 'moves'; moves: SplitMove[]; swapped: string[]; edit: Edit }
-  | { kind: 'impossible'; /** Every arrangement was looked at. */ isProven: boolean };
+  | { kind: 'impossible'; /** No arrangement that was left out could do it. */ isProven: boolean };
 
 /** More plugs than this are not moved at once: it would be another desk. */
 const MOST_MOVES = 3;
 /** How many arrangements are looked at between two reports, and in all. */
-const REPORT_EVERY = 100;
-const MOST_TRIED = 50_000;
+const REPORT_EVERY = 20;
+const MOST_TRIED = 20_000;
 
 interface Socket {
   device: string;
   port: string;
   connector: string;
+  /** Sockets of one kind are as good as one another while nothing is in them. */
+  kind: string;
 }
 
 /** What may be moved: the lead at the socket, and which of its ends is in it. */
@@ -40,14 +52,15 @@ interface Movable {
 }
 
 /** The sockets of a computer and of every hub that hangs on it. */
-const socketsOf = ({ find, usb }: Solved, computer: string): Socket[] =>
-  usbSocketsOn(find, usb, computer).map(({ device, port: { id: port, connector } }) => ({
+const socketsOf = (find: Lookup, usb: UsbTree, computer: string): Socket[] =>
+  usbSocketsOn(find, usb, computer).map(({ device, port: { id: port, connector, usb: role } }) => ({
     device,
     port,
     connector,
+    kind: JSON.stringify([device, connector, role]),
   }));
 
-const movables = ({ find, usb }: Solved, computer: string): Movable[] =>
+const movables = (find: Lookup, usb: UsbTree, computer: string): Movable[] =>
   usb.links
     .filter((link) => computerOf(usb, link) === computer)
     .flatMap((link): Movable[] => {
@@ -55,54 +68,35 @@ const movables = ({ find, usb }: Solved, computer: string): Movable[] =>
       return there ? [{ link, lead: there.lead.id, end: there.end, plug: there.plug }] : [];
     });
 
-/** Every choice of so many of a list, in order. */
-const combinations = <T>(list: readonly T[], count: number): T[][] =>
-  count === 0
-    ? [[]]
-    : list.flatMap((one, at) => combinations(list.slice(at + 1), count - 1).map((rest) => [one, ...rest]));
+/** A plug that has been given another socket. */
+interface Placed {
+  plug: Movable;
+  to: Socket;
+}
 
-/** Every way to give each of some plugs another socket it fits, no two the same. */
-const assignments = (moved: readonly Movable[], sockets: readonly Socket[]): Socket[][] => {
-  const [first, ...rest] = moved;
-  if (!first) return [[]];
-  return sockets
-    .filter(
-      (socket) =>
-        contactsBetween(first.plug, socket.connector) &&
-        socket.device !== first.link.device &&
-        !(socket.device === first.link.to.device && socket.port === first.link.to.port),
-    )
-    .flatMap((socket) =>
-      assignments(
-        rest,
-        sockets.filter((one) => one !== socket),
-      ).map((others) => [socket, ...others]),
-    );
-};
-
-const movesOf = (moved: readonly Movable[], to: readonly Socket[]): SplitMove[] =>
-  moved.map(({ link, lead }, at) => ({
+const movesOf = (placed: readonly Placed[]): SplitMove[] =>
+  placed.map(({ plug: { link, lead }, to }) => ({
     lead,
     device: link.device,
     from: { device: link.to.device, port: link.to.port },
-    to: { device: to[at]!.device, port: to[at]!.port },
+    to: { device: to.device, port: to.port },
   }));
 
 /** The rig with some plugs in other sockets, all at once. */
-const withMoves = (rig: Rig, moved: readonly Movable[], to: readonly Socket[]): Rig => ({
+const withMoves = (rig: Rig, placed: readonly Placed[]): Rig => ({
   ...rig,
   leads: rig.leads.map((lead) => {
-    const at = moved.findIndex((one) => one.lead === lead.id);
-    if (at < 0) return lead;
-    const socket: Plugged = { device: to[at]!.device, port: to[at]!.port };
-    return { ...lead, ends: lead.ends.map((end, index) => (index === moved[at]!.end ? socket : end)) };
+    const one = placed.find(({ plug }) => plug.lead === lead.id);
+    if (!one) return lead;
+    const socket: Plugged = { device: one.to.device, port: one.to.port };
+    return { ...lead, ends: lead.ends.map((end, index) => (index === one.plug.end ? socket : end)) };
   }),
 });
 
-const editOf = (rig: Rig, moved: readonly Movable[], to: readonly Socket[], swaps: readonly Edit[]): Edit => {
+const editOf = (rig: Rig, placed: readonly Placed[], swaps: readonly Edit[]): Edit => {
   const label = 'Split the load on USB';
-  const next = withMoves(rig, moved, to);
-  const changes = moved.map(({ lead }) =>
+  const next = withMoves(rig, placed);
+  const changes = placed.map(({ plug: { lead } }) =>
     changeLead(rig, lead, { ends: next.leads.find(({ id }) => id === lead)!.ends }),
   );
   return combineEdits(label, ...swaps, ...changes);
@@ -116,62 +110,140 @@ const betterHubs = (solved: Solved, sockets: readonly Socket[]): { device: strin
       .map(({ edit }) => ({ device, edit })),
   );
 
+/** Plugs that cannot all be relieved by fewer moves than this: no two of these troubles share a plug. */
+const leastMoves = (reliefs: readonly (readonly Movable[])[]): number => {
+  const used = new Set<Movable>();
+  let count = 0;
+  for (const relief of [...reliefs].sort((a, b) => a.length - b.length)) {
+    if (relief.some((plug) => used.has(plug))) continue;
+    for (const plug of relief) used.add(plug);
+    count += 1;
+  }
+  return count;
+};
+
+const isThere = ({ link }: Movable, { device, port }: Socket): boolean =>
+  link.to.device === device && link.to.port === port;
+
+/** What is looked at, and how much of it has been. */
+interface Search {
+  computer: string;
+  based: Rig;
+  circuit: Circuit;
+  plugs: readonly Movable[];
+  sockets: readonly Socket[];
+  tried: number;
+}
+
+/** Where a plug may go as some already have gone: a free socket of each kind, or one that another plug has to leave. */
+const targetsOf = (
+  { plugs, sockets }: Search,
+  plug: Movable,
+  placed: readonly Placed[],
+  leaving: ReadonlySet<Movable>,
+): { to: Socket; pushed?: Movable }[] => {
+  const fits = sockets.filter(
+    (socket) =>
+      contactsBetween(plug.plug, socket.connector) &&
+      socket.device !== plug.link.device &&
+      !isThere(plug, socket),
+  );
+  const isTaken = (socket: Socket) => placed.some(({ to }) => to === socket);
+  const inIt = (socket: Socket) =>
+    plugs.find((one) => isThere(one, socket) && !placed.some((other) => other.plug === one));
+  const free = new Map<string, Socket>();
+  for (const socket of fits)
+    if (!isTaken(socket) && !inIt(socket) && !free.has(socket.kind)) free.set(socket.kind, socket);
+  const pushing = fits.flatMap((to) => {
+    const pushed = isTaken(to) || free.has(to.kind) ? undefined : inIt(to);
+    return pushed && pushed !== plug && !leaving.has(pushed) ? [{ to, pushed }] : [];
+  });
+  return [...[...free.values()].map((to) => ({ to })), ...pushing];
+};
+
+/** Looks for a way with so many more moves at most. Undefined: there is none, however they are chosen. */
+function* withMore(
+  search: Search,
+  placed: readonly Placed[],
+  leaving: ReadonlySet<Movable>,
+  more: number,
+): Generator<{ done: number; of: number }, readonly Placed[] | undefined> {
+  search.tried += 1;
+  if (search.tried > MOST_TRIED) return undefined;
+  if (search.tried % REPORT_EVERY === 0) yield { done: search.tried, of: MOST_TRIED };
+  const { plugs, computer, circuit } = search;
+  const find = lookup(withMoves(search.based, placed));
+  const usb = usbTree(find);
+  const isMovable = (plug: Movable | undefined): plug is Movable =>
+    plug !== undefined && !placed.some((one) => one.plug === plug);
+  // Hubs that were put behind one another hang on nothing: one of them has to go elsewhere.
+  const adrift = plugs.filter(
+    ({ link }) => !(usb.hostsOf.get(link.device) ?? []).some((host) => host.computer === computer),
+  );
+  const reliefs = [
+    ...[...leaving].map((plug) => [plug]),
+    ...(adrift.length > 0 ? [adrift.filter(isMovable)] : []),
+    ...usbTroubles(find, circuit, usb)
+      .filter((trouble) => isOurs(search, trouble))
+      .map(({ relief }) =>
+        relief
+          .map(({ device, port }) => plugs.find(({ link }) => link.device === device && link.port === port))
+          .filter(isMovable),
+      ),
+  ];
+  if (reliefs.length === 0) return placed;
+  if (leastMoves(reliefs) > more || reliefs.some((relief) => relief.length === 0)) return undefined;
+  const narrowest = reliefs.reduce((a, b) => (b.length < a.length ? b : a));
+  for (const plug of narrowest)
+    for (const { to, pushed } of targetsOf(search, plug, placed, leaving)) {
+      const left = new Set([...leaving, ...(pushed ? [pushed] : [])]);
+      left.delete(plug);
+      const found = yield* withMore(search, [...placed, { plug, to }], left, more - 1);
+      if (found) return found;
+    }
+  return undefined;
+}
+
+const isOurs = ({ sockets, plugs }: Search, { device }: UsbTrouble): boolean =>
+  sockets.some((one) => one.device === device) || plugs.some(({ link }) => link.device === device);
+
 /**
- * The fewest plugs of a computer to move so that nothing on its USB is asked too much of: every arrangement of one, then of two,
- * then of three, is looked at; where none helps, the same with one hub that has a supply of its own in place of one that has not.
- * What sounds does not change: each device stays on its computer.
+ * The fewest plugs of a computer to move so that nothing on its USB is asked too much of: one, then two, then three; where none
+ * helps, the same with one hub, then two, that have a supply of their own in place of those that have not. Whatever helps has to
+ * move one of the plugs that each trouble comes of, so only those are tried: what is found is the least there is. What sounds does
+ * not change: each device stays on its computer.
  */
 export function* splitLoadInSteps(solved: Solved, computer: string): Steps<SplitLoad> {
   const { rig, circuit } = solved;
-  const sockets = socketsOf(solved, computer);
-  const plugs = movables(solved, computer);
-  const isOurs = (trouble: string) =>
-    sockets.some(({ device }) => trouble.split(' ').includes(device)) ||
-    plugs.some(({ link }) => trouble.split(' ').includes(link.device));
-  const troublesIn = (next: Rig): number => {
-    const find = lookup(next);
-    return usbTroubles(find, circuit, usbTree(find)).filter(isOurs).length;
-  };
-  if (troublesIn(rig) === 0) return { kind: 'nothing' };
-  const hubs = betterHubs(solved, sockets);
+  const hubs = betterHubs(solved, socketsOf(solved.find, solved.usb, computer));
+  const pairs = hubs.flatMap((one, at) => hubs.slice(at + 1).map((other) => [one, other]));
   let tried = 0;
-  for (const swapped of [[], ...hubs.map((one) => [one])]) {
+  for (const swapped of [[], ...hubs.map((one) => [one]), ...pairs]) {
     const swaps = swapped.map(({ edit }) => edit);
-    const based = swaps.reduce<Rig | undefined>((now, edit) => {
-      const result = now && tryEdit(now, edit);
-      return result?.ok ? result.rig : undefined;
-    }, rig);
-    if (!based) continue;
-    for (let count = swapped.length > 0 ? 0 : 1; count <= MOST_MOVES; count += 1) {
-      for (const moved of combinations(plugs, count)) {
-        const left = sockets.filter(
-          ({ device, port }) =>
-            !plugs.some(
-              (one) => !moved.includes(one) && one.link.to.device === device && one.link.to.port === port,
-            ) &&
-            (moved.some(({ link }) => link.to.device === device && link.to.port === port) ||
-              !solved.find.inPort(device, port)),
-        );
-        for (const to of assignments(moved, left)) {
-          tried += 1;
-          if (tried > MOST_TRIED) return { kind: 'impossible', isProven: false };
-          if (tried % REPORT_EVERY === 0) yield { done: tried, of: MOST_TRIED };
-          const next = withMoves(based, moved, to);
-          const find = lookup(next);
-          const tree = usbTree(find);
-          // A hub in its own sockets hangs on nothing.
-          const isWhole = plugs.every(({ link }) =>
-            (tree.hostsOf.get(link.device) ?? []).some((host) => host.computer === computer),
-          );
-          if (!isWhole || usbTroubles(find, circuit, tree).some(isOurs)) continue;
-          return {
-            kind: 'moves',
-            moves: movesOf(moved, to),
-            swapped: swapped.map(({ device }) => device),
-            edit: editOf(rig, moved, to, swaps),
-          };
-        }
-      }
+    const result = swaps.length === 0 ? { ok: true as const, rig } : tryEdit(rig, combineEdits('', ...swaps));
+    if (!result.ok) continue;
+    const find = lookup(result.rig);
+    const usb = usbTree(find);
+    const search: Search = {
+      computer,
+      based: result.rig,
+      circuit,
+      plugs: movables(find, usb, computer),
+      sockets: socketsOf(find, usb, computer),
+      tried,
+    };
+    for (let count = 0; count <= MOST_MOVES; count += 1) {
+      const placed = yield* withMore(search, [], new Set(), count);
+      tried = search.tried;
+      if (tried > MOST_TRIED) return { kind: 'impossible', isProven: false };
+      if (!placed) continue;
+      if (placed.length + swapped.length === 0) return { kind: 'nothing' };
+      return {
+        kind: 'moves',
+        moves: movesOf(placed),
+        swapped: swapped.map(({ device }) => device),
+        edit: editOf(rig, placed, swaps),
+      };
     }
   }
   return { kind: 'impossible', isProven: true };
