@@ -1,6 +1,7 @@
 import {
   DEFAULT_EARTH_HUM_MILLIVOLTS,
   DEFAULT_HEADPHONE_LEAK_DB,
+  DEFAULT_HEADPHONES_MA,
   DEFAULT_SHOW_HOURS,
   DEFAULT_CLOCK_PPM,
   DEFAULT_USB_REST_MA,
@@ -196,6 +197,17 @@ const ROWS: Row[] = [
     step: 10,
     times: 1,
     absent: DEFAULT_USB_REST_MA,
+  },
+  {
+    key: 'headphonesMilliamps',
+    label: 'Headphones draw from gear fed over USB',
+    note: 'each in use: a volt into 32 Ω both sides, half kept; common practice',
+    unit: 'mA',
+    min: 0,
+    max: 200,
+    step: 5,
+    times: 1,
+    absent: DEFAULT_HEADPHONES_MA,
   },
   {
     key: 'clockPpm',

@@ -3,8 +3,13 @@ import { figure, quantity } from '../look/figures';
 import { ShareBar } from '../look/share-bar';
 import { useAsked } from '../store/use-asked';
 
-const partsWords = ({ restMa, phantomMa }: UsbBillRow['items'][number]): string =>
-  phantomMa > 0 ? ` (${figure(restMa, 0)} at rest, ${figure(phantomMa, 0)} for microphones)` : '';
+const partsWords = ({ restMa, phantomMa, headphonesMa }: UsbBillRow['items'][number]): string => {
+  const parts = [
+    ...(phantomMa > 0 ? [`${figure(phantomMa, 0)} for microphones`] : []),
+    ...(headphonesMa > 0 ? [`${figure(headphonesMa, 0)} for headphones`] : []),
+  ];
+  return parts.length > 0 ? ` (${[`${figure(restMa, 0)} at rest`, ...parts].join(', ')})` : '';
+};
 
 /** What hangs on USB here: what each socket gives, what is drawn, the volts at the end of the lead. */
 export const UsbBill = ({ device }: { device: string }) => {

@@ -8,7 +8,7 @@ const nameOf = ({ find }: Solved, device: string): string => find.device(device)
 export const usbPowerOverdrawn: Check = (solved) =>
   solved.supplies.filter(isOverdrawn).map(({ device, port, drawnMa, givesMa, branches }) => {
     const label = solved.find.port(device, port)?.label ?? port;
-    const [{ link, restMa, phantomMa }] = branches as [(typeof branches)[number]];
+    const [{ link, restMa, phantomMa, headphonesMa }] = branches as [(typeof branches)[number]];
     const name = nameOf(solved, link.device);
     const phantom = phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that to feed microphones` : '';
     return finding({
@@ -19,7 +19,12 @@ export const usbPowerOverdrawn: Check = (solved) =>
       places: [{ device: link.device }, { device, port }],
       about: [{ device, port }],
       figures: [
-        { label: 'Drawn', value: drawnMa, unit: 'mA', from: 'at rest, phantom, and all behind it' },
+        {
+          label: 'Drawn',
+          value: drawnMa,
+          unit: 'mA',
+          from: 'at rest, phantom, headphones, and all behind it',
+        },
         ...(restMa > 0
           ? [{ label: 'At rest', value: restMa, unit: 'mA', from: 'its model, or an assumption' }]
           : []),
@@ -32,6 +37,9 @@ export const usbPowerOverdrawn: Check = (solved) =>
                 from: 'solved current at the volts of each feed, 75 % kept by its converter',
               },
             ]
+          : []),
+        ...(headphonesMa > 0
+          ? [{ label: 'For headphones', value: headphonesMa, unit: 'mA', from: 'each in use, an assumption' }]
           : []),
         {
           label: 'Given',

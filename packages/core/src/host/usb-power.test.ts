@@ -60,6 +60,39 @@ describe('what is drawn', () => {
   });
 });
 
+describe('headphones', () => {
+  const plugged = (model: string, port: string): Rig =>
+    rigOf({
+      devices: [
+        { id: 'desk', model },
+        { id: 'ears', model: 'headphones' },
+        { id: 'pc', model: 'desktop' },
+      ],
+      leads: [
+        { kind: model === 'mixer-4-usb' ? 'usb-a-b' : 'usb-a-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 2 },
+        { kind: 'mini-trs', ends: ['ears.in', `desk.${port}`], lengthM: 2 },
+      ],
+    });
+
+  it.each(['interface-2', 'mic-usb'])('in a %s fed over USB cost 25 mA, or as assumed', (model) => {
+    const bare = rigOf({
+      devices: [
+        { id: 'desk', model },
+        { id: 'pc', model: 'desktop' },
+      ],
+      leads: [{ kind: 'usb-a-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 2 }],
+    });
+    const rest = branchOf(bare, 'desk').drawnMa;
+    const rig = plugged(model, 'phones');
+    expect(branchOf(rig, 'desk')).toMatchObject({ drawnMa: rest + 25, headphonesMa: 25 });
+    const louder = after(rig, (now) => setAssumptions(now, { ...now.assumptions, headphonesMilliamps: 60 }));
+    expect(branchOf(louder, 'desk').drawnMa).toBe(rest + 60);
+  });
+
+  it('in a mixer with a supply of its own cost the bus nothing', () =>
+    expect(branchOf(plugged('mixer-4-usb', 'phones'), 'desk').drawnMa).toBe(0));
+});
+
 describe('what is left at the end of the leads', () => {
   it.each([1, 2, 3, 5])('%d m of 24 AWG, four contacts of 30 mΩ', (lengthM) => {
     const { volts, ohms } = branchOf(desk(false, lengthM), 'desk');

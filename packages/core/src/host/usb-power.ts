@@ -1,7 +1,7 @@
-import { connectorById, type LeadKind, type Port } from '../catalogue';
+import { connectorById, portOfElement, type LeadKind, type Port } from '../catalogue';
 import type { Circuit } from '../circuit';
 import type { UsbLink, UsbTree } from '../flow';
-import { DEFAULT_USB_REST_MA, type Lookup } from '../rig';
+import { DEFAULT_HEADPHONES_MA, DEFAULT_USB_REST_MA, type Lookup } from '../rig';
 
 /** What USB sockets have to give, what hangs on them draws as it is set now, and the volts that are left at the end of its leads. */
 
@@ -14,9 +14,10 @@ export interface UsbBranch {
   volts: number;
   /** Its leads and plugs, there and back, ohms. */
   ohms: number;
-  /** Its own part: at rest, and for the phantom it feeds. */
+  /** Its own part: at rest, for the phantom it feeds, and for the headphones in it. */
   restMa: number;
   phantomMa: number;
+  headphonesMa: number;
 }
 
 /** A socket that gives power: of a computer or a hub. */
@@ -81,6 +82,16 @@ const phantomOf = (find: Lookup, circuit: Circuit, device: string): number => {
     }, 0);
 };
 
+/** What the headphones plugged into a device cost it at 5 V, milliamps. */
+const headphonesOf = (find: Lookup, device: string): number => {
+  if (hasOwnSupply(find, device)) return 0;
+  const amplifiers = (find.modelOf(device)?.elements ?? []).filter(
+    (element) => element.kind === 'output' && element.signal === 'headphone',
+  );
+  const used = [...new Set(amplifiers.map(portOfElement))].filter((port) => find.inPort(device, port));
+  return used.length * (find.rig.assumptions.headphonesMilliamps ?? DEFAULT_HEADPHONES_MA);
+};
+
 /** There and back through leads and plugs, ohms. */
 const ohmsOf = (find: Lookup, { leads }: UsbLink): number => {
   const wires = leads.reduce((sum, id) => {
@@ -101,7 +112,8 @@ export const usbSupplies = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbSu
   /** What something draws from the socket it is in, with all behind it. A ring of hubs is no tree: each counts once. */
   const drawOf = (device: string, seen: ReadonlySet<string>): number => {
     if (seen.has(device)) return 0;
-    if (!isHub(device)) return restOf(find, device) + phantomOf(find, circuit, device);
+    if (!isHub(device))
+      return restOf(find, device) + phantomOf(find, circuit, device) + headphonesOf(find, device);
     if (hasOwnSupply(find, device)) return 0;
     const on = new Set([...seen, device]);
     return socketsOf(device, 'hub-down')
@@ -127,6 +139,7 @@ export const usbSupplies = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbSu
         ohms,
         restMa: isHub(link.device) ? 0 : restOf(find, link.device),
         phantomMa: isHub(link.device) ? 0 : phantomOf(find, circuit, link.device),
+        headphonesMa: isHub(link.device) ? 0 : headphonesOf(find, link.device),
       };
     });
     supplies.push({

@@ -49,7 +49,7 @@ describe('a rig made by hand, from nothing', () => {
     expect(lost).toMatchObject({ code: 'not-arriving', title: 'Guest is heard by no track and no call' });
     expect(fixesFor(rig, lost!.id)[0]!.label).toMatch(/^Let Recorder listen to USB input 1–2/);
 
-    const options = streamOptions(rig, 'laptop-c', 'to-computer');
+    const options = streamOptions(rig, 'laptop-c', 'input');
     const box = options.find(({ device }) => device === 'interface-2')!;
     expect(box).toMatchObject({ isThere: true, channels: 2 });
     rig = after(rig, listenTo(rig, rig.apps[0]!, { device: box.device, stream: box.stream }));

@@ -15,6 +15,7 @@ export interface UsbBillRow {
     drawnMa: number;
     restMa: number;
     phantomMa: number;
+    headphonesMa: number;
     volts: number;
   }[];
 }
@@ -34,12 +35,13 @@ export const usbBill = ({ supplies, find }: Solved, device: string): UsbBillRow[
         depth: supply.device === device ? 0 : supply.hubsBefore,
         givesMa: supply.givesMa,
         drawnMa: supply.drawnMa,
-        items: supply.branches.map(({ link, drawnMa, restMa, phantomMa, volts }) => ({
+        items: supply.branches.map(({ link, drawnMa, restMa, phantomMa, headphonesMa, volts }) => ({
           device: link.device,
           name: nameOf(link.device),
           drawnMa,
           restMa,
           phantomMa,
+          headphonesMa,
           volts,
         })),
       },

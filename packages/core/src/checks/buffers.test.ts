@@ -1,0 +1,71 @@
+import { ownVoices, solve, solveRig } from '../offers';
+import { BUFFER_FRAMES, bufferMs, setBuffer, setRecording, type App, type Rig } from '../rig';
+import { after } from '../rig/testing';
+import { atInterface } from './feeds.testing';
+import { pressEveryFix } from './pressed.testing';
+
+/** Programs take sound by the buffer: frames / rate, each way (arithmetic; references: 128 at 48 kHz = 2.67 ms). */
+
+const INTERFACES = ['interface-1', 'interface-2', 'interface-4', 'interface-8', 'interface-18'];
+const buffered = (rig: Rig, frames: App['bufferFrames']): Rig =>
+  after(rig, (now) => setBuffer(now, now.apps[0]!, frames));
+const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => code === 'talker-delay');
+const heardAt = (rig: Rig) => ownVoices(solve(rig))[0]!;
+
+describe('a buffer', () => {
+  it.each([
+    [128, 48_000, 2.667],
+    [64, 44_100, 1.451],
+    [1024, 96_000, 10.667],
+  ] as const)('of %i samples at %i Hz is %d ms', (frames, rateHz, ms) => {
+    const rig = atInterface('interface-2', 'off', 1);
+    const set = buffered(
+      after(rig, (now) => setRecording(now, now.apps[0]!, { rateHz })),
+      frames,
+    );
+    expect(bufferMs(set.apps[0]!)).toBeCloseTo(ms, 3);
+  });
+
+  it.each(INTERFACES)(
+    '%s: one’s own voice waits for it twice, and then as long as the program takes',
+    (model) => {
+      const bare = heardAt(atInterface(model, 'off', 3)).byProgramMs!;
+      const { byProgramMs } = heardAt(buffered(atInterface(model, 'off', 3), 256));
+      expect(byProgramMs! - bare).toBeCloseTo((2 * 256 * 1000) / 48_000, 6);
+    },
+  );
+
+  it('what goes straight through the gear does not wait for it', () => {
+    const bare = heardAt(atInterface('interface-2', 'mono', 3));
+    const set = heardAt(buffered(atInterface('interface-2', 'mono', 3), 4096));
+    expect(set.straightMs).toBe(bare.straightMs);
+    expect(set.byProgramMs! - bare.byProgramMs!).toBeCloseTo((2 * 4096 * 1000) / 48_000, 6);
+  });
+});
+
+const SMALL = INTERFACES.flatMap((model) =>
+  [16, 32, 64, 128].map((frames): [string, Rig] => [
+    `${model}, ${frames} samples`,
+    buffered(atInterface(model, 'off', 1), frames as App['bufferFrames']),
+  ]),
+);
+const LARGE = INTERFACES.flatMap((model) =>
+  BUFFER_FRAMES.filter((frames) => frames >= 512).map((frames): [string, Rig] => [
+    `${model}, ${frames} samples`,
+    buffered(atInterface(model, 'off', 1), frames),
+  ]),
+);
+
+describe('hearing oneself through it', () => {
+  it.each(SMALL)('%s: nothing is said', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  it.each(LARGE)('%s: late, and mended by one that is small enough', (_name, rig) => {
+    expect(saidOf(rig)).toHaveLength(1);
+    pressEveryFix(rig, 'talker-delay');
+  });
+
+  it('a program that plays nothing back may have any', () => {
+    const rig = buffered(atInterface('interface-2', 'mono', undefined), 4096);
+    expect(saidOf(rig)).toEqual([]);
+  });
+});
