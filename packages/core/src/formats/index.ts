@@ -1,5 +1,5 @@
 export * from './patch-list';
 export * from './lead-stock';
 export * from './patch-import';
-export { csvCell, csvText, printable, withPrintableNames } from './plain-text';
+export { csvCell, csvText, sheetCsv, printable, withPrintableNames } from './plain-text';
 export { wavOf } from './wav';

@@ -28,3 +28,15 @@ export const csvText = (rows: readonly (readonly string[])[]): string =>
     rows.map((row) => row.map(csvCell)),
     { newline: '\r\n' },
   )}\r\n`;
+
+/** Rows of text under headings as CSV (RFC 4180), in the order of the headings. */
+export const sheetCsv = <Row extends object>(
+  headings: Record<keyof Row & string, string>,
+  rows: readonly Row[],
+): string => {
+  const columns = Object.keys(headings) as (keyof Row & string)[];
+  return csvText([
+    columns.map((column) => headings[column]),
+    ...rows.map((row) => columns.map((column) => String(row[column]))),
+  ]);
+};

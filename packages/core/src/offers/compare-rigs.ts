@@ -7,6 +7,7 @@ import {
   lookup,
   plugName,
   settingOf,
+  SYSTEM_KINDS,
   type App,
   type Device,
   type JoinedInput,
@@ -111,9 +112,11 @@ const listens = (rig: Rig, app: App): string => {
     .join(', ');
   const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
   const back = app.monitorMs === undefined ? '' : `, plays back what it records ${app.monitorMs} ms late`;
+  const alone = app.takesDevices ? ', takes its devices for itself' : '';
+  const buffer = app.bufferFrames ? `, ${app.bufferFrames} samples at a time` : '';
   const one = app.isMono ? ', makes one channel of two' : '';
   const far = app.farEnds ? `, with ${app.farEnds.map((one) => farEndWords(rig, one)).join(' and ')}` : '';
-  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${one}${far}${tracks ? `, tracks ${tracks}` : ''}`;
+  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${buffer}${one}${alone}${far}${tracks ? `, tracks ${tracks}` : ''}`;
 };
 
 const appsApart = (a: Rig, b: Rig): string[] => {
@@ -151,6 +154,20 @@ const joinedApart = (a: Rig, b: Rig): string[] => {
 
 const rateWords = ({ rateHz }: Device): string =>
   rateHz === undefined ? 'as it is asked' : `${rateHz / 1000} kHz`;
+
+/** What else is said of a device that no control of it is, by what it is called. */
+const standing = (device: Device): [what: string, words: string][] => [
+  ['sample rate', rateWords(device)],
+  ['clock', device.countsBy ?? 'nobody has set it'],
+  ['driver', device.lacksDriver ? 'missing' : 'there'],
+  ['system', device.system?.kind ?? SYSTEM_KINDS[0]],
+  ['helper that joins inputs', device.system?.lacksHelper ? 'missing' : 'there'],
+];
+
+const standingApart = ([one, other]: [Device, Device]): string[] => {
+  const is = new Map(standing(other));
+  return standing(one).flatMap(([what, words]) => more(words, is.get(what), `${other.name}, ${what}`));
+};
 
 const voiceWords = ({ effort, againstUsualDb: db = 0 }: Person): string =>
   `${effort} voice${db === 0 ? '' : `, ${againstUsualWords(db)}`}`;
@@ -227,7 +244,7 @@ export const compareRigs = (a: Rig, b: Rig): RigDifference[] => {
       heading: 'Settings',
       rows: pairs.flatMap(([one, other]) => [
         ...settingsApart(a, b, [one, other]),
-        ...more(rateWords(one), rateWords(other), `${other.name}, sample rate`),
+        ...standingApart([one, other]),
       ]),
     },
     { heading: 'Leads', rows: leadsApart(a, b, isInBoth) },

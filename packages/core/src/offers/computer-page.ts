@@ -1,11 +1,14 @@
 import { namedIn, namedChannels, type NamedChannel, type Solved } from '../checks';
-import { appChannels, reaches } from '../flow';
-import { driftingMembers, driftOf, usbLanes } from '../host';
+import { channelsOn, isStale, reaches } from '../flow';
+import { canFollow, clocksOf, driftingMembers, driftOf, usbLanes } from '../host';
 import {
   freeTrackId,
+  hasDriver,
   isAsSystem,
   joinedChannels,
+  joinsByHelper,
   listensToJoined,
+  needsDriver,
   putApp,
   type App,
   type AppChoice,
@@ -14,6 +17,8 @@ import {
   type Side,
 } from '../rig';
 import { streamLabel } from './apps';
+import { ownVoices, type OwnVoice } from './own-voice';
+import { recordedApart, type RecordedApart } from './recorded-apart';
 import { usbBill, type UsbBillRow } from './usb-bill';
 
 /** A computer as it really stands: what it is fed by, what it lists, what is joined, what each program takes. Plain data. */
@@ -27,8 +32,12 @@ export interface ListedEntry {
   /** Channels in, and out: one of them is none. */
   inputs: number;
   outputs: number;
+  /** Its maker's driver; absent: it needs none here. Without it the entry is not in the list. */
+  driver?: 'there' | 'missing';
   /** Programs and joined inputs that use it. */
   usedBy: string[];
+  /** The computer's own slider for what comes in: how far it is down, or that it turns nothing. */
+  slider?: { db: number; moves: boolean };
 }
 
 /** A channel of an input: its number, its socket, who is on it, and the tracks that take it. */
@@ -80,6 +89,10 @@ export interface AppPage {
   /** "Mixer, Main mix"; undefined: nothing. */
   hears?: string;
   plays?: string;
+  /** Every channel it can take, whether a track does or not. */
+  channels: Omit<ChannelMark, 'tracks'>[];
+  /** It goes on with what it was started with, and that is no more so. */
+  isStale: boolean;
   tracks: TrackRow[];
 }
 
@@ -93,6 +106,16 @@ export interface LaneRow {
   streams: { name: string; bytes: number }[];
 }
 
+/** Whose clock a device counts samples by. */
+export interface ClockRow {
+  device: string;
+  name: string;
+  /** The name of whoever leads; absent: it counts by its own. */
+  follows?: string;
+  /** It can take a clock in. */
+  canFollow: boolean;
+}
+
 export interface ComputerPage {
   device: string;
   name: string;
@@ -101,8 +124,16 @@ export interface ComputerPage {
   power: UsbBillRow[];
   lanes: LaneRow[];
   entries: ListedEntry[];
+  /** It joins inputs only by a helper program. */
+  needsHelper: boolean;
   joined: JoinedPage[];
+  /** What sends or takes sound as data and hangs on it, or on what does. */
+  clocks: ClockRow[];
   apps: AppPage[];
+  /** Who hears themselves by a program on it, and how late. */
+  ownVoices: OwnVoice[];
+  /** Recordings kept here that drift away from others of the show. */
+  recordedApart: RecordedApart[];
   /** How far two clocks drift, at worst, milliseconds an hour. */
   driftMsPerHour: number;
 }
@@ -155,6 +186,17 @@ const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
           label: streamLabel(solved.find, device, stream.id),
           inputs: isInput ? stream.channels.length : 0,
           outputs: isInput ? 0 : stream.channels.length,
+          ...(needsDriver(find, computer, device)
+            ? { driver: hasDriver(find, computer, device) ? 'there' : 'missing' }
+            : {}),
+          ...(isInput
+            ? {
+                slider: {
+                  db: find.device(device)?.sliders?.[stream.id] ?? 0,
+                  moves: stream.slider === undefined,
+                },
+              }
+            : {}),
           usedBy: [...new Set(usersOf(device, stream.id, isInput ? 'input' : 'output'))],
         };
       }),
@@ -180,6 +222,25 @@ const lanesOf = ({ find, usb }: Solved, computer: string): LaneRow[] =>
         })),
       };
     });
+
+const clocksAt = ({ find }: Solved, gear: readonly string[]): ClockRow[] => {
+  const { leaderOf, links } = clocksOf(find);
+  const nameOf = (device: string) => find.device(device)?.name ?? device;
+  // A set walks what is added to it on the way.
+  const met = new Set(gear);
+  for (const one of met)
+    for (const { device, to } of links)
+      if (device === one || to.device === one) for (const other of [device, to.device]) met.add(other);
+  const linked = new Set(links.flatMap(({ device, to }) => [device, to.device]));
+  return [...met]
+    .filter((device) => linked.has(device))
+    .map((device) => ({
+      device,
+      name: nameOf(device),
+      ...(leaderOf(device) === device ? {} : { follows: nameOf(leaderOf(device)) }),
+      canFollow: canFollow(find, device),
+    }));
+};
 
 const socketOf = ({ find }: Solved, { device, label }: NamedChannel): string =>
   `${find.device(device)?.name ?? device}, ${label}`;
@@ -250,6 +311,12 @@ const appPage = (solved: Solved, app: App): AppPage => {
     kind: app.kind,
     ...(hears ? { hears } : {}),
     ...(plays ? { plays } : {}),
+    channels: namedChannels(solved, app).map((one) => ({
+      channel: one.channel,
+      socket: socketOf(solved, one),
+      ...(one.who === undefined ? {} : { who: one.who }),
+    })),
+    isStale: isStale(solved.find, solved.usb, app),
     tracks: trackRows(solved, app),
   };
 };
@@ -262,10 +329,16 @@ export const computerPage = (solved: Solved, device: string): ComputerPage => ({
   power: usbBill(solved, device),
   lanes: lanesOf(solved, device),
   entries: entriesOf(solved, device),
+  needsHelper: joinsByHelper(solved.find, device),
   joined: solved.rig.joinedInputs
     .filter(({ computer }) => computer === device)
     .map((joined) => joinedPage(solved, joined)),
+  clocks: clocksAt(solved, gearOn(solved, device)),
   apps: solved.rig.apps.filter(({ computer }) => computer === device).map((app) => appPage(solved, app)),
+  ownVoices: solved.rig.apps.some(({ computer, monitorMs }) => computer === device && monitorMs !== undefined)
+    ? ownVoices(solved)
+    : [],
+  recordedApart: recordedApart(solved, device),
   driftMsPerHour: driftOf(solved.find).msPerHour,
 });
 
@@ -282,7 +355,7 @@ const nameFor = (name: string, who: string | undefined): string => {
  */
 export const nameAfterDesk = (solved: Solved, id: string): Edit | null => {
   const app = solved.find.app(id);
-  if (!app || appChannels(solved.find, solved.usb, app.computer, app.input).length === 0) return null;
+  if (!app || channelsOn(solved.find, solved.usb, app, 'input').length === 0) return null;
   const named = namedChannels(solved, app);
   const taken = new Map<string, number>();
   // Two channels of one sound: left and right of a player, a voice in a mix.

@@ -1,7 +1,7 @@
 import type { Solved } from '../checks';
 import { inSentence } from '../feeds';
-import { appChannels } from '../flow';
-import { removeLead, tryEdit, type AppChoice } from '../rig';
+import { appChannels, obstaclesTo, type Chooser } from '../flow';
+import { movedTracks, removeLead, tryEdit, withMembers, type AppChoice, type DeviceStream } from '../rig';
 import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
 
 /** What would happen, were one lead pulled out now. */
@@ -13,6 +13,10 @@ export interface PulledPlug {
   down: string[];
   /** Programs that would have nothing to listen to. */
   deaf: string[];
+  /** Programs that would have to be started again once it is back. */
+  restart: string[];
+  /** Tracks whose channel would get another number, were what is gone taken out of what it is joined to. */
+  moved: { app: string; track: string; from: number; to: number }[];
 }
 
 /** Who is heard where, as `speaker post`. */
@@ -41,16 +45,32 @@ export const pullPlug = (
     );
     return where.length > 0 ? [{ who: name, where }] : [];
   });
-  const channels = (solved: Solved, computer: string, choice: AppChoice | null) =>
-    appChannels(solved.find, solved.usb, computer, choice).length;
-  const isLost = (computer: string, choice: AppChoice | null) =>
-    channels(before, computer, choice) > 0 && channels(then, computer, choice) === 0;
+  const channels = (solved: Solved, chooser: Chooser, choice: AppChoice | null) =>
+    appChannels(solved.find, solved.usb, chooser, 'input', choice).length;
+  const isLost = (chooser: Chooser, choice: AppChoice | null) =>
+    channels(before, chooser, choice) > 0 && channels(then, chooser, choice) === 0;
   return {
     lead,
     quiet,
     down: rig.joinedInputs
-      .filter(({ id, computer }) => isLost(computer, { joined: id }))
+      .filter(({ id, computer }) => isLost({ computer }, { joined: id }))
       .map(({ name }) => name),
-    deaf: rig.apps.filter(({ input, computer }) => isLost(computer, input)).map(({ name }) => name),
+    restart: rig.apps.filter((app) => app.restarts && isLost(app, app.input)).map(({ name }) => name),
+    moved: rig.joinedInputs.flatMap((joined) => {
+      const gone = obstaclesTo(then.find, then.usb, { computer: joined.computer }, 'input', {
+        joined: joined.id,
+      });
+      const isGone = ({ device, stream }: DeviceStream) =>
+        gone.some((one) => one.device === device && one.stream === stream);
+      if (gone.length === 0 || !isLost({ computer: joined.computer }, { joined: joined.id })) return [];
+      const without = withMembers(
+        joined,
+        joined.members.filter((member) => !isGone(member)),
+      );
+      return movedTracks(rig, without).flatMap(({ app, name, from, to }) =>
+        to === undefined ? [] : [{ app: find.app(app)?.name ?? app, track: name, from, to }],
+      );
+    }),
+    deaf: rig.apps.filter((app) => isLost(app, app.input)).map(({ name }) => name),
   };
 };

@@ -1,7 +1,7 @@
 import { controlOf, knobWords, lightWords, valueWords, type GainControl } from '../catalogue';
 import type { Solved } from '../checks';
 import { isDestination } from '../flow';
-import { csvText } from '../formats';
+import { sheetCsv } from '../formats';
 import { strandControls, type Stage, type Strand } from '../gain';
 import { controlValue } from '../rig';
 
@@ -107,11 +107,5 @@ export const GAIN_SHEET_HEADINGS: Record<keyof GainSheetRow, string> = {
   ends: 'Arrives at',
 };
 
-/** A gain sheet as CSV (RFC 4180). */
-export const gainSheetCsv = (rows: readonly GainSheetRow[]): string => {
-  const columns = Object.keys(GAIN_SHEET_HEADINGS) as (keyof GainSheetRow)[];
-  return csvText([
-    columns.map((column) => GAIN_SHEET_HEADINGS[column]),
-    ...rows.map((row) => columns.map((column) => row[column])),
-  ]);
-};
+/** A gain sheet as CSV. */
+export const gainSheetCsv = (rows: readonly GainSheetRow[]): string => sheetCsv(GAIN_SHEET_HEADINGS, rows);
