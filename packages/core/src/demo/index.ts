@@ -1,6 +1,7 @@
 import type { Rig } from '../rig';
 import {
   condenserOnAdapter,
+  crowdedHub,
   doubledMonitor,
   driftingMicrophones,
   echoingReturn,
@@ -17,6 +18,7 @@ export * from './live-stream';
 export * from './mistakes';
 export { generateRig } from './generate';
 export { generateStage } from './generate-stage';
+export { generateUsb } from './generate-usb';
 
 /** The rigs a new user finds. Keys are stable: the server seeds each once. */
 export const DEMO_RIGS: { key: string; rig: Rig }[] = [
@@ -30,4 +32,5 @@ export const DEMO_RIGS: { key: string; rig: Rig }[] = [
   { key: 'mistake-echoing-return', rig: echoingReturn },
   { key: 'mistake-doubled-monitor', rig: doubledMonitor },
   { key: 'mistake-drifting-microphones', rig: driftingMicrophones },
+  { key: 'mistake-crowded-hub', rig: crowdedHub },
 ];

@@ -1,4 +1,4 @@
-import { buildRig, placeAt } from '../rig';
+import { buildRig, placeAt, type Rig, type RigRows } from '../rig';
 
 /** Small rigs, each with one classic mistake. */
 
@@ -250,63 +250,94 @@ const storytellers = ['Storyteller', 'Translator'].map((name, index) => ({
   microphone: `usb-mic-${index + 1}`,
 }));
 
-export const driftingMicrophones = buildRig({
-  name: 'Mistake: USB microphones joined, one left to drift',
-  notes: 'Three USB microphones as one input. Each has a clock of its own; one is not made to follow.',
-  devices: [
-    ...storytellers.map(({ microphone, name }) => ({
-      id: microphone,
-      model: 'mic-usb',
-      name: `${name}’s microphone`,
-      settings: { gain: 24 },
-    })),
-    { id: 'pair-mic', model: 'mic-usb-stereo', name: 'Singers’ microphone', settings: { gain: 24 } },
-    {
-      id: 'desktop',
-      model: 'desktop',
-      name: 'Gallery computer',
-      apps: [
-        {
-          ...recorder('pair-mic', 'usb-in', [
-            ['Storyteller', 1],
-            ['Translator', 2],
-            ['Alto', 3],
-            ['Bass', 4],
-          ]),
-          input: { joined: 'bench' },
-        },
-      ],
-    },
-  ],
-  joinedInputs: [
-    {
-      id: 'bench',
-      computer: 'desktop',
-      name: 'Bench and singers',
-      members: [
-        { device: 'usb-mic-1', stream: 'usb-in', resampled: false },
-        { device: 'usb-mic-2', stream: 'usb-in', resampled: false },
-        { device: 'pair-mic', stream: 'usb-in', resampled: true },
-      ],
-      clock: 'usb-mic-1',
-    },
-  ],
-  leads: [
-    ...storytellers.map(({ microphone }, at) => ({
-      kind: 'usb-a-c',
-      ends: [`desktop.usb${at + 1}`, `${microphone}.usb`],
-      lengthM: 2,
-    })),
-    { kind: 'usb-a-c', ends: ['desktop.usb3', 'pair-mic.usb'], lengthM: 3 },
-  ],
-  people: [
-    ...storytellers.map(({ id, name }) => ({ id, name, effort: 'raised' as const })),
-    { id: 'alto', name: 'Alto', effort: 'raised' },
-    { id: 'bass', name: 'Bass', effort: 'raised' },
-  ],
-  placements: [
-    ...storytellers.map(({ id, microphone }) => close(id, microphone)),
-    { ...close('alto', 'pair-mic'), capsule: 'capsule1' },
-    { ...close('bass', 'pair-mic'), capsule: 'capsule2' },
-  ],
-});
+/** Two USB microphones and a stereo one as one input of the gallery computer, as they are plugged in. */
+const joinedMicrophones = (
+  rows: Pick<RigRows, 'name' | 'notes'> & { leads: RigRows['leads']; others?: RigRows['devices'] },
+  isFollowing: boolean,
+): Rig =>
+  buildRig({
+    ...rows,
+    devices: [
+      ...storytellers.map(({ microphone, name }) => ({
+        id: microphone,
+        model: 'mic-usb',
+        name: `${name}’s microphone`,
+        settings: { gain: 24 },
+      })),
+      { id: 'pair-mic', model: 'mic-usb-stereo', name: 'Singers’ microphone', settings: { gain: 24 } },
+      ...(rows.others ?? []),
+      {
+        id: 'desktop',
+        model: 'desktop',
+        name: 'Gallery computer',
+        apps: [
+          {
+            ...recorder('pair-mic', 'usb-in', [
+              ['Storyteller', 1],
+              ['Translator', 2],
+              ['Alto', 3],
+              ['Bass', 4],
+            ]),
+            input: { joined: 'bench' },
+          },
+        ],
+      },
+    ],
+    joinedInputs: [
+      {
+        id: 'bench',
+        computer: 'desktop',
+        name: 'Bench and singers',
+        members: [
+          { device: 'usb-mic-1', stream: 'usb-in', resampled: false },
+          { device: 'usb-mic-2', stream: 'usb-in', resampled: isFollowing },
+          { device: 'pair-mic', stream: 'usb-in', resampled: true },
+        ],
+        clock: 'usb-mic-1',
+      },
+    ],
+    people: [
+      ...storytellers.map(({ id, name }) => ({ id, name, effort: 'raised' as const })),
+      { id: 'alto', name: 'Alto', effort: 'raised' },
+      { id: 'bass', name: 'Bass', effort: 'raised' },
+    ],
+    placements: [
+      ...storytellers.map(({ id, microphone }) => close(id, microphone)),
+      { ...close('alto', 'pair-mic'), capsule: 'capsule1' },
+      { ...close('bass', 'pair-mic'), capsule: 'capsule2' },
+    ],
+  });
+
+export const driftingMicrophones = joinedMicrophones(
+  {
+    name: 'Mistake: USB microphones joined, one left to drift',
+    notes: 'Three USB microphones as one input. Each has a clock of its own; one is not made to follow.',
+    leads: [
+      ...storytellers.map(({ microphone }, at) => ({
+        kind: 'usb-a-c',
+        ends: [`desktop.usb${at + 1}`, `${microphone}.usb`],
+        lengthM: 2,
+      })),
+      { kind: 'usb-a-c', ends: ['desktop.usb3', 'pair-mic.usb'], lengthM: 3 },
+    ],
+  },
+  false,
+);
+
+export const crowdedHub = joinedMicrophones(
+  {
+    name: 'Mistake: three USB microphones on a hub without a supply',
+    notes:
+      'To save a walk round the table all three hang on the small hub from the bag: they crackle, or are not there.',
+    others: [{ id: 'hub', model: 'hub-bus', name: 'Bag hub' }],
+    leads: [
+      { kind: 'usb-a-b', ends: ['desktop.usb1', 'hub.up'], lengthM: 1 },
+      ...[...storytellers.map(({ microphone }) => microphone), 'pair-mic'].map((id, at) => ({
+        kind: 'usb-a-c',
+        ends: [`hub.down${at + 1}`, `${id}.usb`],
+        lengthM: 2,
+      })),
+    ],
+  },
+  true,
+);
