@@ -1,18 +1,21 @@
 import { lookup, type Finding, type Rig } from '@diaphon/core';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { OwnFindings } from '../findings/own-findings';
+import { ButtonLink } from '../look/button-link';
 import { Choice } from '../look/choice';
 import { count } from '../look/figures';
 import { Waiting } from '../page/waiting';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { UsbBill } from '../wiring/usb-bill';
+import { Clocks } from './clocks';
 import { Entries } from './entries';
 import { JoinedInputs } from './joined-inputs';
 import { Lanes } from './lanes';
 import { Programs } from './programs';
 import { PullPlug } from './pull-plug';
 import { SplitLoad } from './split-load';
+import { ThisComputer } from './this-computer';
 
 /** Those that other sockets may mend. */
 const CAN_BE_SPLIT: ReadonlySet<string> = new Set([
@@ -29,13 +32,21 @@ const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
   'usb-cable-too-long',
   'adapter-chain-broken',
   'wrong-stream',
+  'wrong-entry',
+  'driver-missing',
+  'device-taken',
+  'app-restart-needed',
+  'slider-locked',
   'channel-unmapped',
   'track-doubled',
   'track-not-armed',
   'rate-mismatch',
   'clock-primary-missing',
+  'clock-two-primaries',
   'resample-off',
   'recording-too-long',
+  'talker-delay',
+  'double-monitor',
 ]);
 
 const computersOf = (rig: Rig) => {
@@ -64,7 +75,7 @@ const Standing = ({ findings }: { findings: readonly Finding[] }) =>
     <p className="text-good">Its sockets give enough, and every track has its channel.</p>
   ) : (
     <p className="font-bold text-fault">
-      {count(findings.length, 'thing is', 'things are')} not as it should be: see the findings.
+      {count(findings.length, 'thing is not as it', 'things are not as they')} should be: see the findings.
     </p>
   );
 
@@ -120,6 +131,7 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
           <h2 className="text-[17px] leading-tight font-bold">{page.name}</h2>
           <Standing findings={own} />
         </div>
+        <ButtonLink to={`/rigs/${id}/tracks`}>Track sheet</ButtonLink>
         {computers.length > 1 && (
           <Choice
             label="Computer"
@@ -132,7 +144,7 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
       </header>
       <div className={AREAS}>
         <div className="[grid-area:found] empty:hidden">
-          <OwnFindings findings={own} isFirstOpen onShow={show} />
+          <OwnFindings findings={own} isFirstOpen isElsewhere onShow={show} />
         </div>
         {/* What stands here has a margin of its own, as in the inspector. */}
         <div className="-mx-3 space-y-4 [grid-area:fed]">
@@ -148,6 +160,8 @@ const OneComputer = ({ rig, device }: { rig: Rig; device: string }) => {
         <div className="min-w-0 space-y-4 [grid-area:listed]">
           <JoinedInputs rig={rig} page={page} />
           <Entries rig={rig} page={page} />
+          <Clocks rig={rig} page={page} />
+          <ThisComputer key={device} rig={rig} page={page} />
         </div>
         <div className="min-w-0 [grid-area:programs]">
           <Programs rig={rig} page={page} />

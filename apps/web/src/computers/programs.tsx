@@ -1,6 +1,12 @@
 import {
+  BUFFER_FRAMES,
+  bufferMs,
   listenTo,
   putApp,
+  setBuffer,
+  setRestarts,
+  shareDevices,
+  startedNow,
   withArmed,
   type App,
   type AppPage,
@@ -10,6 +16,8 @@ import {
 } from '@diaphon/core';
 import { AppStream, SystemFields } from '../fields/stream-field';
 import { Button } from '../look/button';
+import { figure } from '../look/figures';
+import { Toggle } from '../look/toggle';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
 
@@ -120,6 +128,90 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
   );
 };
 
+/** How many samples it takes at a time, and what that costs. */
+const BufferField = ({ app }: { app: App }) => {
+  const edit = useEdit();
+  return (
+    <label className="block">
+      Buffer{' '}
+      <select
+        className="field"
+        aria-label={`Buffer of ${app.name}`}
+        value={app.bufferFrames ?? ''}
+        onChange={({ target }) => {
+          const frames = BUFFER_FRAMES.find((one) => String(one) === target.value);
+          edit((now) => setBuffer(now, app, frames));
+        }}
+      >
+        <option value="">nobody has looked</option>
+        {BUFFER_FRAMES.map((frames) => (
+          <option key={frames} value={frames}>
+            {frames} samples, {figure(bufferMs({ ...app, bufferFrames: frames }), 1)} ms each way
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+};
+
+/** How late people hear themselves, straight and by a program. */
+const OwnVoices = ({ voices }: { voices: ComputerPage['ownVoices'] }) =>
+  voices.length === 0 ? null : (
+    <section aria-label="How late each hears themselves" className="mt-3">
+      <h4 className="font-bold">How late each hears themselves</h4>
+      <ul>
+        {voices.map(({ who, where, straightMs, byProgramMs }) => (
+          <li key={`${who} ${where}`}>
+            {who} in {where}:{' '}
+            {[
+              ...(straightMs === undefined ? [] : [`${figure(straightMs, 1)} ms straight through the gear`]),
+              ...(byProgramMs === undefined ? [] : [`${figure(byProgramMs, 1)} ms by a program`]),
+            ].join(', and ')}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+
+/** Recordings of one show by clocks of their own. */
+const Apart = ({ pairs }: { pairs: ComputerPage['recordedApart'] }) =>
+  pairs.length === 0 ? null : (
+    <section aria-label="Recorded apart" className="mt-3">
+      <h4 className="font-bold">Recorded apart</h4>
+      <ul>
+        {pairs.map(({ a, b, ms }) => (
+          <li key={`${a} ${b}`}>
+            {a} and {b} count by two clocks: up to {figure(ms, 0)} ms apart at the end of the show. Clap once
+            at its start and once at its end, to lay them over one another.
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+
+/** Whether it notices changes by itself, and, where it does not, that it has been started again. */
+const Starting = ({ app, isStale }: { app: App; isStale: boolean }) => {
+  const edit = useEdit();
+  return (
+    <>
+      <Toggle
+        label={`${app.name} after a change of what it listens to`}
+        on={app.restarts === true}
+        words={['has to be started again', 'notices by itself']}
+        onChange={(restarts) => edit((now) => setRestarts(now, app, restarts))}
+      />
+      {isStale && (
+        <p className="flex flex-wrap items-baseline gap-x-2">
+          <b className="text-fault">It was started with something else.</b>
+          <Button onClick={() => edit((now) => startedNow(now, app), { announce: true })}>
+            It has been started again
+          </Button>
+        </p>
+      )}
+    </>
+  );
+};
+
 const Program = ({ rig, app, page }: { rig: Rig; app: App; page: AppPage }) => {
   const edit = useEdit();
   return (
@@ -141,6 +233,15 @@ const Program = ({ rig, app, page }: { rig: Rig; app: App; page: AppPage }) => {
           onChoose={(output) => edit((now) => putApp(now, { ...app, output }))}
         />
       )}
+      <Toggle
+        label={`${app.name} takes its devices for itself`}
+        on={app.takesDevices === true}
+        onChange={(isAlone) =>
+          edit((now) => (isAlone ? putApp(now, { ...app, takesDevices: true }) : shareDevices(now, app)))
+        }
+      />
+      <BufferField app={app} />
+      <Starting app={app} isStale={page.isStale} />
       {app.kind === 'recorder' && app.tracks.length > 0 && <TrackTable app={app} page={page} />}
       {app.kind === 'recorder' && page.hears && <NameAfterDesk app={app} />}
     </li>
@@ -162,6 +263,8 @@ export const Programs = ({ rig, page }: { rig: Rig; page: ComputerPage }) => {
           return app && <Program key={one.id} rig={rig} app={app} page={one} />;
         })}
       </ul>
+      <OwnVoices voices={page.ownVoices} />
+      <Apart pairs={page.recordedApart} />
       {computer && (
         <div className="mt-3">
           <SystemFields rig={rig} device={computer} />

@@ -10,20 +10,29 @@ const Consequences = ({ lead }: { lead: string }) => {
   return <ConsequenceWords pulled={answer} />;
 };
 
-const ConsequenceWords = ({ pulled: { quiet, down, deaf } }: { pulled: PulledPlug }) => {
+const ConsequenceWords = ({ pulled: { quiet, down, deaf, restart, moved } }: { pulled: PulledPlug }) => {
   if (quiet.length + down.length + deaf.length === 0)
     return <p className="text-good">Nobody would be missed, and nothing goes down.</p>;
   return (
     <ul className="list-disc space-y-0.5 pl-4">
       {down.map((name) => (
         <li key={name}>
-          <b>{name} goes down</b> with everything joined in it. Once the plug is back, its programs may have
-          to be started again.
+          <b>{name} goes down</b> with everything joined in it.
         </li>
       ))}
       {deaf.map((name) => (
-        <li key={name}>{name} has nothing to listen to any more, and may have to be started again.</li>
+        <li key={name}>
+          {name} has nothing to listen to any more
+          {restart.includes(name) ? ', and has to be started again once the plug is back' : ''}.
+        </li>
       ))}
+      {moved.length > 0 && (
+        <li>
+          Taken out of what it is joined to instead, these move:{' '}
+          {moved.map(({ track, from, to }) => `${track} from ${from} to ${to}`).join(', ')}. Their tracks
+          follow.
+        </li>
+      )}
       {quiet.map(({ who, where }) => (
         <li key={who}>
           <b>{who}</b> is quiet at {where.join(', ')}.

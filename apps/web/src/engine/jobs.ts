@@ -11,6 +11,7 @@ import {
   feedsPage,
   fixesInSteps,
   gainSheet,
+  trackSheet,
   importPatchList,
   leadOffersInSteps,
   leadResponse,
@@ -127,6 +128,8 @@ const ABOUT_A_RIG = {
   preview: ({ rig, memory, sent }: Held, edit: Edit) => previewEdit(rig, edit, sent.findings, memory),
   /** What is set for each sound, as it is taken to the desk. */
   gainSheet: ({ solved }: Held) => gainSheet(solved),
+  /** Which channel is which socket, and which track keeps it. */
+  trackSheet: ({ solved }: Held) => trackSheet(solved),
   /** Where every gain, pad and fader belongs. */
   gains: async ({ rig, memory, tools }: Held) => planGainsInSteps(rig, await tools.solver(), memory),
   /** What would help voices that cannot have all they want, once every gain is set as near as it gets. */

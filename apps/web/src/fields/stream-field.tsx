@@ -34,7 +34,7 @@ interface StreamFieldProps {
 
 /** What is listened to, or played into: streams of devices that hang on the computer first. */
 const StreamField = ({ rig, computer, side, label, named, value, first, onChoose }: StreamFieldProps) => {
-  const options = streamOptions(rig, computer, side === 'input' ? 'to-computer' : 'from-computer');
+  const options = streamOptions(rig, computer, side);
   const joined = side === 'input' ? rig.joinedInputs.filter((one) => one.computer === computer) : [];
   const choices = new Map<string, AppChoice | null>([
     ...first.map(({ key, choice }): [string, AppChoice | null] => [key, choice]),
@@ -58,7 +58,7 @@ const StreamField = ({ rig, computer, side, label, named, value, first, onChoose
         {options.map((one) => (
           <option key={`${one.device} ${one.stream}`} value={`${one.device} ${one.stream}`}>
             {one.label}
-            {one.isThere ? '' : ' (not plugged into this computer)'}
+            {!one.isThere ? ' (not listed by this computer)' : one.channels === 0 ? ` (has no ${side}s)` : ''}
           </option>
         ))}
         {joined.map(({ id, name }) => (

@@ -10,10 +10,12 @@ interface FindingCardProps {
   isOpen: boolean;
   onToggle: () => void;
   onShow: () => void;
+  /** Where it is lies on another page: it is shown when asked for, not when the card is opened. */
+  isElsewhere?: boolean;
 }
 
 /** One finding: what, why, on which figures, and how to mend it in one click. */
-export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardProps) => {
+export const FindingCard = ({ finding, isOpen, onToggle, onShow, isElsewhere }: FindingCardProps) => {
   const { severity, title, why, figures } = finding;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
@@ -23,7 +25,7 @@ export const FindingCard = ({ finding, isOpen, onToggle, onShow }: FindingCardPr
           aria-expanded={isOpen}
           onClick={() => {
             onToggle();
-            if (!isOpen) onShow();
+            if (!isOpen && !isElsewhere) onShow();
           }}
           className={`flex w-full items-start gap-2 px-3 py-2 text-left ${severity === 'danger' ? 'hatched' : ''}`}
         >

@@ -1,11 +1,12 @@
 import { SEVERITIES, type Finding, type PageReadings, type Place } from '@diaphon/core';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { useAppSelector } from '../store/store';
 import { FindingCard } from './finding-card';
-import { MeantList } from './meant-list';
 import { ToDoList } from './to-do-list';
+
+const MeantList = lazy(async () => ({ default: (await import('./meant-list')).MeantList }));
 
 interface FindingsPanelProps {
   onShow: (places: Place[]) => void;
@@ -78,7 +79,11 @@ export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
         ))}
       </ul>
       {toDo.length > 0 && <ToDoList toDo={toDo} onShow={onShow} />}
-      {readings && rig && readings.meant.length > 0 && <MeantList rig={rig} meant={readings.meant} />}
+      {readings && rig && readings.meant.length > 0 && (
+        <Suspense>
+          <MeantList rig={rig} meant={readings.meant} />
+        </Suspense>
+      )}
     </section>
   );
 };

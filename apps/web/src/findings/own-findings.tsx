@@ -2,14 +2,16 @@ import type { Finding } from '@diaphon/core';
 import { useState } from 'react';
 import { FindingCard } from './finding-card';
 
-/** The findings a view is about. @param isFirstOpen the first stands open until another is chosen */
+/** The findings a view is about. @param isFirstOpen the first stands open until another is chosen @param isElsewhere where they are lies on another page */
 export const OwnFindings = ({
   findings,
   isFirstOpen = false,
+  isElsewhere = false,
   onShow,
 }: {
   findings: readonly Finding[];
   isFirstOpen?: boolean;
+  isElsewhere?: boolean;
   onShow: (finding: Finding) => void;
 }) => {
   const [open, setOpen] = useState<string | null>(null);
@@ -24,6 +26,7 @@ export const OwnFindings = ({
             key={finding.id}
             finding={finding}
             isOpen={finding.id === shown}
+            isElsewhere={isElsewhere}
             onToggle={() => setOpen(finding.id === shown ? '' : finding.id)}
             onShow={() => onShow(finding)}
           />
