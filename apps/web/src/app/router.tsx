@@ -11,6 +11,9 @@ const PrintView = lazy(async () => ({ default: (await import('../print/print-vie
 const GainSheetView = lazy(async () => ({
   default: (await import('../print/gain-sheet-view')).GainSheetView,
 }));
+const TrackSheetView = lazy(async () => ({
+  default: (await import('../print/track-sheet-view')).TrackSheetView,
+}));
 const CallScriptView = lazy(async () => ({
   default: (await import('../print/call-script-view')).CallScriptView,
 }));
@@ -41,6 +44,7 @@ export const Router = () => (
             <Route index element={<RigStart />} />
             <Route path="print" element={<PrintView />} />
             <Route path="gains" element={<GainSheetView />} />
+            <Route path="tracks" element={<TrackSheetView />} />
             <Route path="call" element={<CallScriptView />} />
             <Route path="wiring" element={<WiringView />} />
             <Route path="model" element={<ModelView />} />

@@ -1,12 +1,11 @@
 import type { TestCall } from '@diaphon/core';
 import { useParams } from 'react-router';
-import { Button } from '../look/button';
-import { ButtonLink } from '../look/button-link';
 import { figure } from '../look/figures';
 import { SeverityMark } from '../look/severity';
 import { Waiting } from '../page/waiting';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
+import { PrintPage } from './print-page';
 
 /** A box to tick with a pen. */
 const Box = () => <span aria-hidden className="mt-[3px] inline-block size-3.5 shrink-0 border border-ink" />;
@@ -65,14 +64,10 @@ export const CallScriptView = () => {
   if (failure) return <p className="p-5 text-fault">The script could not be worked out: {failure}</p>;
   if (!answer) return <Waiting words="Writing the script" />;
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto p-5 print:overflow-visible print:p-0">
-      <div className="mb-3 flex flex-wrap gap-2 print:hidden">
-        <Button kind="main" onClick={() => window.print()}>
-          Print
-        </Button>
-        <ButtonLink to={`/rigs/${id}/feeds`}>Back to the feeds</ButtonLink>
-      </div>
-      <h2 className="text-[18px] font-bold">{rig.name}: test call</h2>
+    <PrintPage
+      title={`${rig.name}: test call`}
+      back={{ to: `/rigs/${id}/feeds`, words: 'Back to the feeds' }}
+    >
       {answer.before.map((words) => (
         <p key={words}>{words}</p>
       ))}
@@ -82,6 +77,6 @@ export const CallScriptView = () => {
           <Step key={`${index} ${step.name}`} step={step} number={index + 1} />
         ))}
       </ol>
-    </main>
+    </PrintPage>
   );
 };

@@ -1,10 +1,9 @@
 import { patchList, type PatchRow } from '@diaphon/core';
 import { format } from 'date-fns';
 import { useParams } from 'react-router';
-import { Button } from '../look/button';
 import { count } from '../look/figures';
-import { ButtonLink } from '../look/button-link';
 import { useAppSelector } from '../store/store';
+import { PrintPage } from './print-page';
 
 const Label = ({ row, end }: { row: PatchRow; end: 'from' | 'to' }) => {
   const from = [row.fromDevice, row.fromSocket] as const;
@@ -31,14 +30,10 @@ export const PrintView = () => {
   const rig = useAppSelector((state) => state.rig.document)!;
   const rows = patchList(rig);
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto p-5 print:overflow-visible print:p-0">
-      <div className="mb-3 flex flex-wrap gap-2 print:hidden">
-        <Button kind="main" onClick={() => window.print()}>
-          Print
-        </Button>
-        <ButtonLink to={`/rigs/${id}/wiring`}>Back to the wiring</ButtonLink>
-      </div>
-      <h2 className="text-[18px] font-bold">{rig.name}: patch list</h2>
+    <PrintPage
+      title={`${rig.name}: patch list`}
+      back={{ to: `/rigs/${id}/wiring`, words: 'Back to the wiring' }}
+    >
       <p className="text-faint">
         {count(rows.length, 'lead')}, {format(new Date(), 'd MMMM yyyy')}. Monitors and gains down and phantom
         off before you plug or unplug; follow the makers’ manuals.
@@ -83,6 +78,6 @@ export const PrintView = () => {
           )),
         )}
       </ul>
-    </main>
+    </PrintPage>
   );
 };
