@@ -1,6 +1,3 @@
-/** How long what opened a dialog may take to be replaced by what was made, milliseconds. */
-const SETTLED_MS = 400;
-
 const isLost = () => document.activeElement === null || document.activeElement === document.body;
 
 /** What was made is what is selected now; with nothing selected, the page's content. */
@@ -15,11 +12,28 @@ const focus = (element: HTMLElement | null) => {
   element.focus({ preventScroll: true });
 };
 
-/** After a dialog the focus goes to what opened it, or, where that is gone, to what was made. */
+/**
+ * After a dialog the focus goes to what opened it, or, where that is gone, to what was made.
+ *
+ * What has the focus may be taken away later, when what was made arrives: however late that is,
+ * the focus does not fall through before the user goes on.
+ */
 export const giveFocusBack = (opener: Element | null): void => {
   if (opener instanceof HTMLElement && opener !== document.body && opener.isConnected) opener.focus();
-  if (isLost()) focus(whatWasMade());
-  setTimeout(() => {
+  const keep = () => {
     if (isLost()) focus(whatWasMade());
-  }, SETTLED_MS);
+  };
+  keep();
+  const watch = new MutationObserver(keep);
+  watch.observe(document.body, { childList: true, subtree: true });
+  const goOn = new AbortController();
+  for (const does of ['keydown', 'pointerdown'])
+    document.addEventListener(
+      does,
+      () => {
+        watch.disconnect();
+        goOn.abort();
+      },
+      { capture: true, signal: goOn.signal },
+    );
 };
