@@ -2,8 +2,11 @@ import {
   BUFFER_FRAMES,
   bufferMs,
   listenTo,
+  PROCESSING,
+  PROCESSING_NAME,
   putApp,
   setBuffer,
+  setProcessing,
   setRestarts,
   shareDevices,
   startedNow,
@@ -154,6 +157,45 @@ const BufferField = ({ app }: { app: App }) => {
   );
 };
 
+const STANDS = { '': undefined, on: true, off: false } as const;
+
+/** What a call does by itself to what it takes in, and what follows from it. */
+const ByItself = ({ app, words }: { app: App; words: string[] }) => {
+  const edit = useEdit();
+  return (
+    <fieldset aria-label={`What ${app.name} does by itself`} className="space-y-1">
+      <legend>By itself, to what it takes in:</legend>
+      {PROCESSING.map((what) => {
+        const stands = app.processing?.[what];
+        return (
+          <label key={what} className="block first-letter:uppercase">
+            {PROCESSING_NAME[what]}{' '}
+            <select
+              className="field"
+              aria-label={`${PROCESSING_NAME[what]} of ${app.name}`}
+              value={stands === undefined ? '' : stands ? 'on' : 'off'}
+              onChange={({ target }) =>
+                edit((now) => setProcessing(now, app, what, STANDS[target.value as keyof typeof STANDS]))
+              }
+            >
+              <option value="">nobody has looked</option>
+              <option>on</option>
+              <option>off</option>
+            </select>
+          </label>
+        );
+      })}
+      {words.length > 0 && (
+        <ul>
+          {words.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      )}
+    </fieldset>
+  );
+};
+
 /** How late people hear themselves, straight and by a program. */
 const OwnVoices = ({ voices }: { voices: ComputerPage['ownVoices'] }) =>
   voices.length === 0 ? null : (
@@ -241,6 +283,7 @@ const Program = ({ rig, app, page }: { rig: Rig; app: App; page: AppPage }) => {
         }
       />
       <BufferField app={app} />
+      {app.kind === 'call' && <ByItself app={app} words={page.byItself} />}
       <Starting app={app} isStale={page.isStale} />
       {app.kind === 'recorder' && app.tracks.length > 0 && <TrackTable app={app} page={page} />}
       {app.kind === 'recorder' && page.hears && <NameAfterDesk app={app} />}

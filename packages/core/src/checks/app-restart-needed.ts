@@ -1,5 +1,5 @@
 import { channelsOn, isStale, startAgain } from '../flow';
-import { finding, type Check } from './finding';
+import { asFix, finding, type Check } from './finding';
 
 /** A program that does not notice changes was started before what it listens to became what it is. */
 export const appRestartNeeded: Check = (solved) => {
@@ -29,10 +29,7 @@ export const appRestartNeeded: Check = (solved) => {
           { label: 'Channels it knows', value: then, unit: '', from: 'when it was last started' },
           { label: 'Channels there are', value: now, unit: '', from: 'what it listens to now' },
         ],
-        propose: () => {
-          const edit = startAgain(find, usb, app);
-          return [{ label: edit.label, edit }];
-        },
+        propose: () => [asFix(startAgain(find, usb, app))],
       });
     });
 };

@@ -1,8 +1,8 @@
 import { wayTo } from '../flow';
 import { echoOf, inSentence, listed } from '../feeds';
-import { farEndsOf } from '../rig';
+import { farEndsOf, setProcessing } from '../rig';
 import { leastEchoLossDb } from '../units';
-import { finding, figureText, type Check, type Found } from './finding';
+import { asFix, finding, figureText, type Check, type Found } from './finding';
 import { chooseElsewhere } from './fixes/listening';
 import { shutBetween } from './fixes/routing';
 import { quietenWorn } from './fixes/worn';
@@ -67,6 +67,8 @@ export const callerEcho: Check = (solved) => {
               ...quietenWorn(solved, way, leastEchoLossDb(back.lateMs / 2) - lossDb + 1),
               ...shutBetween(solved, back.source, back.sink),
               ...chooseElsewhere(solved, app, 'input'),
+              // What comes back is best not sent at all: taking it out again is the last resort.
+              ...(app.processing?.echo ? [] : [asFix(setProcessing(rig, app, 'echo', true))]),
             ];
           },
         }),

@@ -1,6 +1,6 @@
 import { obstaclesTo } from '../flow';
 import { joinsInputs, listensToJoined, setDriver, setHelper, SIDES } from '../rig';
-import { finding, type Check, type Found, type Solved } from './finding';
+import { asFix, finding, type Check, type Found, type Solved } from './finding';
 
 /** A device that is not listed, and who waits for it. */
 interface Waiting {
@@ -42,10 +42,7 @@ const ofDevices = (solved: Solved): Found[] => {
       places: [{ device: computer }, { device: id }, ...[...others].map((device) => ({ device }))],
       about: [{ device: computer }, { device: id }],
       figures: [{ label: 'Programs that wait for it', value: waits.size, unit: '', from: programs }],
-      propose: () => {
-        const edit = setDriver(rig, device, true);
-        return [{ label: edit.label, edit }];
-      },
+      propose: () => [asFix(setDriver(rig, device, true))],
     });
   });
 };
@@ -74,10 +71,7 @@ const ofHelpers = (solved: Solved): Found[] => {
             from: `members of ${joined.name}`,
           },
         ],
-        propose: () => {
-          const edit = setHelper(rig, computer, true);
-          return [{ label: edit.label, edit }];
-        },
+        propose: () => [asFix(setHelper(rig, computer, true))],
       }),
     ];
   });

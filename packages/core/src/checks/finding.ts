@@ -106,6 +106,9 @@ export interface Fix {
   isLastResort?: true;
 }
 
+/** An edit as a fix, by its own name. */
+export const asFix = (edit: Edit): Fix => ({ label: edit.label, edit });
+
 export interface Finding {
   /** Stable while the cause stays: code and places. */
   id: string;

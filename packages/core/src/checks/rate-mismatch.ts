@@ -9,7 +9,7 @@ import {
   type Device,
   type JoinedInput,
 } from '../rig';
-import { finding, figureText, type Check, type Figure, type Found, type Solved } from './finding';
+import { asFix, finding, figureText, type Check, type Figure, type Found, type Solved } from './finding';
 
 const kilohertz = (rateHz: number): string => `${figureText(rateHz / 1000, 1)} kHz`;
 
@@ -125,7 +125,7 @@ const atLinks = (solved: Solved): Found[] =>
         figures: ends.map(rateFigure),
         propose: () =>
           [setRate(solved.rig, sender.id, taker.rateHz), setRate(solved.rig, taker.id, sender.rateHz)].map(
-            (edit) => ({ label: edit.label, edit }),
+            asFix,
           ),
       }),
     ];

@@ -1,7 +1,7 @@
 import { listed, OWN_VOICE_LATE_MS } from '../feeds';
 import { waysBetween } from '../flow';
 import { BUFFER_FRAMES, bufferMs, putApp, setBuffer } from '../rig';
-import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { asFix, figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { letThrough } from './fixes/let-through';
 import { insteadOfMonitoring, monitorsOn, stopMonitoring } from './fixes/monitoring';
 
@@ -12,10 +12,7 @@ const sooner = (solved: Solved, edges: Parameters<typeof monitorsOn>[1], lateMs:
     const frames = [...BUFFER_FRAMES]
       .reverse()
       .find((one) => bufferMs({ ...app, bufferFrames: one }) * 2 <= wait && one < (app.bufferFrames ?? 0));
-    if (frames !== undefined) {
-      const edit = setBuffer(solved.rig, app, frames);
-      return [{ label: edit.label, edit }];
-    }
+    if (frames !== undefined) return [asFix(setBuffer(solved.rig, app, frames))];
     const monitorMs = Math.floor((app.monitorMs ?? 0) - (lateMs - OWN_VOICE_LATE_MS));
     const label = `Let ${app.name} play back sooner: ${monitorMs} ms`;
     return monitorMs >= 1 ? [{ label, edit: { ...putApp(solved.rig, { ...app, monitorMs }), label } }] : [];

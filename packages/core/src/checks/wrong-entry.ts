@@ -19,7 +19,7 @@ const withoutChannels = (
   obstaclesTo(find, usb, { computer }, side, choice).filter(({ obstacle }) => obstacle === 'other way');
 
 const entryName = ({ find }: Solved, { device, stream }: DeviceStream): string => {
-  const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+  const label = find.stream(device, stream)?.label ?? stream;
   return `“${label}” of ${find.device(device)?.name ?? device}`;
 };
 

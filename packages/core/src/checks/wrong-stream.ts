@@ -60,7 +60,7 @@ export const wrongStream: Check = (solved) =>
     // Silence there is another matter: its cause lies before this device.
     if (sounds.size === 0 || isToldOf(solved, sounds)) return [];
     const [first] = chosen;
-    const stream = find.modelOf(first?.device ?? '')?.streams.find(({ id }) => id === first?.stream);
+    const stream = first && find.stream(first.device, first.stream);
     const isShown = channelsOf(find, usb, app, 'input', input).length > 0;
     const desk = find.device(first?.device ?? '')?.name ?? first?.device ?? '';
     const name = find.device(computer)?.name ?? computer;

@@ -29,6 +29,8 @@ export interface Feed extends Want {
   isLate: boolean;
   /** So much louder than it may be against the others there, dB; absent: it is not. */
   tooLoudByDb?: Db;
+  /** It is sent, and the call takes it out as no voice. */
+  isTakenOut?: true;
 }
 
 /** Who hears what. */
@@ -83,6 +85,12 @@ const againstOthers = (feeds: readonly Feed[]): Feed[] =>
     return others.length > 0 && tooLoudByDb > JUST_OVER_DB ? { ...feed, tooLoudByDb } : feed;
   });
 
+/** Whether a sound is sent to a far end, and what it goes through takes it out. */
+const isTakenOut = (find: Lookup, heard: Heardness, { indexes }: Speaker, { app, nodes }: Post): boolean =>
+  app !== undefined &&
+  find.app(app)?.processing?.noise === true &&
+  nodes.some((node) => indexes.some((index) => heard.everywhere.get(node)?.has(index)));
+
 const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
 
 /** Reads every sound at every listener off what is heard. */
@@ -114,6 +122,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       };
       // Forty thousand of them in a large rig: what most do not have is added to those that have it.
       if (want.intent !== undefined) feed.intent = want.intent;
+      if (!arrival && isTakenOut(find, heard, speaker, post)) feed.isTakenOut = true;
       if (want.quieterByDb !== undefined) feed.quieterByDb = want.quieterByDb;
       if (arrival) {
         feed.arrival = arrival;

@@ -24,12 +24,16 @@ export const postSentences = ({ speakers, posts, rows, farEchoes }: Feeds, at: n
     ({ speaker, feed }) =>
       TALKS.has(post.kind) && speaker.kind !== 'programme' && feed.arrival!.lateMs > ONE_WAY_FINE_MS,
   );
+  const takenOut = all.filter(({ feed }) => feed.isTakenOut);
   const apart = of('quiet').filter(({ feed }) => feed.want === 'never');
   return [
     ...of('unwanted').map(
       (one) => `Hears ${name(one)}, ${late(one.feed)} late, and never may: ${one.feed.because}.`,
     ),
     ...of('missing').map((one) => `Does not hear ${name(one)}, and should: ${one.feed.because}.`),
+    ...(takenOut.length > 0
+      ? [`${listed(takenOut.map(name))}: sent, and taken out as no voice by the call’s noise suppression.`]
+      : []),
     ...heard
       .filter(({ feed }) => feed.isLate)
       .map((one) => `Hears ${name(one)} ${late(one.feed)} late: in one’s own ears that is an echo.`),

@@ -49,7 +49,7 @@ export const obstacleTo = (
   side: Side,
   { device, stream: id }: DeviceStream,
 ): Obstacle | undefined => {
-  const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+  const stream = find.stream(device, id);
   if (!stream || !reaches(usb, device, stream, computer)) return 'not there';
   if (!hasDriver(find, computer, device)) return 'no driver';
   if (stream.direction !== WAY_OF[side]) return 'other way';
@@ -87,7 +87,7 @@ export const appChannels = (
   if (kept.some(({ obstacle }) => obstacle !== 'other way')) return [];
   return streams
     .flatMap(({ device, stream: id }) => {
-      const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+      const stream = find.stream(device, id);
       const channels = stream?.direction === WAY_OF[side] ? stream.channels : [];
       return channels.map((point) => ({ device, stream: id, point }));
     })

@@ -18,6 +18,19 @@ export interface Dynamics {
   aheadDb: Db;
 }
 
+/** A gain that slowly turns itself until the loudest that reaches it has a level: quiet between words, it stays where it is. */
+export interface Levelling {
+  /** What turns it: all ways of one go together. */
+  app: string;
+  targetDbfs: Db;
+  /** As far up or down as it goes. */
+  mostDb: Db;
+}
+
+/** Gain of an automatic gain at a level that stays, dB. */
+export const levellingGainDb = ({ targetDbfs, mostDb }: Levelling, level: Db): Db =>
+  Math.min(mostDb, Math.max(-mostDb, targetDbfs - level));
+
 /** Gain of a gate at a level that stays, dB, never above 0. */
 export const gateGainDb = ({ thresholdDbfs, ratio, rangeDb }: Gate, level: Db): Db =>
   -Math.min(rangeDb, Math.max(0, thresholdDbfs - level) * (ratio - 1));
@@ -93,9 +106,23 @@ const settledAt = (edge: FlowEdge, dynamics: Dynamics, level: Db): FlowEdge => {
     const db = because.kind === 'control' ? own.get(because.control) : undefined;
     return db === undefined ? term : { ...term, db };
   });
+  return { ...withTerms(edge, terms), peaksDb, slope };
+};
+
+/** The same way with what its automatic gain comes to at a level. */
+const levelledAt = (edge: FlowEdge, levelling: Levelling, level: Db): FlowEdge => {
+  const db = levellingGainDb(levelling, level);
+  const isAutomatic = ({ because }: Term) => because.kind === 'app' && because.isAutomatic;
+  const terms = edge.terms.map((term) => (isAutomatic(term) ? { ...term, db } : term));
+  // Also where it is at its end: whoever turns a gain before it leaves the rest to it.
+  return { ...withTerms(edge, terms), slope: 0 };
+};
+
+/** The same way with other parts of its level. */
+const withTerms = (edge: FlowEdge, terms: Term[]): FlowEdge => {
   const gainDb = terms.reduce((sum, { db }) => sum + db, 0);
   const by = ratioFromDb(gainDb - edge.gainDb);
-  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by, peaksDb, slope };
+  return { ...edge, terms, gainDb, re: edge.re * by, im: edge.im * by };
 };
 
 /** The loudest that comes to a place, one sound at a time, in its unit; undefined where none does. */
@@ -117,7 +144,7 @@ const SETTLED_DB = 0.01;
 const MOST_ROUNDS = 12;
 
 /**
- * Turns every gate and compressor to what it does while the loudest that reaches it speaks; the graph's own lists are changed.
+ * Turns every gate, compressor and automatic gain to what it does while the loudest that reaches it speaks; the graph's own lists are changed.
  * What is ahead of it is heard first, so a chain of them settles from its beginning.
  */
 export const settleDynamics = (graph: FlowGraph): FlowGraph => {
@@ -131,18 +158,21 @@ export const settleDynamics = (graph: FlowGraph): FlowGraph => {
     // Another graph each time: what is known of one holds while none of its ways is changed.
     const all = arriveEverywhere({ ...graph, components }, graph.sources);
     const levels = new Map<string, Db>();
-    const keyOf = ({ device, strip }: Dynamics) => `${device} ${strip}`;
-    for (const { from, dynamics } of graph.dynamics) {
-      const level = loudestAt(graph, all, from);
+    const keyOf = ({ dynamics, levelling }: FlowEdge) =>
+      dynamics ? `${dynamics.device} ${dynamics.strip}` : `program ${levelling!.app}`;
+    for (const edge of graph.dynamics) {
+      const level = loudestAt(graph, all, edge.from);
       if (level === undefined) continue;
-      const key = keyOf(dynamics!);
-      levels.set(key, Math.max(levels.get(key) ?? -Infinity, level + dynamics!.aheadDb));
+      const key = keyOf(edge);
+      levels.set(key, Math.max(levels.get(key) ?? -Infinity, level + (edge.dynamics?.aheadDb ?? 0)));
     }
     let isMoved = false;
     graph.dynamics = graph.dynamics.map((edge) => {
-      const level = levels.get(keyOf(edge.dynamics!));
+      const level = levels.get(keyOf(edge));
       if (level === undefined) return edge;
-      const next = settledAt(edge, edge.dynamics!, level);
+      const next = edge.dynamics
+        ? settledAt(edge, edge.dynamics, level)
+        : levelledAt(edge, edge.levelling!, level);
       if (Math.abs(next.gainDb - edge.gainDb) > SETTLED_DB) isMoved = true;
       for (const list of [edgesFrom(graph, edge.from), edgesInto(graph, edge.to)])
         list[list.indexOf(edge)] = next;

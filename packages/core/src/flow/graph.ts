@@ -1,6 +1,6 @@
 import type { Db, LevelUnit } from '../units';
 import { componentsOf, type Component } from './components';
-import type { Dynamics } from './dynamics';
+import type { Dynamics, Levelling } from './dynamics';
 import type { Term } from './law';
 
 /** What a place in the flow is. */
@@ -37,6 +37,18 @@ export interface FlowNode {
   ceiling?: number;
   /** Noise born here, in `unit`. */
   noise?: number;
+  /** What a call program takes out before it goes on to here. */
+  takesOut?: TakesOut;
+}
+
+/** What a call program takes out of what it sends on. */
+export interface TakesOut {
+  /** Whatever is no voice. */
+  noise: boolean;
+  /** What it plays itself, where it comes back soon enough. */
+  echo: boolean;
+  /** How long the network takes one way, ms: its own echo is that much older twice over. */
+  networkMs: number;
 }
 
 /** One way between two places. */
@@ -64,6 +76,8 @@ export interface FlowEdge {
   controls: { device: string; control: string }[];
   /** A gate or compressor in it, whose gain answers to the level it gets. */
   dynamics?: Dynamics;
+  /** Its gain brings the loudest that reaches it to a level, as far as it can. */
+  levelling?: Levelling;
   /** How much more its peaks get than its level; absent: nothing. */
   peaksDb?: Db;
   /** How much more comes out for one dB more that goes in; absent: one. */
@@ -90,7 +104,7 @@ export interface FlowGraph {
   nodes: Map<string, FlowNode>;
   out: Map<string, FlowEdge[]>;
   into: Map<string, FlowEdge[]>;
-  /** Ways with a gate or compressor at work in them. */
+  /** Ways whose gain answers to the level they get: a gate, a compressor, an automatic gain. */
   dynamics: FlowEdge[];
   /** Ways there would be, did a control not stand at off. */
   stopped: FlowEdge[];
@@ -177,7 +191,7 @@ export const makeGraph = () => {
       }
       const ordered = before && keepsOrder(before, nodes, out) ? before : orderOf(nodes, out);
       const { components, order, rank } = ordered;
-      const dynamics = edges.filter((edge) => edge.dynamics !== undefined);
+      const dynamics = edges.filter((edge) => edge.dynamics ?? edge.levelling);
       return { nodes, out, into, dynamics, stopped, sources, components, order, rank };
     },
   };

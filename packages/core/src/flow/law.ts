@@ -12,7 +12,7 @@ export type Because =
   | { kind: 'direction'; placement: string }
   | { kind: 'mouth'; placement: string }
   | { kind: 'air'; words: string }
-  | { kind: 'app'; app: string; words: string; isInputGain?: true }
+  | { kind: 'app'; app: string; words: string; isInputGain?: true; isAutomatic?: true }
   | { kind: 'data' };
 
 /** One part of a level: so many dB, and why. */

@@ -1,5 +1,5 @@
 import type { Lookup } from '../rig';
-import { edgesFrom, type FlowGraph, type FlowNode } from './graph';
+import { edgesFrom, type FlowGraph, type FlowNode, type TakesOut } from './graph';
 
 export const SINK_KINDS = ['track', 'call', 'stream', 'camera', 'line', 'ears', 'room'] as const;
 /**
@@ -16,6 +16,8 @@ export interface Sink {
   app?: string;
   farEnd?: string;
   track?: string;
+  /** What a call program takes out before it goes on to here. */
+  takesOut?: TakesOut;
 }
 
 /** Sinks that keep or send what arrives; the others are for those present. */
@@ -65,6 +67,7 @@ export const sinksOf = (find: Lookup, graph: FlowGraph): Sink[] =>
         ...(node.app === undefined ? {} : { app: node.app }),
         ...(node.farEnd === undefined ? {} : { farEnd: node.farEnd }),
         ...(node.track === undefined ? {} : { track: node.track }),
+        ...(node.takesOut ? { takesOut: node.takesOut } : {}),
       },
     ];
   });

@@ -22,6 +22,7 @@ import {
 import type { Lookup } from '../rig';
 import type { Db } from '../units';
 import { againAt, type Again } from './comb';
+import { takenOutDb } from './taken-out';
 
 /** One sound at one listener. */
 export interface Arrival {
@@ -110,15 +111,18 @@ const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number,
   const gainDb = sum((edge) => edge.gainDb);
   if (way.length === 0 || gainDb - sum((edge) => edge.unitShiftDb) <= LOST_DB) return [];
   const again = againAt(heard);
+  const lateMs = firstLateMs(heard) ?? sum((edge) => edge.delayMs);
+  const takenDb = takenOutDb(all.graph, sink, source, lateMs);
+  if (takenDb === Infinity) return [];
   return [
     {
       source: source.node,
       sink: sink.node,
-      level: source.level + decibels(powerOf(heard)),
-      alone: source.level + gainDb,
+      level: source.level + decibels(powerOf(heard)) - takenDb,
+      alone: source.level + gainDb - takenDb,
       lowDb: sum((edge) => edge.lowDb),
       topDb: sum((edge) => edge.topDb),
-      lateMs: firstLateMs(heard) ?? sum((edge) => edge.delayMs),
+      lateMs,
       isDoubled: !('taps' in heard) || heard.taps.length > 1,
       ...(again ? { again } : {}),
       isCrosstalk: way.some((edge) => edge.isCrosstalk),
@@ -195,4 +199,8 @@ export const hearEverything = (find: Lookup, graph: FlowGraph, last?: Heardness)
 };
 
 const isSameList = (a: readonly Sink[], b: readonly Sink[]): boolean =>
-  a.length === b.length && a.every(({ node }, at) => node === b[at]!.node);
+  a.length === b.length &&
+  a.every((one, at) => one.node === b[at]!.node && takesSameOut(one.takesOut, b[at]!.takesOut));
+
+const takesSameOut = (a: Sink['takesOut'], b: Sink['takesOut']): boolean =>
+  a === b || (a?.noise === b?.noise && a?.echo === b?.echo && a?.networkMs === b?.networkMs);

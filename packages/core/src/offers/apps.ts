@@ -23,7 +23,7 @@ export interface StreamOption extends DeviceStream {
 
 /** "Mixer, Main mix". */
 export const streamLabel = (find: Lookup, device: string, stream: string): string => {
-  const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+  const label = find.stream(device, stream)?.label ?? stream;
   return `${find.device(device)?.name ?? device}, ${label}`;
 };
 

@@ -5,6 +5,8 @@ import {
   farEndWords,
   isAsSystem,
   lookup,
+  PROCESSING,
+  PROCESSING_NAME,
   plugName,
   settingOf,
   SYSTEM_KINDS,
@@ -102,7 +104,7 @@ const listens = (rig: Rig, app: App): string => {
       find
         .streamsOf(chosen, app.computer)
         .map(({ device, stream }) => {
-          const label = find.modelOf(device)?.streams.find(({ id }) => id === stream)?.label ?? stream;
+          const label = find.stream(device, stream)?.label ?? stream;
           return `${label} of ${find.device(device)?.name ?? device}`;
         })
         .join(' and ') || 'nothing'
@@ -116,7 +118,9 @@ const listens = (rig: Rig, app: App): string => {
   const buffer = app.bufferFrames ? `, ${app.bufferFrames} samples at a time` : '';
   const one = app.isMono ? ', makes one channel of two' : '';
   const far = app.farEnds ? `, with ${app.farEnds.map((one) => farEndWords(rig, one)).join(' and ')}` : '';
-  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${buffer}${one}${alone}${far}${tracks ? `, tracks ${tracks}` : ''}`;
+  const itself = PROCESSING.filter((what) => app.processing?.[what]).map((what) => PROCESSING_NAME[what]);
+  const by = itself.length > 0 ? `, with ${itself.join(', ')}` : '';
+  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${buffer}${one}${alone}${by}${far}${tracks ? `, tracks ${tracks}` : ''}`;
 };
 
 const appsApart = (a: Rig, b: Rig): string[] => {
@@ -137,8 +141,7 @@ const appsApart = (a: Rig, b: Rig): string[] => {
 const joinedWords = (rig: Rig, { members, clock }: JoinedInput): string =>
   members
     .map(({ device, stream, resampled }) => {
-      const model = lookup(rig).modelOf(device);
-      const label = model?.streams.find(({ id }) => id === stream)?.label ?? stream;
+      const label = lookup(rig).stream(device, stream)?.label ?? stream;
       const part = device === clock ? ', leads' : resampled ? ', resampled' : '';
       return `${lookup(rig).device(device)?.name ?? device}, ${label}${part}`;
     })

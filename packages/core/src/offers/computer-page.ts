@@ -18,6 +18,7 @@ import {
 } from '../rig';
 import { streamLabel } from './apps';
 import { ownVoices, type OwnVoice } from './own-voice';
+import { processingWords } from './processing';
 import { recordedApart, type RecordedApart } from './recorded-apart';
 import { usbBill, type UsbBillRow } from './usb-bill';
 
@@ -93,6 +94,8 @@ export interface AppPage {
   channels: Omit<ChannelMark, 'tracks'>[];
   /** It goes on with what it was started with, and that is no more so. */
   isStale: boolean;
+  /** What it does by itself to what it takes in, and what follows from it, in sentences. */
+  byItself: string[];
   tracks: TrackRow[];
 }
 
@@ -253,14 +256,14 @@ const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
     channel,
     device,
     stream,
-    point: find.modelOf(device)!.streams.find(({ id }) => id === stream)!.channels[of - 1]!,
+    point: find.stream(device, stream)!.channels[of - 1]!,
   }));
   return {
     id: joined.id,
     name: joined.name,
     hasLeader: joined.clock !== null,
     members: joined.members.map(({ device, stream: id, resampled }) => {
-      const stream = find.modelOf(device)?.streams.find((one) => one.id === id);
+      const stream = find.stream(device, id);
       return {
         device,
         stream: id,
@@ -317,6 +320,7 @@ const appPage = (solved: Solved, app: App): AppPage => {
       ...(one.who === undefined ? {} : { who: one.who }),
     })),
     isStale: isStale(solved.find, solved.usb, app),
+    byItself: processingWords(solved, app),
     tracks: trackRows(solved, app),
   };
 };

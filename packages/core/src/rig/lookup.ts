@@ -5,6 +5,7 @@ import {
   type DeviceModel,
   type LeadKind,
   type Port,
+  type Stream,
 } from '../catalogue';
 import type { Condition } from './condition';
 import { isAsSystem, systemChoice } from './system';
@@ -22,6 +23,7 @@ export interface Lookup {
   lead: (id: string) => Lead | undefined;
   leadKindOf: (lead: string) => LeadKind | undefined;
   port: (device: string, port: string) => Port | undefined;
+  stream: (device: string, stream: string) => Stream | undefined;
   app: (id: string) => App | undefined;
   /** The programs on a computer. */
   appsOn: (computer: string) => App[];
@@ -76,6 +78,7 @@ const makeLookup = (rig: Rig): Lookup => {
     lead: (id) => leads.get(id),
     leadKindOf: (id) => kinds.get(leads.get(id)?.kind ?? ''),
     port: (device, port) => modelOf(device)?.ports.find((candidate) => candidate.id === port),
+    stream: (device, stream) => modelOf(device)?.streams.find(({ id }) => id === stream),
     app: (id) => apps.get(id),
     appsOn: (computer) => rig.apps.filter((app) => app.computer === computer),
     streamsOf: (choice, computer) => {

@@ -166,6 +166,8 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
     uniqueIds(`${where}.farEnds`, app.farEnds ?? [], report);
     if (app.farEnds && app.kind !== 'call')
       report(`${where}.farEnds`, app.kind, 'a call', 'remove them, or make it a call');
+    if (app.processing && app.kind !== 'call')
+      report(`${where}.processing`, app.kind, 'a call', 'remove it, or make it a call');
     if (app.recording && app.kind !== 'recorder')
       report(`${where}.recording`, app.kind, 'a recorder', 'remove it, or make it a recorder');
     for (const side of ['input', 'output'] as const) {

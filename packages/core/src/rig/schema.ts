@@ -132,6 +132,8 @@ const APP = closed({
   takesDevices: Optional(flag()),
   /** An encoder that makes one channel of the two it takes, each at half; absent: left and right stay apart. */
   isMono: Optional(flag()),
+  /** What a call does by itself to what it takes in; absent: nobody has looked, and nothing is counted for it. */
+  processing: Optional(closed({ gain: Optional(flag()), noise: Optional(flag()), echo: Optional(flag()) })),
   /** Who is at the other end of a call; absent: one that nobody has described. */
   farEnds: Optional(list(FAR_END, 20)),
   /** Absent: usual for its kind, or as the rig. */

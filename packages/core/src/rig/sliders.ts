@@ -5,12 +5,9 @@ import type { Device, Rig } from './types';
 
 /** The computer's own slider for what a device sends it. */
 
-const streamIn = ({ modelOf }: Lookup, device: string, stream: string) =>
-  modelOf(device)?.streams.find(({ id }) => id === stream);
-
 /** What the slider takes off a stream, dB; one that is locked or missing takes off nothing. */
 export const sliderDb = (find: Lookup, device: string, stream: string): number =>
-  streamIn(find, device, stream)?.slider === undefined ? (find.device(device)?.sliders?.[stream] ?? 0) : 0;
+  find.stream(device, stream)?.slider === undefined ? (find.device(device)?.sliders?.[stream] ?? 0) : 0;
 
 const withSliders = ({ sliders: _was, ...bare }: Device, sliders: Record<string, number>): Device =>
   Object.keys(sliders).length > 0 ? { ...bare, sliders } : bare;

@@ -48,6 +48,7 @@ const FIELD_WORDS: Record<string, string> = {
   monitorMs: 'Own monitoring',
   bufferFrames: 'Buffer',
   farEnds: 'Far ends',
+  processing: 'What it does by itself',
   recording: 'How it is recorded',
   isMono: 'One channel of two',
   isArmed: 'Armed',

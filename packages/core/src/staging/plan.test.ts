@@ -7,10 +7,11 @@ import loadHighs, { type Highs } from 'highs';
 import { verdictOf } from '../gain';
 import { controlsOf } from '../catalogue';
 import { ordinaryDesks } from '../checks/desks.testing';
+import { DESKS, talk } from '../checks/feeds.testing';
 import { DEMO_RIGS, generateStage, skerryLight } from '../demo';
 import { chance } from '../render/chance';
 import { finish, makeEngineMemory, solve, solveRig } from '../offers';
-import { applyEdit, lookup, setControl, type Rig } from '../rig';
+import { applyEdit, lookup, setControl, setProcessing, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { coursesOf } from './levers';
 import { partsOf, programmesOf, solvePart } from './programme';
@@ -348,4 +349,18 @@ describe('every demo rig', () => {
         );
     },
   );
+});
+
+it('a call that turns its level by itself is left to do so: the same gains are set as for the tracks alone', () => {
+  const desk = talk(DESKS['mixer, its mix by USB']!, 'call', { gain1: 20, gain2: 20 });
+  const by = after(desk, (now) =>
+    setProcessing(
+      now,
+      now.apps.find(({ kind }) => kind === 'call')!,
+      'gain',
+      true,
+    ),
+  );
+  expect(plan(by).moves).toEqual(plan(desk).moves);
+  expect(plan(by).unmet).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { canFollow } from '../../host';
 import { setClock, type ClockSource } from '../../rig';
-import type { Fix, Solved } from '../finding';
+import { asFix, type Fix, type Solved } from '../finding';
 
 /** Devices set to count otherwise: by what comes in, or by their own clock. */
 export const countOtherwise = (
@@ -10,7 +10,4 @@ export const countOtherwise = (
 ): Fix[] =>
   devices
     .filter((id) => canFollow(find, id) && find.device(id)?.countsBy !== clock)
-    .map((id) => {
-      const edit = setClock(rig, id, clock);
-      return { label: edit.label, edit };
-    });
+    .map((id) => asFix(setClock(rig, id, clock)));

@@ -1,7 +1,7 @@
-import { bufferMs, farEndsOf, sliderDb, type App, type Lookup } from '../../rig';
+import { bufferMs, farEndsOf, MOST_AUTOMATIC_GAIN_DB, sliderDb, type App, type Lookup } from '../../rig';
 import { type Db } from '../../units';
 import { channelsOn, type AppChannel } from '../channels';
-import type { GraphMaker } from '../graph';
+import type { FlowEdge, FlowNode, GraphMaker } from '../graph';
 import { appId, farEndId, pointId, trackId } from '../ids';
 import { law, type Term } from '../law';
 import { channelsKnown } from '../opened';
@@ -134,20 +134,32 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
 
 /** Who is at the other end of a call: what each hears and says, what the network takes, and what comes back out of their loudspeakers. */
 const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
+  const { gain, noise = false, echo: takesEcho = false } = app.processing ?? {};
   const all = farEndsOf(rig, app).map((one) => {
-    const { id: farEnd } = one;
-    const place = (side: 'hears' | 'says') => {
+    const { id: farEnd, networkMs } = one;
+    const place = (side: 'hears' | 'says', more: Partial<FlowNode> = {}) => {
       const id = farEndId(app.computer, app.id, farEnd, side);
       const own = { device: app.computer, app: app.id, ...(farEnd === undefined ? {} : { farEnd }) };
-      graph.node({ id, label: one.name, unit: 'dBFS', role: 'far-end', ceiling: 0, ...own });
+      graph.node({ id, label: one.name, unit: 'dBFS', role: 'far-end', ceiling: 0, ...own, ...more });
       return id;
     };
-    return { ...one, hears: place('hears'), says: place('says') };
+    const hears = place(
+      'hears',
+      noise || takesEcho ? { takesOut: { noise, echo: takesEcho, networkMs } } : {},
+    );
+    return { ...one, hears, says: place('says') };
   });
   const because = (words: string) => ({ kind: 'app', app: app.id, words }) as const;
   const along = (from: string, to: string, delayMs: number, words: string) =>
     graph.edge(law({ from, to, kind: 'app', terms: [{ db: 0, because: because(words) }], delayMs }));
   const { callLevelDbfs, callCrestDb } = rig.assumptions;
+  // A call brings what it sends to the level that calls come at.
+  const automatic: Pick<FlowEdge, 'levelling'> = gain
+    ? { levelling: { app: app.id, targetDbfs: callLevelDbfs, mostDb: MOST_AUTOMATIC_GAIN_DB } }
+    : {};
+  const turned: Term[] = gain
+    ? [{ db: 0, because: { ...because('turns it to its usual level by itself'), isAutomatic: true } }]
+    : [];
   for (const { id, name, networkMs, echo, hears, says } of all) {
     graph.source({
       node: says,
@@ -157,7 +169,16 @@ const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
       app: app.id,
       ...(id === undefined ? {} : { farEnd: id }),
     });
-    along(appId(app.computer, app.id, 'in'), hears, networkMs, `sends it on to ${name}`);
+    graph.edge(
+      law({
+        from: appId(app.computer, app.id, 'in'),
+        to: hears,
+        kind: 'app',
+        terms: [{ db: 0, because: because(`sends it on to ${name}`) }, ...turned],
+        delayMs: networkMs,
+        ...automatic,
+      }),
+    );
     along(says, appId(app.computer, app.id, 'out'), networkMs, `brings it from ${name}`);
     // The service gives each of them all the others, and never themselves.
     for (const other of all)

@@ -1,0 +1,47 @@
+import type { Solved } from '../checks';
+import { listed } from '../feeds';
+import { CANCELLER_DB, CANCELLER_REACHES_MS, MOST_AUTOMATIC_GAIN_DB, type App } from '../rig';
+import type { Db } from '../units';
+
+/** What a call does by itself to what it takes in, and what follows from it here, in sentences. */
+
+/** Less than this nobody hears. */
+const LEAST_TURN_DB: Db = 0.5;
+
+const dB = (value: number): string => value.toFixed(0).replace('-', '−');
+
+const gainWords = ({ heard, find }: Solved, app: App): string => {
+  const edge = heard.graph.dynamics.find(({ levelling }) => levelling?.app === app.id);
+  const sink = heard.sinks.find((one) => one.kind === 'call' && one.app === app.id);
+  const db = edge?.terms.find(({ because }) => because.kind === 'app' && because.isAutomatic)?.db;
+  if (!edge || !sink || db === undefined) return 'Automatic gain: nothing is sent.';
+  if (Math.abs(db) < LEAST_TURN_DB)
+    return `Automatic gain turns nothing: the loudest comes at ${dB(edge.levelling!.targetDbfs)} dBFS already.`;
+  const noise = heard.noise.get(sink.node);
+  const between = noise === undefined ? '' : `, which leaves ${dB(noise)} dBFS between words`;
+  const end =
+    Math.abs(db) < MOST_AUTOMATIC_GAIN_DB
+      ? ''
+      : ` That is as far as it goes: set the level ${db > 0 ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
+  return `Automatic gain turns the loudest voice ${db > 0 ? 'up' : 'down'} by ${dB(Math.abs(db))} dB, to ${dB(edge.levelling!.targetDbfs)} dBFS, and the noise with it${between}.${end}`;
+};
+
+const noiseWords = ({ feeds }: Solved, app: App): string => {
+  const at = feeds.posts.flatMap((post, n) => (post.app === app.id && post.kind === 'call' ? [n] : []));
+  const out = feeds.speakers.filter((_, row) => at.some((n) => feeds.rows[row]![n]!.isTakenOut));
+  return out.length === 0
+    ? 'Noise suppression lets voices through only; nothing else is sent here.'
+    : `Noise suppression lets voices through only: ${listed(out.map(({ inSentence }) => inSentence))} ${out.length > 1 ? 'are' : 'is'} sent, and does not arrive.`;
+};
+
+const ECHO_WORDS = `The echo canceller takes about ${CANCELLER_DB} dB off what this call plays and hears again, up to ${CANCELLER_REACHES_MS} ms late; better not to send it at all.`;
+
+/** What of it is switched on, and what that does in a solved rig. */
+export const processingWords = (solved: Solved, app: App): string[] => {
+  const { gain, noise, echo } = app.processing ?? {};
+  return [
+    ...(gain ? [gainWords(solved, app)] : []),
+    ...(noise ? [noiseWords(solved, app)] : []),
+    ...(echo ? [ECHO_WORDS] : []),
+  ];
+};
