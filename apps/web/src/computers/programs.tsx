@@ -160,38 +160,35 @@ const BufferField = ({ app }: { app: App }) => {
 const STANDS = { '': undefined, on: true, off: false } as const;
 
 /** What a call does by itself to what it takes in, and what follows from it. */
-const ByItself = ({ app, words }: { app: App; words: string[] }) => {
+const ByItself = ({ app, told }: { app: App; told: AppPage['byItself'] }) => {
   const edit = useEdit();
   return (
     <fieldset aria-label={`What ${app.name} does by itself`} className="space-y-1">
       <legend>By itself, to what it takes in:</legend>
       {PROCESSING.map((what) => {
         const stands = app.processing?.[what];
+        const words = told.find((one) => one.what === what)?.words;
         return (
-          <label key={what} className="block first-letter:uppercase">
-            {PROCESSING_NAME[what]}{' '}
-            <select
-              className="field"
-              aria-label={`${PROCESSING_NAME[what]} of ${app.name}`}
-              value={stands === undefined ? '' : stands ? 'on' : 'off'}
-              onChange={({ target }) =>
-                edit((now) => setProcessing(now, app, what, STANDS[target.value as keyof typeof STANDS]))
-              }
-            >
-              <option value="">nobody has looked</option>
-              <option>on</option>
-              <option>off</option>
-            </select>
-          </label>
+          <div key={what} className="pl-2">
+            <label className="grid grid-cols-[9.5em_minmax(0,1fr)] items-center">
+              <span className="first-letter:uppercase">{PROCESSING_NAME[what]}</span>
+              <select
+                className="field"
+                aria-label={`${PROCESSING_NAME[what]} of ${app.name}`}
+                value={stands === undefined ? '' : stands ? 'on' : 'off'}
+                onChange={({ target }) =>
+                  edit((now) => setProcessing(now, app, what, STANDS[target.value as keyof typeof STANDS]))
+                }
+              >
+                <option value="">nobody has looked</option>
+                <option>on</option>
+                <option>off</option>
+              </select>
+            </label>
+            {words && <p className="text-[13px] text-faint">{words}</p>}
+          </div>
         );
       })}
-      {words.length > 0 && (
-        <ul>
-          {words.map((one) => (
-            <li key={one}>{one}</li>
-          ))}
-        </ul>
-      )}
     </fieldset>
   );
 };
@@ -283,7 +280,7 @@ const Program = ({ rig, app, page }: { rig: Rig; app: App; page: AppPage }) => {
         }
       />
       <BufferField app={app} />
-      {app.kind === 'call' && <ByItself app={app} words={page.byItself} />}
+      {app.kind === 'call' && <ByItself app={app} told={page.byItself} />}
       <Starting app={app} isStale={page.isStale} />
       {app.kind === 'recorder' && app.tracks.length > 0 && <TrackTable app={app} page={page} />}
       {app.kind === 'recorder' && page.hears && <NameAfterDesk app={app} />}

@@ -175,7 +175,9 @@ describe('every ordinary desk with a call', () => {
 
 describe('said on the page of its computer', () => {
   const words = (rig: Rig) =>
-    computerPage(solve(rig, makeEngineMemory()), 'pc').apps.find(({ id }) => id === 'call')!.byItself;
+    computerPage(solve(rig, makeEngineMemory()), 'pc')
+      .apps.find(({ id }) => id === 'call')!
+      .byItself.map((one) => one.words);
   const rig = talk(DESK, 'call', { gain1: 30, gain2: 30, [is.kind('usb-mix')]: 'whole' }, (apps) => [
     ...apps,
     SOUNDS,

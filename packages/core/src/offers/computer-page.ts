@@ -18,7 +18,7 @@ import {
 } from '../rig';
 import { streamLabel } from './apps';
 import { ownVoices, type OwnVoice } from './own-voice';
-import { processingWords } from './processing';
+import { processingWords, type ByItself } from './processing';
 import { recordedApart, type RecordedApart } from './recorded-apart';
 import { usbBill, type UsbBillRow } from './usb-bill';
 
@@ -94,8 +94,8 @@ export interface AppPage {
   channels: Omit<ChannelMark, 'tracks'>[];
   /** It goes on with what it was started with, and that is no more so. */
   isStale: boolean;
-  /** What it does by itself to what it takes in, and what follows from it, in sentences. */
-  byItself: string[];
+  /** What it does by itself to what it takes in, and what follows from it. */
+  byItself: ByItself[];
   tracks: TrackRow[];
 }
 

@@ -1,9 +1,21 @@
 import type { Solved } from '../checks';
 import { listed } from '../feeds';
-import { CANCELLER_DB, CANCELLER_REACHES_MS, MOST_AUTOMATIC_GAIN_DB, type App } from '../rig';
+import {
+  CANCELLER_DB,
+  CANCELLER_REACHES_MS,
+  MOST_AUTOMATIC_GAIN_DB,
+  PROCESSING,
+  type App,
+  type Processing,
+} from '../rig';
 import type { Db } from '../units';
 
 /** What a call does by itself to what it takes in, and what follows from it here, in sentences. */
+
+export interface ByItself {
+  what: Processing;
+  words: string;
+}
 
 /** Less than this nobody hears. */
 const LEAST_TURN_DB: Db = 0.5;
@@ -36,12 +48,15 @@ const noiseWords = ({ feeds }: Solved, app: App): string => {
 
 const ECHO_WORDS = `The echo canceller takes about ${CANCELLER_DB} dB off what this call plays and hears again, up to ${CANCELLER_REACHES_MS} ms late; better not to send it at all.`;
 
-/** What of it is switched on, and what that does in a solved rig. */
-export const processingWords = (solved: Solved, app: App): string[] => {
-  const { gain, noise, echo } = app.processing ?? {};
-  return [
-    ...(gain ? [gainWords(solved, app)] : []),
-    ...(noise ? [noiseWords(solved, app)] : []),
-    ...(echo ? [ECHO_WORDS] : []),
-  ];
+const WORDS: Record<Processing, (solved: Solved, app: App) => string> = {
+  gain: gainWords,
+  noise: noiseWords,
+  echo: () => ECHO_WORDS,
 };
+
+/** What of it is switched on, and what that does in a solved rig. */
+export const processingWords = (solved: Solved, app: App): ByItself[] =>
+  PROCESSING.filter((what) => app.processing?.[what]).map((what) => ({
+    what,
+    words: WORDS[what](solved, app),
+  }));
