@@ -72,6 +72,7 @@ export * from './finding';
 export { capital, meantOf, type Meant } from './meant';
 export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
+export { laneName } from './usb-bandwidth';
 export { keepOut, letThrough } from './fixes/let-through';
 export { streamsAt } from './fixes/listening';
 export { hubWithSupply } from './fixes/usb-leads';

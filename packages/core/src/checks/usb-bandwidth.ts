@@ -1,7 +1,16 @@
 import { isTooFull, usbLanes, type UsbLane } from '../host';
-import { recordingOf, setRecording, USUAL_RATE_HZ } from '../rig';
+import { listed } from '../feeds';
+import { recordingOf, setRecording, USUAL_RATE_HZ, type Lookup } from '../rig';
 import { finding, figureText, type Check, type Fix, type Solved } from './finding';
 import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
+
+/** "Hub", "USB-A 1 and USB-A 2 of Computer": what a lane is called. */
+export const laneName = (find: Lookup, { device, ports }: UsbLane): string => {
+  const name = find.device(device)?.name ?? device;
+  return ports.length > 0
+    ? `${listed(ports.map((port) => find.port(device, port)?.label ?? port))} of ${name}`
+    : name;
+};
 
 const nameOf = ({ find }: Solved, device: string): string => find.device(device)?.name ?? device;
 
@@ -24,12 +33,11 @@ export const usbBandwidth: Check = (solved) =>
   usbLanes(solved.find, solved.usb)
     .filter(isTooFull)
     .map((lane) => {
-      const { speed, device, port, streams, usedBytes, budgetBytes } = lane;
+      const { speed, device, ports, streams, usedBytes, budgetBytes } = lane;
       const devices = [...new Set(streams.map((one) => one.device))];
       const frame = speed === 'full' ? 'millisecond' : 'eighth of a millisecond';
-      const where = port
-        ? `${solved.find.port(device, port)?.label ?? port} of ${nameOf(solved, device)}`
-        : nameOf(solved, device);
+      const where = laneName(solved.find, lane);
+      const [port] = ports;
       return finding({
         code: 'usb-bandwidth',
         severity: 'fault',
@@ -37,7 +45,7 @@ export const usbBandwidth: Check = (solved) =>
         why: `Open streams ask for ${figureText(usedBytes, 0)} bytes each ${frame}, and there is room for ${figureText(budgetBytes, 0)}. ${
           speed === 'full'
             ? 'Gear of full speed behind one translator shares 12 Mb/s: each works alone, together one shuts the other out.'
-            : 'All sockets of a computer share what one controller carries.'
+            : `All its sockets share what one controller carries.`
         } Plug some of it in elsewhere.`,
         places: [...devices.map((one) => ({ device: one })), { device, ...(port ? { port } : {}) }],
         about: [{ device, ...(port ? { port } : {}) }],
@@ -70,7 +78,12 @@ export const usbBandwidth: Check = (solved) =>
                 .find((one) => one.link.device === link.device);
               return inAnotherSocket(solved, link, branch?.drawnMa ?? 0);
             }),
-          ...hubWithSupply(solved, device),
+          // The hub whose translator it is, or one that makes all behind it slow.
+          ...[
+            ...new Set(
+              solved.usb.links.filter((link) => devices.includes(link.device)).map(({ to }) => to.device),
+            ),
+          ].flatMap((hub) => hubWithSupply(solved, hub)),
         ],
       });
     });

@@ -3,6 +3,12 @@ import { recorder, rigOf } from '../rig/testing';
 
 /** Small gear of full speed, alone or behind one hub. For tests. */
 
+/** The USB-A sockets of each computer. */
+const SOCKETS = {
+  desktop: ['usb1', 'usb2', 'usb3'],
+  'desktop-front': ['front1', 'front2', 'back1', 'back2'],
+};
+
 interface Many {
   model?: string;
   lead?: string;
@@ -11,6 +17,8 @@ interface Many {
   /** Another hub between it and the computer. */
   via?: string;
   rateHz?: 48_000 | 88_200 | 96_000;
+  /** One whose front sockets share a hub inside; absent: one with a translator for each socket. */
+  pc?: keyof typeof SOCKETS;
   /** Whether each plays too. */
   plays?: boolean;
 }
@@ -18,9 +26,10 @@ interface Many {
 /** So many small devices on one computer, each with a recorder of its own. */
 export const smallDevices = (
   count: number,
-  { model = 'mixer-2-usb', lead = 'usb-a-b', hub, via, rateHz, plays = true }: Many,
+  { model = 'mixer-2-usb', lead = 'usb-a-b', hub, via, rateHz, pc = 'desktop', plays = true }: Many,
 ): Rig => {
   const ids = Array.from({ length: count }, (_, at) => `small${at + 1}`);
+  const sockets = SOCKETS[pc];
   const program = (device: string): Omit<App, 'computer'> => ({
     ...recorder(device),
     name: `Recorder of ${device}`,
@@ -34,14 +43,16 @@ export const smallDevices = (
       ...ids.map((id) => ({ id, model, name: `Small ${id.slice(5)}` })),
       ...(hub ? [{ id: 'hub', model: hub, name: 'Hub' }] : []),
       ...(via ? [{ id: 'via', model: via, name: 'First hub' }] : []),
-      { id: 'pc', model: 'desktop', name: 'Computer', apps: ids.map(program) },
+      { id: 'pc', model: pc, name: 'Computer', apps: ids.map(program) },
     ],
     leads: [
-      ...(via ? [{ kind: 'usb-a-b', ends: ['pc.usb1', 'via.up'], lengthM: 1 }] : []),
-      ...(hub ? [{ kind: 'usb-a-b', ends: [via ? 'via.down1' : 'pc.usb1', 'hub.up'], lengthM: 1 }] : []),
+      ...(via ? [{ kind: 'usb-a-b', ends: [`pc.${sockets[0]}`, 'via.up'], lengthM: 1 }] : []),
+      ...(hub
+        ? [{ kind: 'usb-a-b', ends: [via ? 'via.down1' : `pc.${sockets[0]}`, 'hub.up'], lengthM: 1 }]
+        : []),
       ...ids.map((id, at) => ({
         kind: lead,
-        ends: [hub ? `hub.down${at + 1}` : `pc.usb${at + 1}`, `${id}.usb`],
+        ends: [hub ? `hub.down${at + 1}` : `pc.${sockets[at]}`, `${id}.usb`],
         lengthM: 1,
       })),
     ],

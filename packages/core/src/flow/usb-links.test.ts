@@ -17,7 +17,7 @@ describe('the way of a USB device to its computer', () => {
       leads: [{ kind: 'usb-a-c', ends: ['computer.usb1', 'mic.usb'], lengthM: 2 }],
     });
     expect(links).toMatchObject([{ device: 'mic', lengthM: 2, to: { device: 'computer', port: 'usb1' } }]);
-    expect(hostsOf.get('mic')).toEqual([{ port: 'usb', computer: 'computer' }]);
+    expect(hostsOf.get('mic')).toEqual([{ port: 'usb', computer: 'computer', socket: 'usb1' }]);
   });
 
   it('through a hub: lengths count from the hub anew', () => {
@@ -32,7 +32,7 @@ describe('the way of a USB device to its computer', () => {
       ['mic', 3],
       ['hub', 5],
     ]);
-    expect(hostsOf.get('mic')).toEqual([{ port: 'usb', computer: 'computer' }]);
+    expect(hostsOf.get('mic')).toEqual([{ port: 'usb', computer: 'computer', socket: 'usb1' }]);
   });
 
   it('through an extension: lengths add up', () => {
@@ -68,8 +68,8 @@ describe('the way of a USB device to its computer', () => {
       ],
     });
     expect(hostsOf.get('desk')).toEqual([
-      { port: 'usb1', computer: 'one' },
-      { port: 'usb2', computer: 'two' },
+      { port: 'usb1', computer: 'one', socket: 'usb1' },
+      { port: 'usb2', computer: 'two', socket: 'usb1' },
     ]);
   });
 
@@ -80,8 +80,8 @@ describe('the way of a USB device to its computer', () => {
         [
           'desk',
           [
-            { port: 'usb1', computer: 'one' },
-            { port: 'usb2', computer: 'two' },
+            { port: 'usb1', computer: 'one', socket: 'usb1' },
+            { port: 'usb2', computer: 'two', socket: 'usb1' },
           ],
         ],
       ]),

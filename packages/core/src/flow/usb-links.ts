@@ -12,6 +12,8 @@ export interface UsbLink extends LeadRun {
 export interface UsbHost {
   port: string;
   computer: string;
+  /** The computer's socket. */
+  socket: string;
 }
 
 export interface UsbTree {
@@ -37,21 +39,21 @@ export const usbTree = (find: Lookup): UsbTree => {
       .filter(({ device, port }) => find.port(device, port)?.usb?.role === 'hub-up')
       .map((link) => [link.device, link]),
   );
-  const computerAt = (link: UsbLink): string | undefined => {
+  const computerAt = (link: UsbLink): Omit<UsbHost, 'port'> | undefined => {
     const seen = new Set<string>();
     for (let at: UsbLink | undefined = link; at && !seen.has(at.device);) {
       seen.add(at.device);
       const role: string | undefined = find.port(at.to.device, at.to.port)?.usb?.role;
-      if (role === 'host') return at.to.device;
+      if (role === 'host') return { computer: at.to.device, socket: at.to.port };
       at = role === 'hub-down' ? upOf.get(at.to.device) : undefined;
     }
     return undefined;
   };
   const hostsOf = new Map<string, UsbHost[]>();
   for (const link of links) {
-    const computer = computerAt(link);
-    if (computer === undefined) continue;
-    hostsOf.set(link.device, [...(hostsOf.get(link.device) ?? []), { port: link.port, computer }]);
+    const host = computerAt(link);
+    if (!host) continue;
+    hostsOf.set(link.device, [...(hostsOf.get(link.device) ?? []), { port: link.port, ...host }]);
   }
   return { links, hostsOf };
 };

@@ -1,5 +1,5 @@
-import type { Stream } from '../catalogue';
-import { reaches, type UsbTree } from '../flow';
+import type { Port, Stream } from '../catalogue';
+import { reaches, type UsbLink, type UsbTree } from '../flow';
 import { recordingOf, USUAL_RATE_HZ, type Lookup, type Side } from '../rig';
 
 /** What open streams ask of the bus, and what it keeps for them: full speed 12 Mb/s, high speed 480 Mb/s. */
@@ -16,10 +16,10 @@ export interface OpenStream {
 /** A part of the bus that some streams share: behind a translator, or of a whole computer. */
 export interface UsbLane {
   speed: Speed;
-  /** The hub with the translator, the computer whose socket it is, or the computer with all at high speed. */
+  /** The hub with the translator, or the computer. */
   device: string;
-  /** Absent: all its sockets together. */
-  port?: string;
+  /** Its sockets that share it; none: all of them do. */
+  ports: string[];
   streams: OpenStream[];
   usedBytes: number;
   /** What may be kept for sound, bytes a frame. */
@@ -71,46 +71,84 @@ const runOf = (find: Lookup, computer: string, device: string, stream: Stream) =
   };
 };
 
+/** Data of full speed that a hub with a translator carries in one microframe at most, bytes: USB 2.0 chapter 11 (memory). */
+const SPLIT_BYTES = 188;
+
+/** What sound of full speed costs the bus at high speed, bytes in the microframe that carries most of it. */
+const splitBytes = (fullBytes: number): number =>
+  Math.min(SPLIT_BYTES, fullBytes - USB_RULES.full.overheadBytes) + USB_RULES.high.overheadBytes;
+
+/** A device's socket, as fast as everything between it and the computer lets it be, and where it meets high speed. */
+const meets = (find: Lookup, usb: UsbTree, link: UsbLink): { speed: Speed; at: UsbLink['to'] } => {
+  let speed = find.port(link.device, link.port)?.usb?.speed ?? 'high';
+  let at = link;
+  const seen = new Set<UsbLink>();
+  for (let up: UsbLink | undefined = link; up && !seen.has(up);) {
+    seen.add(up);
+    at = up;
+    const { device }: UsbLink['to'] = up.to;
+    const hub: Port | undefined = hubUp(find, device);
+    if (hub?.usb?.speed !== 'full') break;
+    speed = 'full';
+    up = usb.links.find((one) => one.device === device && one.port === hub.id);
+  }
+  return { speed, at: at.to };
+};
+
+/** The socket of a hub towards the computer; undefined for what is no hub. */
+const hubUp = (find: Lookup, device: string): Port | undefined =>
+  find.modelOf(device)?.ports.find(({ usb }) => usb?.role === 'hub-up');
+
 /** Every part of the bus that carries an open stream, with what is asked of it. */
 export const usbLanes = (find: Lookup, usb: UsbTree): UsbLane[] => {
   const lanes = new Map<string, UsbLane>();
-  const laneAt = (speed: Speed, device: string, port?: string): UsbLane => {
-    const key = `${speed} ${device} ${port ?? ''}`;
+  const laneAt = (speed: Speed, device: string, ports: string[]): UsbLane => {
+    const key = `${speed} ${device} ${ports.join(' ')}`;
     const there = lanes.get(key);
     if (there) return there;
-    const made: UsbLane = {
-      speed,
-      device,
-      ...(port === undefined ? {} : { port }),
-      streams: [],
-      usedBytes: 0,
-      budgetBytes: USB_RULES[speed].budgetBytes,
-    };
+    const { budgetBytes } = USB_RULES[speed];
+    const made: UsbLane = { speed, device, ports, streams: [], usedBytes: 0, budgetBytes };
     lanes.set(key, made);
     return made;
   };
-  /** Behind a hub its translator, or that of the socket; at a computer each socket is a lane of its own at full speed. */
-  const laneOf = (speed: Speed, computer: string, { device, port }: { device: string; port: string }) => {
-    if (speed === 'high') return laneAt(speed, computer);
-    const up = find.modelOf(device)?.ports.find(({ usb: there }) => there?.role === 'hub-up');
-    const isShared = up !== undefined && up.usb?.translators !== 'one for each socket';
-    return isShared ? laneAt(speed, device) : laneAt(speed, device, port);
+  const put = (lane: UsbLane, stream: OpenStream) => {
+    lane.streams.push(stream);
+    lane.usedBytes += stream.bytes;
+  };
+  /** The computer's sockets that share something with one. */
+  const sharing = (computer: string, port: string, what: 'controller' | 'insideHub'): string[] => {
+    const named = find.port(computer, port)?.usb?.[what];
+    const all = find.modelOf(computer)?.ports ?? [];
+    return named === undefined ? [] : all.filter(({ usb: one }) => one?.[what] === named).map(({ id }) => id);
+  };
+  /** Whose translator it is: a hub's, one for all its sockets or for each; a computer's socket has one, or its inside hub. */
+  const fullLane = ({ device, port }: UsbLink['to']): UsbLane => {
+    const { translators } = (hubUp(find, device) ?? find.port(device, port))?.usb ?? {};
+    if (translators === 'one for each socket') return laneAt('full', device, [port]);
+    if (hubUp(find, device)) return laneAt('full', device, []);
+    const inside = sharing(device, port, 'insideHub');
+    return laneAt('full', device, inside.length > 0 ? inside : [port]);
   };
   for (const link of usb.links) {
     const host = usb.hostsOf.get(link.device)?.find(({ port }) => port === link.port);
     const role = find.port(link.device, link.port)?.usb;
     // Another bus has rules of its own.
     if (!host || role?.role !== 'device' || role.version === '1394') continue;
-    const speed = role.speed ?? 'high';
+    const { speed, at } = meets(find, usb, link);
+    const highLane = () => laneAt('high', host.computer, sharing(host.computer, host.socket, 'controller'));
     for (const stream of find.modelOf(link.device)?.streams ?? []) {
       if (stream.ports && !stream.ports.includes(link.port)) continue;
       if (!reaches(usb, link.device, stream, host.computer)) continue;
       const run = runOf(find, host.computer, link.device, stream);
       if (!run) continue;
       const bytes = transferBytes(speed, stream.channels.length, run.rateHz, run.bits);
-      const lane = laneOf(speed, host.computer, link.to);
-      lane.streams.push({ device: link.device, stream: stream.id, bytes });
-      lane.usedBytes += bytes;
+      const one = { device: link.device, stream: stream.id };
+      if (speed === 'high') put(highLane(), { ...one, bytes });
+      else {
+        put(fullLane(at), { ...one, bytes });
+        // In a computer's own socket it has a bus of full speed to itself; behind a hub it travels at high speed.
+        if (at.device !== host.computer) put(highLane(), { ...one, bytes: splitBytes(bytes) });
+      }
     }
   }
   return [...lanes.values()];

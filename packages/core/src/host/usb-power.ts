@@ -29,7 +29,7 @@ export interface UsbSupply {
   /** At the socket, volts. */
   volts: number;
   branches: UsbBranch[];
-  /** Hubs between it and the computer. */
+  /** Hubs between it and the computer, one inside it too. */
   hubsBefore: number;
 }
 
@@ -160,6 +160,7 @@ export const usbSupplies = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbSu
     }
   };
   for (const { id } of find.rig.devices)
-    for (const port of socketsOf(id, 'host')) supply(id, port, SUPPLY_VOLTS, 0, new Set([id]));
+    for (const port of socketsOf(id, 'host'))
+      supply(id, port, SUPPLY_VOLTS, port.usb?.insideHub === undefined ? 0 : 1, new Set([id]));
   return supplies;
 };

@@ -29,7 +29,7 @@ export const usbTroubles = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbTr
   const at = (device: string, port?: string) =>
     usb.links.filter(({ to }) => to.device === device && (port === undefined || to.port === port));
   /** All that hangs on a socket, or on everything that hangs there. A ring of hubs is walked once. */
-  const below = (device: string, port: string): UsbLink[] => {
+  const below = (device: string, port?: string): UsbLink[] => {
     const all = new Set(at(device, port));
     for (const link of all) for (const next of at(link.device)) all.add(next);
     return [...all];
@@ -55,13 +55,15 @@ export const usbTroubles = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbTr
   ]);
   const full = usbLanes(find, usb)
     .filter(isTooFull)
-    .map(({ device, port, speed, streams }) => ({
+    .map(({ device, ports, speed }) => ({
       device,
       // What all gear of a computer shares no other socket of it makes wider.
       relief:
-        speed === 'high'
-          ? []
-          : at(device, port).filter((link) => streams.some((one) => one.device === link.device)),
+        ports.length > 0
+          ? ports.flatMap((port) => below(device, port))
+          : speed === 'high'
+            ? []
+            : below(device),
     }));
   return [...troubles, ...full];
 };

@@ -1,4 +1,4 @@
-import { namedIn, namedChannels, type NamedChannel, type Solved } from '../checks';
+import { laneName, namedIn, namedChannels, type NamedChannel, type Solved } from '../checks';
 import { channelsOn, isStale, reaches } from '../flow';
 import { canFollow, clocksOf, driftingMembers, driftOf, usbLanes } from '../host';
 import {
@@ -212,11 +212,16 @@ const lanesOf = ({ find, usb }: Solved, computer: string): LaneRow[] =>
       ({ device }) =>
         device === computer || (usb.hostsOf.get(device) ?? []).some((host) => host.computer === computer),
     )
-    .map(({ speed, device, port, streams, usedBytes, budgetBytes }) => {
-      const name = find.device(device)?.name ?? device;
-      const place = port ? `${find.port(device, port)?.label ?? port} of ${name}` : name;
+    .map((lane) => {
+      const { speed, ports, streams, usedBytes, budgetBytes } = lane;
+      const name = laneName(find, lane);
       return {
-        where: speed === 'full' ? `${place}, gear of full speed` : 'All gear of high speed',
+        where:
+          speed === 'full'
+            ? `${name}, gear of full speed`
+            : ports.length > 0
+              ? `One controller: ${name}`
+              : 'All gear of high speed',
         usedBytes,
         budgetBytes,
         streams: streams.map((one) => ({

@@ -25,7 +25,7 @@ export const usbBill = ({ supplies, find }: Solved, device: string): UsbBillRow[
   const nameOf = (id: string) => find.device(id)?.name ?? id;
   let computer = '';
   return supplies.flatMap((supply): UsbBillRow[] => {
-    if (supply.hubsBefore === 0) computer = supply.device;
+    if (find.port(supply.device, supply.port)?.usb?.role === 'host') computer = supply.device;
     if (computer !== device && supply.device !== device) return [];
     const label = find.port(supply.device, supply.port)?.label ?? supply.port;
     return [

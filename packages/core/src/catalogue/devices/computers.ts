@@ -1,4 +1,4 @@
-import type { DcTolerance, DeviceModel, Port } from '../types';
+import type { DcTolerance, DeviceModel, Port, UsbRole } from '../types';
 import { stereoOutput } from './desk-outputs';
 import { joinPieces, streamPoints, type Piece } from './parts';
 import { dcInlet, mainsInlet } from './ports';
@@ -16,17 +16,18 @@ interface ComputerRow {
   supply: DeviceModel['supply'];
   /** Absent: tied to the room's by its supply. */
   ground?: DeviceModel['ground'];
-  usb: [id: string, label: string, connector: string][];
+  /** With what a socket shares inside: a controller, a hub. Absent: one controller for all, a translator for each. */
+  usb: [id: string, label: string, connector: string, inside?: Pick<UsbRole, 'controller' | 'insideHub'>][];
   /** What it has besides USB sockets and a headset jack. */
   more?: Piece;
 }
 
-const usbPort = ([id, label, connector]: ComputerRow['usb'][number]): Port => ({
+const usbPort = ([id, label, connector, inside]: ComputerRow['usb'][number]): Port => ({
   id,
   label,
   connector,
   side: 'in',
-  usb: { role: 'host', version: /^(ieee1394|tunnel)/.test(connector) ? '1394' : '2.0' },
+  usb: { role: 'host', version: /^(ieee1394|tunnel)/.test(connector) ? '1394' : '2.0', ...inside },
 });
 
 /** A computer with a headset jack: headphones out, a microphone contact with a little plug-in power. */
@@ -135,7 +136,13 @@ const radioHeadset: Piece = joinPieces(
   streamPoints('radio-out', 'Bluetooth', [...SIDES]),
 );
 
-const hub = (id: string, name: string, about: string, inlet: Piece = {}): DeviceModel => ({
+const hub = (
+  id: string,
+  name: string,
+  about: string,
+  inlet: Piece = {},
+  speed: 'full' | 'high' = 'high',
+): DeviceModel => ({
   id,
   name,
   kind: 'hub',
@@ -152,6 +159,7 @@ const hub = (id: string, name: string, about: string, inlet: Piece = {}): Device
           usb: {
             role: 'hub-up',
             version: '2.0',
+            ...(speed === 'full' ? { speed } : {}),
             // What has a supply for a permanent desk has a translator for each socket as well.
             ...(inlet.ports ? { translators: 'one for each socket' as const } : {}),
           },
@@ -190,6 +198,21 @@ export const COMPUTERS: DeviceModel[] = [
       ['usb2', 'USB-A 2', 'usb-a-socket'],
       ['usb3', 'USB-A 3', 'usb-a-socket'],
       ['usb4', 'USB-C', 'usb-c-socket'],
+    ],
+    more: mainsInlet(),
+  }),
+  computer({
+    id: 'desktop-front',
+    name: 'Desktop computer with front sockets',
+    about:
+      'Two USB-A sockets in front on one hub inside, two behind on the same controller, a USB-C socket with a controller of its own; a headset jack.',
+    supply: 'earthed',
+    usb: [
+      ['front1', 'Front USB-A 1', 'usb-a-socket', { controller: 'main', insideHub: 'front' }],
+      ['front2', 'Front USB-A 2', 'usb-a-socket', { controller: 'main', insideHub: 'front' }],
+      ['back1', 'Back USB-A 1', 'usb-a-socket', { controller: 'main' }],
+      ['back2', 'Back USB-A 2', 'usb-a-socket', { controller: 'main' }],
+      ['back3', 'Back USB-C', 'usb-c-socket', { controller: 'second' }],
     ],
     more: mainsInlet(),
   }),
@@ -247,5 +270,12 @@ export const COMPUTERS: DeviceModel[] = [
     'USB hub with its own supply',
     'Four sockets; repeats the bus, so each lead counts from here.',
     dcInlet(),
+  ),
+  hub(
+    'hub-old',
+    'Old USB hub of full speed',
+    'Four sockets fed from the computer; whatever is behind it speaks at 12 Mb/s, all of it together.',
+    {},
+    'full',
   ),
 ];

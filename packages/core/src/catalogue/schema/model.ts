@@ -31,10 +31,14 @@ const USB_ROLE = closed({
   version: DATA_VERSION,
   /** What it has to give, milliamps at 5 V; absent: usual for its shape, or for a hub without a supply. */
   gives: Optional(number(0, 10_000)),
-  /** How fast a device speaks; absent: high speed, 480 Mb/s. Full speed is 12 Mb/s. */
+  /** How fast a device speaks, or a hub at its socket to the computer; absent: high speed, 480 Mb/s. Full speed is 12 Mb/s. */
   speed: Optional(oneOf(['full', 'high'])),
   /** What a hub has for devices of full speed, at its socket to the computer; absent: one translator for all. */
   translators: Optional(oneOf(['one', 'one for each socket'])),
+  /** The controller behind a computer’s socket: those of one share its bus; absent: one for all. */
+  controller: Optional(POINT),
+  /** A hub inside the computer that a socket hangs on, with others of the same name; absent: none. */
+  insideHub: Optional(POINT),
 });
 export type UsbRole = Static<typeof USB_ROLE>;
 
