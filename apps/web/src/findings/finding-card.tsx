@@ -1,9 +1,10 @@
 import type { Finding } from '@diaphon/core';
 import { ChevronDown, ChevronRight } from 'lucide-react';
+import { lazy, Suspense } from 'react';
 import { SEVERITY_COLOUR, SEVERITY_WORDS, SeverityMark } from '../look/severity';
-import { FiguresList } from './figures-list';
-import { FixList } from './fix-list';
-import { TradeText } from './trade-text';
+
+/** What is read once a card is opened. */
+const FindingBody = lazy(async () => ({ default: (await import('./finding-body')).FindingBody }));
 
 interface FindingCardProps {
   finding: Finding;
@@ -16,7 +17,7 @@ interface FindingCardProps {
 
 /** One finding: what, why, on which figures, and how to mend it in one click. */
 export const FindingCard = ({ finding, isOpen, onToggle, onShow, isElsewhere }: FindingCardProps) => {
-  const { severity, title, why, figures } = finding;
+  const { severity, title } = finding;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
     <li className="card" data-code={finding.code}>
@@ -42,14 +43,9 @@ export const FindingCard = ({ finding, isOpen, onToggle, onShow, isElsewhere }: 
         </button>
       </h3>
       {isOpen && (
-        <div className="px-3 pb-3">
-          <FixList finding={finding.id} />
-          <TradeText text={why} />
-          <FiguresList figures={figures} />
-          <button className="mt-2 text-[13px] underline" onClick={onShow}>
-            Show where
-          </button>
-        </div>
+        <Suspense>
+          <FindingBody finding={finding} onShow={onShow} />
+        </Suspense>
       )}
     </li>
   );
