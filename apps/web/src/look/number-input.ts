@@ -12,7 +12,10 @@ export const snapTo = (value: number, { min, max, step }: NumberRange): number =
 };
 
 /** What was typed as a number of the range; undefined when it makes no sense there. Takes a real minus and a comma. */
-export const readNumber = (text: string, { min, max }: NumberRange): number | undefined => {
+export const readNumber = (
+  text: string,
+  { min, max }: Pick<NumberRange, 'min' | 'max'>,
+): number | undefined => {
   const value = Number(text.trim().replace('−', '-').replace(',', '.'));
   return text.trim() !== '' && Number.isFinite(value) && value >= min && value <= max ? value : undefined;
 };

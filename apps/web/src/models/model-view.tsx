@@ -28,6 +28,7 @@ import { FactGroups } from './fact-groups';
 import { ModelCheck } from './model-check';
 import { dropDraft, keepDraft, readDraft } from './model-draft';
 import { ModelSockets } from './model-sockets';
+import { ModelUsb } from './model-usb';
 import { saveModel } from '../page/save-model';
 
 const GROUNDS = [
@@ -237,6 +238,7 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
           </label>
         </section>
         <ModelSockets key={generation} model={model} onChange={setModel} />
+        <ModelUsb key={`usb ${generation}`} model={model} onChange={setModel} />
         <section aria-label="Figures">
           <div className="mb-1.5 flex items-center gap-3">
             <h2 className="font-bold">{facts.length} figures</h2>
