@@ -1,5 +1,6 @@
 import {
   advise,
+  batteryRuns,
   compareRigs,
   computerPage,
   glossaryHere,
@@ -100,6 +101,9 @@ const ABOUT_A_RIG = {
   propose: async ({ rig, memory, tools }: Held) => proposeInSteps(rig, await tools.solver(), memory),
   /** What hangs on the USB sockets of a computer or a hub, and what it draws. */
   usbBill: ({ solved }: Held, device: string) => usbBill(solved, device),
+  /** How long a device runs on its batteries; null where it does not, or nobody has said what they hold. */
+  batteryRun: ({ solved: { find, circuit, usb } }: Held, device: string) =>
+    batteryRuns(find, circuit, usb).find((run) => run.device === device) ?? null,
   /** A computer as it stands: what it lists, what is joined, what its programs take. */
   computer: ({ solved }: Held, device: string) => computerPage(solved, device),
   /** The tracks of a recorder, named after who is on their channels; null where nothing is to be done. */

@@ -19,7 +19,7 @@ import {
   setSystemKind,
   type Rig,
 } from '../rig';
-import { after, inSilence, recorder } from '../rig/testing';
+import { after, inSilence, recorder, rigOf } from '../rig/testing';
 import { fixesFor, previewEdit, solveRig, tuned } from '../offers';
 import { shortestChain } from './fixes/adapter-chain';
 import { FINDING_CODES, type FindingCode } from './finding';
@@ -527,6 +527,12 @@ const startedWithOne = ((): Rig => {
 const slid = (model: string): Rig =>
   after(alone(model), (now) => setSlider(now, lookup(now).device('d0')!, 'usb-in', -1));
 
+/** A recorder that runs ten hours on its cells, taken along for so many. */
+const outFor = (showHours: number): Rig => {
+  const rig = rigOf({ devices: [{ id: 'rec', model: 'recorder-field' }], leads: [] });
+  return { ...rig, assumptions: { ...rig.assumptions, showHours } };
+};
+
 const ROWS: [FindingCode, string, Rig, Rig][] = [
   ['spill', 'eighty centimetres from a condenser at a table | twenty', across(0.8), across(0.2)],
   ['off-axis', 'a condenser turned away by 100° | by 30°', across(0.2, 100), across(0.2, 30)],
@@ -825,6 +831,12 @@ const ROWS: [FindingCode, string, Rig, Rig][] = [
     'four condensers through 15 m of leads | through 5',
     extended(condensersAt('interface-4', 'usb-a-b', 4, 5), [5, 5]),
     condensersAt('interface-4', 'usb-a-b', 4, 5),
+  ],
+  [
+    'battery-short',
+    'a field recorder, eleven hours | nine (common practice, no published source)',
+    outFor(11),
+    outFor(9),
   ],
   [
     'recording-too-long',

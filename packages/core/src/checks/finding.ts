@@ -47,6 +47,7 @@ export const FINDING_CODES = [
   'usb-bandwidth',
   'hub-depth',
   'recording-too-long',
+  'battery-short',
   'joined-down',
   'channel-unmapped',
   'track-doubled',

@@ -61,6 +61,7 @@ import { channelUnmapped } from './channel-unmapped';
 import { clockPrimaryMissing } from './clock-primary-missing';
 import { clockTwoPrimaries } from './clock-two-primaries';
 import { joinedDown } from './joined-down';
+import { batteryShort } from './battery-short';
 import { recordingTooLong } from './recording-too-long';
 import { resampleOff } from './resample-off';
 import { rateMismatch } from './rate-mismatch';
@@ -113,6 +114,7 @@ export const CHECKS: Check[] = [
   usbBandwidth,
   hubDepth,
   recordingTooLong,
+  batteryShort,
   joinedDown,
   channelUnmapped,
   trackDoubled,
@@ -161,6 +163,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'usb-bandwidth',
   'hub-depth',
   'recording-too-long',
+  'battery-short',
   'track-doubled',
   'rate-mismatch',
   'clock-primary-missing',

@@ -1,12 +1,7 @@
 import { recordingRoom } from '../host';
 import { DEFAULT_SHOW_HOURS, recordingOf, setRecording, type App, type Recording } from '../rig';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
-
-/** "1 h 20 min". */
-const hoursText = (hours: number): string => {
-  const minutes = Math.floor(hours * 60);
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
-};
+import { hoursText } from './hours-text';
 
 /** The same recorder writing otherwise, where that is another way. */
 const otherwise = ({ rig }: Solved, app: App, change: Partial<Recording>, label: string): Fix[] => {

@@ -7,6 +7,7 @@ export {
   type Clocks,
   type Drift,
 } from './clocks';
+export { batteryRuns, type BatteryRun } from './batteries';
 export { recordingRoom, type RecordingRoom } from './recording-room';
 export { transferBytes, USB_RULES, usbLanes, type OpenStream, type UsbLane } from './usb-bandwidth';
 export { computerOf, isUsbSocket, plugIn, usbSocketsOn } from './usb-sockets';

@@ -46,8 +46,8 @@ const UNIT_LOAD_MA = 100;
 /** What a converter from 5 V to phantom makes of what it draws. Common practice, no published source. */
 const PHANTOM_EFFICIENCY = 0.75;
 
-/** What feeds gear that does not live on the bus. */
-const SUPPLIES: ReadonlySet<string | undefined> = new Set(['dc', 'mains']);
+/** What feeds gear that lives neither on the bus nor on its batteries. */
+export const SUPPLIES: ReadonlySet<string | undefined> = new Set(['dc', 'mains']);
 
 /** Whether a hub, or anything else on USB, has a supply of its own: a socket for one, or a plug for the mains or a battery. */
 const hasOwnSupply = (find: Lookup, device: string): boolean => {
@@ -70,27 +70,32 @@ const restOf = (find: Lookup, device: string): number =>
   find.modelOf(device)?.busMilliamps ??
   (hasOwnSupply(find, device) ? 0 : (find.rig.assumptions.usbRestMilliamps ?? DEFAULT_USB_REST_MA));
 
-/** What the phantom that a device feeds costs it at 5 V, milliamps. */
-const phantomOf = (find: Lookup, circuit: Circuit, device: string): number => {
-  if (hasOwnSupply(find, device)) return 0;
-  return circuit.feeds
+/** What the phantom that a device feeds costs its supply, milliwatts. */
+export const phantomMilliwatts = (find: Lookup, circuit: Circuit, device: string): number =>
+  circuit.feeds
     .filter((feed) => feed.device === device && feed.on)
     .reduce((sum, { element, legs }) => {
       const part = find.modelOf(device)?.elements.find(({ id }) => id === element);
       const milliamps = legs.reduce((all, leg) => all + Math.abs(leg.milliamps), 0);
-      return part?.kind === 'feed' ? sum + (milliamps * part.volts) / SUPPLY_VOLTS / PHANTOM_EFFICIENCY : sum;
+      return part?.kind === 'feed' ? sum + (milliamps * part.volts) / PHANTOM_EFFICIENCY : sum;
     }, 0);
-};
 
-/** What the headphones plugged into a device cost it at 5 V, milliamps. */
-const headphonesOf = (find: Lookup, device: string): number => {
-  if (hasOwnSupply(find, device)) return 0;
+/** The same at 5 V, milliamps. */
+const phantomOf = (find: Lookup, circuit: Circuit, device: string): number =>
+  hasOwnSupply(find, device) ? 0 : phantomMilliwatts(find, circuit, device) / SUPPLY_VOLTS;
+
+/** What the headphones plugged into a device cost its supply, milliwatts. */
+export const headphonesMilliwatts = (find: Lookup, device: string): number => {
   const amplifiers = (find.modelOf(device)?.elements ?? []).filter(
     (element) => element.kind === 'output' && element.signal === 'headphone',
   );
   const used = [...new Set(amplifiers.map(portOfElement))].filter((port) => find.inPort(device, port));
-  return used.length * (find.rig.assumptions.headphonesMilliamps ?? DEFAULT_HEADPHONES_MA);
+  return used.length * (find.rig.assumptions.headphonesMilliamps ?? DEFAULT_HEADPHONES_MA) * SUPPLY_VOLTS;
 };
+
+/** The same at 5 V, milliamps. */
+const headphonesOf = (find: Lookup, device: string): number =>
+  hasOwnSupply(find, device) ? 0 : headphonesMilliwatts(find, device) / SUPPLY_VOLTS;
 
 /** There and back through leads and plugs, ohms. */
 const ohmsOf = (find: Lookup, { leads }: UsbLink): number => {

@@ -14,6 +14,7 @@ export * from './recording';
 export * from './joined';
 export * from './tracks';
 export * from './sliders';
+export * from './batteries';
 export * from './processing';
 export { adoptModel, newerModel } from './adopt-model';
 export { duplicateDevice, swapModel } from './swap-model';

@@ -126,6 +126,13 @@ const hasFarEnd = ({ apps }: Rig, { app, farEnd }: { app: string; farEnd?: strin
   );
 };
 
+/** What only one kind of program has. */
+const ONLY_OF = [
+  ['farEnds', 'call'],
+  ['processing', 'call'],
+  ['recording', 'recorder'],
+] as const;
+
 const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, report: Report) => {
   uniqueIds('apps', rig.apps, report);
   const joined = uniqueIds('joinedInputs', rig.joinedInputs, report);
@@ -164,12 +171,9 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       report(`${where}.computer`, app.computer, 'a device of this rig', 'name the computer it runs on');
     uniqueIds(`${where}.tracks`, app.tracks, report);
     uniqueIds(`${where}.farEnds`, app.farEnds ?? [], report);
-    if (app.farEnds && app.kind !== 'call')
-      report(`${where}.farEnds`, app.kind, 'a call', 'remove them, or make it a call');
-    if (app.processing && app.kind !== 'call')
-      report(`${where}.processing`, app.kind, 'a call', 'remove it, or make it a call');
-    if (app.recording && app.kind !== 'recorder')
-      report(`${where}.recording`, app.kind, 'a recorder', 'remove it, or make it a recorder');
+    for (const [field, kind] of ONLY_OF)
+      if (app[field] && app.kind !== kind)
+        report(`${where}.${field}`, app.kind, `a ${kind}`, `remove it, or make it a ${kind}`);
     for (const side of ['input', 'output'] as const) {
       const choice = app[side];
       const isThere =

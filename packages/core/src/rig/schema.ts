@@ -163,6 +163,8 @@ const DEVICE = closed({
   sliders: Optional(named(POINT, number(-60, 0), 20)),
   /** The name its computer lists it under; absent: nobody has looked. */
   listedAs: Optional(NAME),
+  /** Sets of batteries at hand for it, the one in it too; absent: one. */
+  batterySets: Optional(integer({ minimum: 1, maximum: 99 })),
   /** Its maker's driver is not on the computer; absent: it is, where it is needed. */
   lacksDriver: Optional(flag()),
   /** What a computer's system listens to and plays into; absent: its own first socket. */

@@ -55,6 +55,7 @@ const FIELD_WORDS: Record<string, string> = {
   rateHz: 'Sample rate',
   clock: 'Clock',
   countsBy: 'Counts by',
+  batterySets: 'Sets of batteries',
   lacksDriver: 'Driver missing',
   listedAs: 'Listed as',
   restarts: 'Has to be started again',

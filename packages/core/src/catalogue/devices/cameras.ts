@@ -14,6 +14,8 @@ export const CAMERAS: DeviceModel[] = [
     about: 'Microphone-level mini-jack with plug-in power; its own amplifier is poor, so keep its level low.',
     ground: 'floating',
     supply: 'battery',
+    // Four hours of recording. Common practice, no published source.
+    battery: { wattHours: 16, restMilliwatts: 4000 },
     ...joinPieces(miniJackMicrophone(-12, 40), {
       ports: [
         {

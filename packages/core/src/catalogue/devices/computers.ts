@@ -18,6 +18,7 @@ interface ComputerRow {
   ground?: DeviceModel['ground'];
   /** With what a socket shares inside: a controller, a hub. Absent: one controller for all, a translator for each. */
   usb: [id: string, label: string, connector: string, inside?: Pick<UsbRole, 'controller' | 'insideHub'>][];
+  battery?: DeviceModel['battery'];
   /** What it has besides USB sockets and a headset jack. */
   more?: Piece;
 }
@@ -38,6 +39,7 @@ const computer = (row: ComputerRow): DeviceModel => ({
   about: row.about,
   ground: row.ground ?? 'bonded',
   supply: row.supply,
+  ...(row.battery ? { battery: row.battery } : {}),
   ...joinPieces(
     { ports: row.usb.map(usbPort) },
     streamPoints('play', 'System playback', ['L', 'R']),
@@ -256,6 +258,8 @@ export const COMPUTERS: DeviceModel[] = [
     name: 'Telephone',
     about: 'A headset jack, Bluetooth, and a USB-C socket; runs on its battery.',
     supply: 'battery',
+    // Ten hours of calls. Common practice, no published source.
+    battery: { wattHours: 15, restMilliwatts: 1500 },
     ground: 'floating',
     usb: [['usb1', 'USB-C', 'usb-c-socket']],
     more: radioHeadset,

@@ -189,6 +189,8 @@ const bluetoothHeadphones: DeviceModel = {
   about: 'No lead; what they play is about a fifth of a second late, so not for talkers.',
   ground: 'floating',
   supply: 'battery',
+  // Twenty hours. Common practice, no published source.
+  battery: { wattHours: 2, restMilliwatts: 100 },
   ...joinPieces({
     ports: [
       {

@@ -44,6 +44,8 @@ export const INSTRUMENTS: DeviceModel[] = [
     about: 'Battery-powered preamp inside; drives a lead well.',
     ground: 'floating',
     supply: 'battery',
+    // A 9 V block, three hundred hours. Common practice, no published source.
+    battery: { wattHours: 4.5, restMilliwatts: 15 },
     ...joinPieces(
       monoOutput({
         id: 'out',
@@ -140,6 +142,8 @@ export const INSTRUMENTS: DeviceModel[] = [
     about: 'Plays and rings; stereo mini-jack. A phone call is heard here too.',
     ground: 'floating',
     supply: 'battery',
+    // Ten hours of playing. Common practice, no published source.
+    battery: { wattHours: 15, restMilliwatts: 1500 },
     ...joinPieces(
       stereoSocketOut({
         id: 'out',

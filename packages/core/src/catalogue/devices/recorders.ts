@@ -14,6 +14,8 @@ export const RECORDERS: DeviceModel[] = [
       'Battery, one mini-jack with plug-in power, headphone out; a microphone to a computer over its mini socket.',
     ground: 'floating',
     supply: 'battery',
+    // Two AA cells, twenty hours. Common practice, no published source.
+    battery: { wattHours: 6, restMilliwatts: 300 },
     ...joinPieces(
       miniJackMicrophone(-6, 46),
       stereoSocketOut({
@@ -58,6 +60,8 @@ export const RECORDERS: DeviceModel[] = [
     about: 'Two microphone inputs on battery; phantom of 48, 24 or 12 V to save it.',
     ground: 'floating',
     supply: 'battery',
+    // Four AA cells, ten hours without phantom. Common practice, no published source.
+    battery: { wattHours: 12, restMilliwatts: 1200 },
     ...joinPieces(
       ...[1, 2].flatMap((n) => [
         monoInput({

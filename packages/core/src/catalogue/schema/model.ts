@@ -134,6 +134,8 @@ export const MODEL = closed({
   supply: Optional(oneOf(['earthed', 'double-insulated', 'usb', 'battery'])),
   /** What it draws from its USB socket at rest, milliamps; absent: nothing where it has a supply of its own, else as assumed. */
   busMilliamps: Optional(number(0, 5000)),
+  /** A full set of batteries, and what it lives on with nothing extra switched on; absent: nobody has said. */
+  battery: Optional(closed({ wattHours: number(0.01, 10_000), restMilliwatts: number(0.1, 1e6) })),
   ports: list(PORT, 100),
   controls: list(CONTROL, 200),
   elements: list(ELEMENT, 300),
