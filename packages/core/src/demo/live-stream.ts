@@ -46,6 +46,18 @@ export const liveStream = buildRig({
           output: null,
           tracks: [],
         },
+        {
+          id: 'keeping',
+          name: 'Recorder',
+          kind: 'recorder',
+          input: { joined: 'all' },
+          output: null,
+          tracks: [
+            { id: 'keeper', name: 'Keeper', channel: 1 },
+            { id: 'guest', name: 'Guest', channel: 2 },
+            { id: 'visitors', name: 'Visitors', channel: 6 },
+          ],
+        },
       ],
     },
     {
@@ -76,6 +88,13 @@ export const liveStream = buildRig({
     },
     { id: 'keeper-phones', model: 'headphones', name: "Keeper's headphones", place: 'Oil store table' },
     { id: 'guest-phones', model: 'headphones', name: 'Guest headphones', place: 'Oil store table' },
+    {
+      id: 'gallery-mic',
+      model: 'mic-usb',
+      name: 'Gallery microphone',
+      place: 'Gallery',
+      settings: { gain: 35 },
+    },
     { id: 'isolator', model: 'isolator-line', name: 'Gallery isolator', place: 'Oil store shelf' },
     { id: 'speaker', model: 'loudspeaker', name: 'Gallery loudspeaker', place: 'Gallery' },
   ],
@@ -83,6 +102,7 @@ export const liveStream = buildRig({
     { id: 'keeper-lead', kind: 'xlr', ends: ['keeper-mic.out', 'desk.in1'], lengthM: 3 },
     { id: 'guest-lead', kind: 'xlr', ends: ['guest-mic.out', 'desk.in2'], lengthM: 3 },
     { id: 'stream-usb', kind: 'usb-c-c', ends: ['stream-computer.usb1', 'desk.usb1'], lengthM: 1 },
+    { id: 'gallery-usb', kind: 'usb-c-c', ends: ['stream-computer.usb2', 'gallery-mic.usb'], lengthM: 2 },
     { id: 'call-usb', kind: 'usb-c-c', ends: ['call-computer.usb1', 'desk.usb2'], lengthM: 1 },
     { id: 'keeper-phones-lead', kind: 'mini-trs', ends: ['keeper-phones.in', 'desk.phones1'], lengthM: 2 },
     { id: 'guest-phones-lead', kind: 'mini-trs', ends: ['guest-phones.in', 'desk.phones2'], lengthM: 2 },
@@ -94,12 +114,31 @@ export const liveStream = buildRig({
       lengthM: 3,
     },
   ],
+  joinedInputs: [
+    {
+      id: 'all',
+      name: 'Desk and gallery',
+      computer: 'stream-computer',
+      members: [
+        { device: 'desk', stream: 'tracks', resampled: false },
+        { device: 'gallery-mic', stream: 'usb-in', resampled: true },
+      ],
+      clock: 'desk',
+    },
+  ],
   people: [
     { id: 'keeper', name: 'Keeper', effort: 'raised', wears: 'keeper-phones' },
     { id: 'guest', name: 'Guest', effort: 'normal', wears: 'guest-phones' },
+    { id: 'visitor', name: 'Visitor', effort: 'normal' },
   ],
   placements: [
     { person: 'keeper', device: 'keeper-mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 },
     { person: 'guest', device: 'guest-mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 },
+    { person: 'visitor', device: 'gallery-mic', capsule: 'capsule', distanceM: 0.15, offAxisDeg: 0 },
+  ],
+  // What visitors tell in the gallery is kept for the archive, and goes nowhere else.
+  intents: [
+    { id: 'visitor-stream', source: { person: 'visitor' }, sink: { app: 'stream' }, want: 'never' },
+    { id: 'visitor-call', source: { person: 'visitor' }, sink: { app: 'call' }, want: 'never' },
   ],
 });

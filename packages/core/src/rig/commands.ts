@@ -103,6 +103,12 @@ const choiceWithout = (choice: AppChoice | null, device: string, joined: Readonl
     ? choice
     : null;
 
+/** What was meant of something that goes, taken away with it. */
+export const intentsWithout = (rig: Rig, isGone: (ref: SourceRef | SinkRef) => boolean): Step[] =>
+  rig.intents
+    .filter(({ source, sink }) => isGone(source) || isGone(sink))
+    .map(({ id }) => drop(rig, 'intents', id));
+
 /** Takes a device away, with the leads in it, what was plugged into those, its apps, and the people at it. */
 export const removeDevice = (rig: Rig, id: string): Edit => {
   const device = deviceIn(rig, id);
@@ -113,12 +119,10 @@ export const removeDevice = (rig: Rig, id: string): Edit => {
   );
   const ownApps = new Set(rig.apps.filter(({ computer }) => computer === id).map((app) => app.id));
   const ownJoined = new Set(rig.joinedInputs.filter(({ computer }) => computer === id).map((one) => one.id));
-  const steps: Step[] = [];
-  for (const intent of rig.intents) {
-    const isGone = (ref: SourceRef | SinkRef) =>
-      ('device' in ref && ref.device === id) || ('app' in ref && ownApps.has(ref.app));
-    if (isGone(intent.source) || isGone(intent.sink)) steps.push(drop(rig, 'intents', intent.id));
-  }
+  const steps = intentsWithout(
+    rig,
+    (ref) => ('device' in ref && ref.device === id) || ('app' in ref && ownApps.has(ref.app)),
+  );
   for (const lead of rig.leads) {
     if (gone.has(lead.id)) steps.push(drop(rig, 'leads', lead.id));
     else {
@@ -178,12 +182,7 @@ export const putApp = (rig: Rig, app: App): Edit => ({
 /** Takes a program away, with what was meant to arrive at it. */
 export const removeApp = (rig: Rig, id: string): Edit => ({
   label: `Remove ${rig.apps.find((app) => app.id === id)?.name ?? id}`,
-  steps: [
-    ...rig.intents
-      .filter(({ source, sink }) => [source, sink].some((ref) => 'app' in ref && ref.app === id))
-      .map((intent) => drop(rig, 'intents', intent.id)),
-    drop(rig, 'apps', id),
-  ],
+  steps: [...intentsWithout(rig, (ref) => 'app' in ref && ref.app === id), drop(rig, 'apps', id)],
 });
 
 /** How late a recorder plays back what nobody has touched, ms: 256 samples in and out at 48 kHz. Common practice, no published source. */

@@ -1,5 +1,5 @@
-import { combineEdits, drop, type Edit } from './edit';
-import { putApp } from './commands';
+import { combineEdits, type Edit } from './edit';
+import { intentsWithout, putApp } from './commands';
 import type { App, FarEnd, Rig } from './types';
 
 /** How long the network takes one way where nobody says, ms: an ordinary call over the internet. Common practice, no published source. */
@@ -77,12 +77,10 @@ export const putFarEnd = (rig: Rig, app: App, farEnd: FarEnd): Edit => {
 /** Takes one of them away, with what was said of whom they hear. */
 export const removeFarEnd = (rig: Rig, { farEnds = [], ...app }: App, id: string): Edit => {
   const left = farEnds.filter((one) => one.id !== id);
-  const names = rig.intents.filter(({ source, sink }) =>
-    [source, sink].some((ref) => 'app' in ref && ref.app === app.id && ref.farEnd === id),
-  );
+  const steps = intentsWithout(rig, (ref) => 'app' in ref && ref.app === app.id && ref.farEnd === id);
   return combineEdits(
     `Take ${farEnds.find((one) => one.id === id)?.name ?? id} away`,
-    { label: '', steps: names.map((intent) => drop(rig, 'intents', intent.id)) },
+    { label: '', steps },
     putApp(rig, left.length > 0 ? { ...app, farEnds: left } : app),
   );
 };

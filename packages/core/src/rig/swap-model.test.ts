@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { DEVICE_MODELS } from '../catalogue';
 import { ordinaryDesks } from '../checks/desks.testing';
-import { DEMO_RIGS, skerryLight } from '../demo';
+import { DEMO_RIGS, liveStream, skerryLight } from '../demo';
 import { applyEdit, tryEdit } from './edit';
 import { readRigValue } from './read-rig';
 import { duplicateDevice, swapModel } from './swap-model';
@@ -52,6 +52,16 @@ describe('another model in a device’s place', () => {
     };
     const after = applyEdit(rig, swapModel(rig, 'keeper-mic', modelOf('mic-ribbon'))).rig;
     expect(after.devices.find(({ id }) => id === 'keeper-mic')!.name).toBe(modelOf('mic-ribbon').name);
+  });
+
+  it('a computer that becomes something else takes its programs, joined inputs and what is meant of them along', () => {
+    const after = applyEdit(liveStream, swapModel(liveStream, 'stream-computer', modelOf('hub-bus'))).rig;
+    expect([after.apps.map(({ id }) => id), after.joinedInputs, after.intents.map(({ id }) => id)]).toEqual([
+      ['call'],
+      [],
+      ['visitor-call'],
+    ]);
+    expect(readRigValue(after).ok).toBe(true);
   });
 
   it('any model in any place: the rig holds together, and one step back is as it was', () => {

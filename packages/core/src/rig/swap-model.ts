@@ -1,6 +1,6 @@
 import { contactsBetween, type DeviceModel, type Port } from '../catalogue';
 import { fittingSettings } from './adopt-model';
-import { freeId, freeName, takenOff } from './commands';
+import { freeId, freeName, intentsWithout, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
 import { joinedSteps, withMembers } from './joined';
 import { fittingSliders } from './sliders';
@@ -91,14 +91,22 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
   for (const one of rig.devices) {
     if (one.id !== deviceId) steps.push(...revise(rig, 'devices', withSystemChoices(one, choice)));
   }
+  // What is no computer has no programs, and nothing is meant of them.
+  const goes = ({ computer }: { computer: string }) => computer === deviceId && model.kind !== 'computer';
+  const gone = new Set(rig.apps.filter(goes).map(({ id }) => id));
+  steps.push(...intentsWithout(rig, (ref) => 'app' in ref && gone.has(ref.app)));
   for (const app of rig.apps) {
-    if (app.computer === deviceId && model.kind !== 'computer') {
+    if (gone.has(app.id)) {
       steps.push(drop(rig, 'apps', app.id));
       continue;
     }
     steps.push(...revise(rig, 'apps', { ...app, input: choice(app.input), output: choice(app.output) }));
   }
   for (const joined of rig.joinedInputs) {
+    if (goes(joined)) {
+      steps.push(drop(rig, 'joinedInputs', joined.id));
+      continue;
+    }
     const members = joined.members.flatMap((member) => {
       if (member.device !== deviceId) return [member];
       const stream = streamFor(old, model, member.stream);
