@@ -11,6 +11,7 @@ import {
   shareDevices,
   startedNow,
   withArmed,
+  withMonitored,
   type App,
   type AppPage,
   type ComputerPage,
@@ -67,6 +68,9 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
             <th scope="col" className="pr-2 font-normal">
               Armed
             </th>
+            <th scope="col" className="pr-2 font-normal">
+              Monitored
+            </th>
             <th scope="col" className="font-normal">
               Socket, and who is on it
             </th>
@@ -108,6 +112,17 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
                   checked={isArmed(app, track.id)}
                   onChange={({ target }) =>
                     edit((now) => putApp(now, withArmed(app, [track.id], target.checked)))
+                  }
+                />
+              </td>
+              <td className="py-1 pr-2">
+                <input
+                  type="checkbox"
+                  className="my-1.5 size-[18px]"
+                  aria-label={`Track ${track.name} is monitored`}
+                  checked={track.isMonitored}
+                  onChange={({ target }) =>
+                    edit((now) => putApp(now, withMonitored(app, track.id, target.checked)))
                   }
                 />
               </td>

@@ -5,6 +5,7 @@ import {
   freeTrackId,
   hasDriver,
   isAsSystem,
+  isMonitored,
   joinedChannels,
   joinsByHelper,
   listensToJoined,
@@ -80,6 +81,8 @@ export interface TrackRow extends Omit<ChannelMark, 'tracks' | 'socket'> {
   name: string;
   /** Absent where there is no such channel. */
   socket?: string;
+  /** It is played back as it is taken. */
+  isMonitored: boolean;
   state: TrackState;
 }
 
@@ -294,7 +297,8 @@ const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
 
 const trackRows = (solved: Solved, app: App): TrackRow[] => {
   const named = new Map(namedChannels(solved, app).map((one) => [one.channel, one]));
-  return app.tracks.map(({ id, name, channel, isArmed }): TrackRow => {
+  return app.tracks.map((track): TrackRow => {
+    const { id, name, channel, isArmed } = track;
     const there = named.get(channel);
     const isDoubled = app.tracks.filter((one) => one.channel === channel).length > 1;
     const heard = isArmed === false ? 'not armed' : 'heard';
@@ -303,6 +307,7 @@ const trackRows = (solved: Solved, app: App): TrackRow[] => {
       id,
       name,
       channel,
+      isMonitored: isMonitored(app, track),
       state,
       ...(there ? { socket: socketOf(solved, there) } : {}),
       ...(there?.who ? { who: there.who } : {}),

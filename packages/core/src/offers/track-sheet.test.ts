@@ -43,6 +43,6 @@ describe('a track sheet', () => {
       .split('\r\n')
       .filter(Boolean);
     expect(lines).toHaveLength(4);
-    expect(lines[0]).toBe('Computer,Program,Listens to,Channel,Socket,Who is on it,Track,Armed');
+    expect(lines[0]).toBe('Computer,Program,Listens to,Channel,Socket,Who is on it,Track,Armed,Monitored');
   });
 });

@@ -13,6 +13,7 @@ export interface TrackSheetRow {
   who: string;
   track: string;
   armed: string;
+  monitored: string;
 }
 
 export const TRACK_SHEET_HEADINGS: Record<keyof TrackSheetRow, string> = {
@@ -24,7 +25,10 @@ export const TRACK_SHEET_HEADINGS: Record<keyof TrackSheetRow, string> = {
   who: 'Who is on it',
   track: 'Track',
   armed: 'Armed',
+  monitored: 'Monitored',
 };
+
+const yesOrNo = (is: boolean): string => (is ? 'yes' : 'no');
 
 const rowsOf = (solved: Solved, page: ComputerPage): TrackSheetRow[] =>
   page.apps
@@ -38,8 +42,13 @@ const rowsOf = (solved: Solved, page: ComputerPage): TrackSheetRow[] =>
         const tracks = app.tracks.filter((track) => track.channel === channel);
         // A channel that no track takes is on the map all the same.
         return tracks.length === 0
-          ? [{ ...place, track: '', armed: '' }]
-          : tracks.map(({ id, name }) => ({ ...place, track: name, armed: armed(id) ? 'yes' : 'no' }));
+          ? [{ ...place, track: '', armed: '', monitored: '' }]
+          : tracks.map(({ id, name, isMonitored }) => ({
+              ...place,
+              track: name,
+              armed: yesOrNo(armed(id)),
+              monitored: yesOrNo(isMonitored),
+            }));
       });
     });
 

@@ -69,6 +69,8 @@ const TRACK = closed({
   channel: integer({ minimum: 1, maximum: 256 }),
   /** Absent: armed. One that is not records nothing. */
   isArmed: Optional(flag()),
+  /** Absent: as its recorder, which plays back all it takes, or nothing. */
+  isMonitored: Optional(flag()),
   /** Absent: as its app. */
   aim: Optional(AIM),
 });

@@ -52,6 +52,7 @@ const FIELD_WORDS: Record<string, string> = {
   recording: 'How it is recorded',
   isMono: 'One channel of two',
   isArmed: 'Armed',
+  isMonitored: 'Monitored',
   rateHz: 'Sample rate',
   clock: 'Clock',
   countsBy: 'Counts by',

@@ -1,3 +1,4 @@
+import { USUAL_MONITOR_MS, withMonitoring } from './commands';
 import type { App, Track } from './types';
 
 /** A free id for a track, that reads like `base`. */
@@ -17,3 +18,20 @@ export const withArmed = (app: App, tracks: readonly string[], isArmed: boolean)
     return isArmed ? rest : { ...rest, isArmed };
   }),
 });
+
+/** Whether a recorder plays a track back as it takes it. */
+export const isMonitored = ({ monitorMs }: App, track: Track): boolean =>
+  monitorMs !== undefined && track.isMonitored !== false;
+
+/** A recorder that plays one of its tracks back, or not; of one that has played nothing back only that one sounds then. */
+export const withMonitored = (app: App, id: string, isOn: boolean): App => {
+  const tracks = app.tracks.map((track): Track => {
+    const { isMonitored: _was, ...rest } = track;
+    const sounds = track.id === id ? isOn : isMonitored(app, track);
+    return sounds ? rest : { ...rest, isMonitored: false };
+  });
+  return tracks.every((track) => track.isMonitored === false)
+    ? // Nothing sounds any more: it is one that plays nothing back.
+      withMonitoring({ ...app, tracks: tracks.map(({ isMonitored: _was, ...rest }) => rest) }, undefined)
+    : { ...app, tracks, monitorMs: app.monitorMs ?? USUAL_MONITOR_MS };
+};

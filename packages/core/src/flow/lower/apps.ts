@@ -1,4 +1,12 @@
-import { bufferMs, farEndsOf, MOST_AUTOMATIC_GAIN_DB, sliderDb, type App, type Lookup } from '../../rig';
+import {
+  bufferMs,
+  farEndsOf,
+  isMonitored,
+  MOST_AUTOMATIC_GAIN_DB,
+  sliderDb,
+  type App,
+  type Lookup,
+} from '../../rig';
 import { type Db } from '../../units';
 import { channelsOn, type AppChannel } from '../channels';
 import type { FlowEdge, FlowNode, GraphMaker } from '../graph';
@@ -115,7 +123,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
           ],
         }),
       );
-    if (app.monitorMs === undefined) continue;
+    if (!isMonitored(app, track)) continue;
     // A track by itself is in the middle: as loud on both sides.
     for (const to of outputs.slice(0, 2)) {
       const because = { kind: 'app', app: app.id, words: 'plays back what it takes' } as const;
@@ -125,7 +133,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
           to,
           kind: 'app',
           terms: [{ db: 0, because }],
-          delayMs: app.monitorMs + bufferMs(app),
+          delayMs: app.monitorMs! + bufferMs(app),
         }),
       );
     }
