@@ -165,7 +165,7 @@ export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
       { transaction },
     );
     await row.update({ revision: number, name: document.name, updatedAt: savedAt }, { transaction });
-    transaction.afterCommit(() => this.summaries.want(row.id, number, () => Promise.resolve(document)));
+    transaction.afterCommit(() => this.summaries.wantLater(row.id, number, () => Promise.resolve(document)));
     return { id: row.id, revision: number, updatedAt: savedAt.toISOString(), document };
   }
 

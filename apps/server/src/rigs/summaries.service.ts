@@ -10,6 +10,9 @@ import { ApiError } from '../errors/api-error';
 /** Raise it when the engine says other things of the same rig: what was worked out before is worked out again. */
 const ENGINE = 2;
 
+/** So long after the last save a rig is worked out, milliseconds: while someone edits, the machine is theirs. */
+const QUIET_MS = 1000;
+
 /** How long the shelf waits for what is being worked out, milliseconds; what takes longer comes later. */
 const PATIENCE_MS = 1500;
 
@@ -32,6 +35,8 @@ const troubleOf = (error: unknown): { trouble: string } => {
 export class Summaries {
   private readonly log = new Logger('summaries');
   private readonly underWay = new Map<string, Promise<void>>();
+  /** By rig, what waits until it is left alone. */
+  private readonly later = new Map<string, NodeJS.Timeout>();
   /** By rig, what was asked for while it was being worked out: only the newest counts. */
   private readonly next = new Map<string, Wish>();
 
@@ -39,6 +44,16 @@ export class Summaries {
     private readonly writes: Writes,
     private readonly documents: Documents,
   ) {}
+
+  /** Works a revision out once its rig has been left alone for a while. */
+  wantLater(id: string, revision: number, document: () => Promise<Rig>): void {
+    clearTimeout(this.later.get(id));
+    const start = () => {
+      this.later.delete(id);
+      this.want(id, revision, document);
+    };
+    this.later.set(id, setTimeout(start, QUIET_MS).unref());
+  }
 
   /** Works a revision out, after the one of the same rig that is under way; nobody waits. */
   want(id: string, revision: number, document: () => Promise<Rig>): void {
