@@ -4,6 +4,7 @@ import { verdictOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
 import type { Db } from '../units';
 import type { Solved } from './finding';
+import { perPass } from './per-pass';
 
 /** The first gain a voice meets: level is made as early as possible, so this is the one to turn. */
 export interface VoiceGain {
@@ -17,16 +18,40 @@ export interface VoiceGain {
 export const firstGain = (solved: Solved, strand: Strand): VoiceGain | undefined =>
   gainsOf(solved, strand)[0];
 
+const gainAt = ({ find }: Solved, device: string, id: string): VoiceGain | undefined => {
+  const control = controlOf(find.modelOf(device), id);
+  if (control?.kind !== 'gain') return undefined;
+  const value = Number(settingOf(find.device(device)!, control));
+  return { device, control, value, travel: (value - control.minDb) / (control.maxDb - control.minDb) };
+};
+
+const gainsKnown = perPass(() => new Map<Strand, VoiceGain[]>());
+
 /** Every gain a voice meets, in order. */
-const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
-  stages.flatMap(({ controls }) =>
-    controls.flatMap(({ device, control: id }): VoiceGain[] => {
-      const control = controlOf(solved.find.modelOf(device), id);
-      if (control?.kind !== 'gain') return [];
-      const value = Number(settingOf(solved.find.device(device)!, control));
-      return [{ device, control, value, travel: (value - control.minDb) / (control.maxDb - control.minDb) }];
-    }),
-  );
+const gainsOf = (solved: Solved, strand: Strand): VoiceGain[] => {
+  const known = gainsKnown(solved);
+  const there = known.get(strand);
+  if (there) return there;
+  const gains: VoiceGain[] = [];
+  for (const { controls } of strand.stages)
+    for (const { device, control } of controls) {
+      const gain = gainAt(solved, device, control);
+      if (gain) gains.push(gain);
+    }
+  known.set(strand, gains);
+  return gains;
+};
+
+/** What leaves one source, by source. */
+const strandsFrom = perPass(({ strands }) => {
+  const by = new Map<string, Strand[]>();
+  for (const strand of strands) {
+    const there = by.get(strand.source);
+    if (there) there.push(strand);
+    else by.set(strand.source, [strand]);
+  }
+  return by;
+});
 
 /**
  * The gains that may be turned for a voice that is too quiet at one listener, in order: all it meets, unless another listener
@@ -34,11 +59,13 @@ const gainsOf = (solved: Solved, { stages }: Strand): VoiceGain[] =>
  */
 export const gainsToTurn = (solved: Solved, strand: Strand): VoiceGain[] => {
   const { byDb } = verdictOf(strand);
-  const settled = solved.strands.filter((other) => {
-    if (other.source !== strand.source || other.sink === strand.sink) return false;
-    const { kind, level } = verdictOf(other);
-    return kind === 'on-target' && level + byDb > other.aim.highest;
-  });
+  const settled = strandsFrom(solved)
+    .get(strand.source)!
+    .filter((other) => {
+      if (other.sink === strand.sink) return false;
+      const { kind, level } = verdictOf(other);
+      return kind === 'on-target' && level + byDb > other.aim.highest;
+    });
   const all = gainsOf(solved, strand);
   if (settled.length === 0) return all;
   const shared = new Set(

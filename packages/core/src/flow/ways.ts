@@ -27,11 +27,30 @@ export const wayTo = ({ edgeTo }: MainWay, start: string, end: string): FlowEdge
   return way.reverse();
 };
 
+/** Room to work in, one for each order of places: most sounds reach few of them, and there are many sounds. */
+interface Scratch {
+  best: Float64Array;
+  by: (FlowEdge | undefined)[];
+}
+const SCRATCH = new WeakMap<readonly string[], Scratch>();
+
+const scratchFor = (order: readonly string[]): Scratch => {
+  const known = SCRATCH.get(order);
+  if (known) return known;
+  const made: Scratch = {
+    best: new Float64Array(order.length).fill(-Infinity),
+    by: new Array<FlowEdge | undefined>(order.length).fill(undefined),
+  };
+  SCRATCH.set(order, made);
+  return made;
+};
+
 /** The strongest single way from a place to each it reaches: the edge each mainly hears it by. */
 export const mainWay = (graph: FlowGraph, start: string): MainWay => {
   const { order, rank } = graph;
-  const best = new Float64Array(order.length).fill(-Infinity);
-  const by: (FlowEdge | undefined)[] = new Array<FlowEdge | undefined>(order.length);
+  const { best, by } = scratchFor(order);
+  const reached: number[] = [];
+  let last = -1;
   const first = rank.get(start);
   const passes = (end: number, place: number): boolean => {
     for (let at = end; at !== first; at = rank.get(by[at]!.from)!) if (at === place) return true;
@@ -49,6 +68,8 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       if (level <= best[to]!) continue;
       // A way passes no place twice, however much a loop would add.
       if (isLoop && passes(at, to)) continue;
+      if (best[to] === -Infinity) reached.push(to);
+      if (to > last) last = to;
       best[to] = level;
       by[to] = edge;
       isBetter = true;
@@ -57,11 +78,14 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
   };
   if (first !== undefined) {
     best[first] = 0;
+    reached.push(first);
+    last = first;
     let from = 0;
     for (const { nodes, isLoop } of graph.components) {
       const [begin, end] = [from, from + nodes.length];
       from = end;
       if (end <= first) continue;
+      if (begin > last) break;
       if (!isLoop) {
         relax(begin);
         continue;
@@ -75,9 +99,16 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       for (let at = begin; at < end; at += 1) relax(at, (to) => !isInside(to));
     }
   }
+  const found = new Map<number, FlowEdge>();
+  for (const at of reached.sort((a, b) => a - b)) {
+    const edge = by[at];
+    if (edge) found.set(at, edge);
+    best[at] = -Infinity;
+    by[at] = undefined;
+  }
   return {
-    edgeTo: (place) => by[rank.get(place)!],
-    places: () => order.filter((_, at) => by[at] !== undefined),
+    edgeTo: (place) => found.get(rank.get(place)!),
+    places: () => [...found.keys()].map((at) => order[at]!),
   };
 };
 
