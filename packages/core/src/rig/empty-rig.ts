@@ -23,6 +23,8 @@ export const DEFAULT_SHOW_HOURS = 2;
 export const DEFAULT_USB_REST_MA = 200;
 /** A volt into 32 Ω on both sides, half of it kept: 2 × 31 mW / 0.5 / 5 V. Common practice, no published source. */
 export const DEFAULT_HEADPHONES_MA = 25;
+/** A resampler looks at some fifty samples either side. Common practice, no published source. */
+export const DEFAULT_RESAMPLER_MS = 1;
 /** Crystals in audio gear are commonly within this of what they say, ppm. Common practice, no published source. */
 export const DEFAULT_CLOCK_PPM = 50;
 /** Closed headphones on the ear. Common practice, no published source. */

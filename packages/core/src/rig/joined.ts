@@ -1,5 +1,6 @@
 import type { DeviceModel } from '../catalogue';
 import { drop, revise, type Edit, type Step } from './edit';
+import { DEFAULT_RESAMPLER_MS } from './empty-rig';
 import { isAsSystem, systemChoice, WAY_OF, withSystemChoices } from './system';
 import type { App, AppChoice, DeviceStream, JoinedInput, Rig } from './types';
 
@@ -63,6 +64,18 @@ export const listensToJoined = (rig: Rig, app: App, joined: string): boolean => 
   const { input } = app;
   const system = computer && model ? systemChoice(computer, model, 'input') : null;
   return isJoined(isAsSystem(input) ? system : input, joined);
+};
+
+/** How late what a program takes of a device is by its resampler, milliseconds: none unless a joined input has it resampled. */
+export const resamplerMs = (rig: Rig, app: App, { device, stream }: DeviceStream): number => {
+  const isResampled = rig.joinedInputs.some(
+    ({ id, computer, clock, members }) =>
+      computer === app.computer &&
+      clock !== device &&
+      members.some((one) => one.device === device && one.stream === stream && one.resampled) &&
+      listensToJoined(rig, app, id),
+  );
+  return isResampled ? (rig.assumptions.resamplerMs ?? DEFAULT_RESAMPLER_MS) : 0;
 };
 
 /** The tracks whose channel a change of a joined input moves. @param modelOf what each device is by then */

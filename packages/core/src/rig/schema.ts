@@ -277,6 +277,8 @@ const ASSUMPTIONS = closed({
   usbRestMilliamps: Optional(number(0, 3000)),
   /** What an amplifier draws at 5 V for the headphones in it, milliamps. Common practice; absent: 25. */
   headphonesMilliamps: Optional(number(0, 1000)),
+  /** How late a device of a joined input is by its resampler, milliseconds. Common practice; absent: 1. */
+  resamplerMs: Optional(number(0, 100)),
   /** How far the clock of gear may be off, parts per million. Common practice; absent: 50. */
   clockPpm: Optional(number(1, 2500)),
   /** How much weaker headphones are heard 10 cm outside their cup than in the ear, where their model does not say, dB. Common practice; absent: 40. */

@@ -3,6 +3,7 @@ import {
   farEndsOf,
   isMonitored,
   MOST_AUTOMATIC_GAIN_DB,
+  resamplerMs,
   sliderDb,
   type App,
   type Lookup,
@@ -52,13 +53,19 @@ const inputGain = ({ id, inputGainDb = 0 }: App): Term[] => {
 interface Taken {
   place: string;
   slider: Term[];
+  /** How late it is by a resampler before the program takes it. */
+  lateMs: number;
 }
 
 const takenFrom = (find: Lookup, app: App, { device, stream, point }: AppChannel): Taken => {
   const place = pointId(device, point);
   const db = sliderDb(find, device, stream);
   const words = `has the computer’s slider for ${find.device(device)?.name ?? device} turned down`;
-  return { place, slider: db === 0 ? [] : [{ db, because: { kind: 'app', app: app.id, words } }] };
+  return {
+    place,
+    slider: db === 0 ? [] : [{ db, because: { kind: 'app', app: app.id, words } }],
+    lateMs: resamplerMs(find.rig, app, { device, stream }),
+  };
 };
 
 const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
@@ -78,7 +85,7 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
         to,
         kind: 'app',
         terms: [{ db, because: { kind: 'app', app: app.id, words } }, ...from.slider, ...inputGain(app)],
-        delayMs: lateMs + bufferMs(app),
+        delayMs: from.lateMs + lateMs + bufferMs(app),
       }),
     );
   };
@@ -115,7 +122,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
           from: channel.place,
           to: id,
           kind: 'usb',
-          delayMs: bufferMs(app),
+          delayMs: channel.lateMs + bufferMs(app),
           terms: [
             { db: 0, because: { kind: 'app', app: app.id, words } },
             ...channel.slider,
