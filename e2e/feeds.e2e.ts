@@ -103,7 +103,7 @@ test('a whole column is read in sentences and meant at once; who sounds moves th
   await page.goto(`/rigs/${id}/feeds`);
   await page.getByRole('button', { name: 'What Archivist hears' }).click();
   const listener = page.getByRole('region', { name: 'The listener that is chosen' });
-  await expect(listener).toContainText('Does not hear itself, as it should be.');
+  await expect(listener).toContainText('Does not hear Visitor and itself, as it should be.');
   await listener.getByRole('button', { name: 'Never' }).click();
   await expect(page.getByText('4 feeds are not as it should be.')).toBeVisible();
   await listener.getByRole('button', { name: 'As usual' }).click();
