@@ -36,12 +36,12 @@ export const clustersOf = (find: Lookup): Scope[] => {
       if (element.kind !== 'bond') placed.push({ id, model, element, at });
     }
   }
-  const leads: { lead: Lead; at: number; touches: string[] }[] = [];
+  const leads: { lead: Lead; at: number; touches: Touch[] }[] = [];
   for (const lead of find.rig.leads) {
     const kind = find.leadKindOf(lead.id);
     if (!kind) continue;
     const at = node(`${lead.id}/`);
-    const touches: string[] = [];
+    const touches: Touch[] = [];
     for (const { plug, socket, plugged } of meetingsOf(find, lead)) {
       if ('lead' in plugged) {
         union.join(at, node(`${plugged.lead}/`));
@@ -49,10 +49,10 @@ export const clustersOf = (find: Lookup): Scope[] => {
       }
       const model = find.modelOf(plugged.device);
       if (!model) continue;
-      touches.push(plugged.device);
+      const pins = (contactsBetween(plug, socket) ?? []).map(([, ofSocket]) => `${plugged.port}.${ofSocket}`);
+      touches.push({ device: plugged.device, pins });
       const ground = groundedPins(model);
-      for (const [, ofSocket] of contactsBetween(plug, socket) ?? []) {
-        const pin = `${plugged.port}.${ofSocket}`;
+      for (const pin of pins) {
         if (!ground.has(pin)) union.join(at, node(`${plugged.device}:${pin}`));
       }
     }
@@ -60,43 +60,77 @@ export const clustersOf = (find: Lookup): Scope[] => {
   }
 
   const wired = new Set(leads.map(({ at }) => union.find(at)));
-  const scopes = new Map<string, { devices: Map<string, CircuitElement[]>; leads: Lead[] }>();
+  const scopes = new Map<string, { devices: Map<string, Part>; leads: Lead[] }>();
   const scopeOf = (key: string) => {
     let found = scopes.get(key);
-    if (!found) scopes.set(key, (found = { devices: new Map<string, CircuitElement[]>(), leads: [] }));
+    if (!found) scopes.set(key, (found = { devices: new Map<string, Part>(), leads: [] }));
     return found;
   };
-  const elementsIn = (key: string, id: string): CircuitElement[] => {
+  const partIn = (key: string, id: string): Part => {
     const { devices } = scopeOf(key);
     let found = devices.get(id);
-    if (!found) devices.set(id, (found = []));
+    if (!found) devices.set(id, (found = { elements: [], pins: new Set() }));
     return found;
   };
   for (const { id, element, at } of placed) {
     const root = union.find(at);
     // Sockets with nothing in them go together, device by device.
-    elementsIn(wired.has(root) ? `wired ${root}` : `bare ${id}`, id).push(element);
+    const part = partIn(wired.has(root) ? `wired ${root}` : `bare ${id}`, id);
+    part.elements.push(element);
+    for (const pin of pinsOfElement(element)) part.pins.add(pin);
   }
   for (const { lead, at, touches } of leads) {
     const key = `wired ${union.find(at)}`;
     scopeOf(key).leads.push(lead);
-    for (const id of touches) elementsIn(key, id);
+    for (const { device, pins } of touches) {
+      const part = partIn(key, device);
+      for (const pin of pins) part.pins.add(pin);
+    }
   }
   const bondsOf = new Map<string, CircuitElement[]>();
   for (const { id, element } of bonds) bondsOf.set(id, [...(bondsOf.get(id) ?? []), element]);
   return (
     [...scopes.values()]
       // Without an element nothing is read: data leads, supply leads.
-      .filter(({ devices }) => [...devices.values()].some(({ length }) => length > 0))
+      .filter(({ devices }) => [...devices.values()].some(({ elements }) => elements.length > 0))
       .map(({ devices, leads: own }) => ({
-        devices: [...devices].map(([id, elements]): ScopedDevice => ({
+        devices: [...devices].map(([id, { elements, pins }]): ScopedDevice => ({
           id,
           model: find.modelOf(id)!,
-          elements: [...(bondsOf.get(id) ?? []), ...elements],
+          elements: [...bondsOn(pins, bondsOf.get(id) ?? []), ...elements],
         })),
         leads: own,
       }))
   );
+};
+
+/** Where a lead meets a device. */
+interface Touch {
+  device: string;
+  pins: string[];
+}
+
+/** What of a device belongs to a cluster, and the contacts that come into it there. */
+interface Part {
+  elements: CircuitElement[];
+  pins: Set<string>;
+}
+
+/** The bonds that some contacts hang on, and those they lead on to: a desk has one for each of its sockets. */
+const bondsOn = (start: ReadonlySet<string>, bonds: readonly CircuitElement[]): CircuitElement[] => {
+  const pins = new Set(start);
+  const found = new Set<CircuitElement>();
+  for (let size = -1; size < found.size;) {
+    size = found.size;
+    for (const bond of bonds) {
+      if (found.has(bond) || bond.kind !== 'bond') continue;
+      // All metal of a device is one: that tells nothing of where a bond belongs.
+      if (!bond.pins.some((pin) => pin !== 'chassis' && pins.has(pin))) continue;
+      found.add(bond);
+      for (const pin of bond.pins) if (pin !== 'chassis') pins.add(pin);
+    }
+  }
+  return bonds.filter((bond) => found.has(bond));
 };
 
 /** What an element hangs on: its pins, and the supply it is fed from. */
