@@ -1,4 +1,5 @@
 import type { Lookup } from '../rig';
+import { makeAlike } from './alike';
 import type { GroundLoop } from './ground-loops';
 import type { HumVolts } from './hum';
 import { rememberedCluster, rememberedRings, rememberedStructure, type CircuitMemory } from './memory';
@@ -6,6 +7,7 @@ import { metalPieces } from './metal';
 import type { Mismatch } from './mismatches';
 import { openCircuit } from './open-circuit';
 import type { ClusterReadings } from './readings';
+import type { Scope } from './scope';
 import type { Complex } from './solve';
 import { magnitude, solveSound } from './sound';
 import { solveSupplies } from './supplies';
@@ -27,6 +29,12 @@ const emptyCluster = (): ClusterReadings => ({
   outputsDc: [],
 });
 
+/** What is read of one cluster. */
+export const solveCluster = (find: Lookup, scope: Scope): ClusterReadings => {
+  const open = openCircuit(find, scope);
+  return { ...solveSound(open), ...solveSupplies(open) };
+};
+
 /**
  * Works out what happens on every pin: who is joined, how every output arrives at every input,
  * where every supply's volts go, and where metal makes a ring.
@@ -34,11 +42,9 @@ const emptyCluster = (): ClusterReadings => ({
  */
 export const solveCircuit = (find: Lookup, memory?: CircuitMemory): Circuit => {
   const { clusters, mismatches, metal } = rememberedStructure(find, memory);
+  const alike = makeAlike(find);
   const solved = clusters.map((scope) =>
-    rememberedCluster(find, scope, memory, (): ClusterReadings => {
-      const open = openCircuit(find, scope);
-      return { ...solveSound(open), ...solveSupplies(open) };
-    }),
+    rememberedCluster(find, scope, memory, () => alike(scope, () => solveCluster(find, scope))),
   );
   const rings = rememberedRings(find, metalPieces(find, metal), memory);
   const circuit = emptyCluster();
