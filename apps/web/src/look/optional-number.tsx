@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { readNumber } from './number-input';
 
 interface OptionalNumberProps {
@@ -26,7 +26,12 @@ export const OptionalNumber = ({
   onChange,
 }: OptionalNumberProps) => {
   const id = useId();
-  const [text, setText] = useState(value === undefined ? '' : String(value));
+  const shown = value === undefined ? '' : String(value);
+  const [text, setText] = useState(shown);
+  const [isTyping, setIsTyping] = useState(false);
+  useEffect(() => {
+    if (!isTyping) setText(shown);
+  }, [shown, isTyping]);
   const read = (typed: string) => readNumber(typed, { min, max });
   const isWrong = text.trim() !== '' && read(text) === undefined;
   return (
@@ -42,6 +47,9 @@ export const OptionalNumber = ({
           value={text}
           aria-invalid={isWrong}
           aria-describedby={`${id}-note`}
+          onFocus={() => setIsTyping(true)}
+          // What makes no sense stays in the field, with the reason.
+          onBlur={() => setIsTyping(isWrong)}
           onChange={({ target }) => {
             setText(target.value);
             const number = read(target.value);

@@ -1,4 +1,12 @@
-import { USUAL_BATTERY, withPower, withSlider, withUsb, type DeviceModel, type Port } from '@diaphon/core';
+import {
+  sharedName,
+  USUAL_BATTERY,
+  withPower,
+  withSlider,
+  withUsb,
+  type DeviceModel,
+  type Port,
+} from '@diaphon/core';
 import { OptionalNumber } from '../look/optional-number';
 
 interface ModelUsbProps {
@@ -57,7 +65,7 @@ const Shared = ({
   label: string;
   of: string;
   value: string;
-  onChange: (word: string) => void;
+  onChange: (word: string | undefined) => void;
 }) => (
   <label>
     {label}
@@ -67,7 +75,11 @@ const Shared = ({
       defaultValue={value}
       maxLength={40}
       placeholder="not stated"
-      onBlur={({ target }) => onChange(target.value.trim().replace(/[^\w-]+/g, '-'))}
+      onBlur={({ target }) => {
+        const word = sharedName(target.value);
+        target.value = word ?? '';
+        if (word !== (value || undefined)) onChange(word);
+      }}
     />
   </label>
 );
@@ -116,13 +128,13 @@ const Socket = ({ model, port, onChange }: ModelUsbProps & { port: Port }) => {
             label="Controller"
             of={port.label}
             value={usb.controller ?? ''}
-            onChange={(word) => set({ controller: word || undefined })}
+            onChange={(controller) => set({ controller })}
           />
           <Shared
             label="Hub inside"
             of={port.label}
             value={usb.insideHub ?? ''}
-            onChange={(word) => set({ insideHub: word || undefined })}
+            onChange={(insideHub) => set({ insideHub })}
           />
         </>
       )}
@@ -149,7 +161,6 @@ const Battery = ({ model, onChange }: ModelUsbProps) => {
         onChange={set('wattHours')}
       />
       <OptionalNumber
-        key={model.battery === undefined ? 'open' : 'stated'}
         label="It lives on, nothing extra on"
         value={model.battery?.restMilliwatts}
         min={0.1}

@@ -1,6 +1,6 @@
 import { modelById } from '../catalogue';
 import { modelFile, readModelValue } from '../rig';
-import { withPower, withSlider, withUsb } from './usb';
+import { sharedName, withPower, withSlider, withUsb } from './usb';
 
 const usbOf = (model: ReturnType<typeof modelById>, port: string) =>
   model.ports.find(({ id }) => id === port)!.usb!;
@@ -16,6 +16,16 @@ describe('what a model says of USB', () => {
     expect(
       withUsb(stated, 'usb1', { gives: undefined, controller: undefined, insideHub: undefined }),
     ).toEqual(laptop);
+  });
+
+  it.each([
+    ['left side', 'left-side'],
+    ['  front_1 ', 'front-1'],
+    ['¿?', undefined],
+    ['', undefined],
+  ])('what is shared may be called anything: %j', (words, name) => {
+    expect(sharedName(words)).toBe(name);
+    if (name) expect(isWhole(withUsb(modelById('laptop-c'), 'usb1', { controller: name }))).toBe(true);
   });
 
   it('is nothing at a socket that is none of USB', () => {

@@ -16,6 +16,13 @@ export const withUsb = (model: DeviceModel, port: string, change: Change<UsbRole
   ),
 });
 
+/** What someone calls a controller or a hub inside, as a model takes it; undefined where nothing is left of it. */
+export const sharedName = (words: string): string | undefined =>
+  words
+    .trim()
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || undefined;
+
 /** What the computer’s own slider does for a stream; undefined: it turns the level. */
 export const withSlider = (model: DeviceModel, stream: string, slider: Stream['slider']): DeviceModel => ({
   ...model,
