@@ -3,7 +3,7 @@ import { dbFromRatio, ratioFromDb, SPEECH_ENVELOPE_DB, type Db } from '../units'
 import { arriveEverywhere } from './arrive';
 import { upstreamOf } from './changes';
 import type { Term } from './law';
-import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph } from './graph';
+import { edgesFrom, edgesInto, isVoice, type FlowEdge, type FlowGraph } from './graph';
 import { powerOf } from './sound';
 
 /** Gates and compressors: gains that answer to the level they get. Each follows the envelope of speech, syllable by syllable. */
@@ -25,6 +25,8 @@ export interface Levelling {
   targetDbfs: Db;
   /** As far up or down as it goes. */
   mostDb: Db;
+  /** It listens to voices alone: what takes noise out stands before it. */
+  voicesOnly: boolean;
 }
 
 /** Gain of an automatic gain at a level that stays, dB. */
@@ -130,11 +132,13 @@ const loudestAt = (
   graph: FlowGraph,
   all: ReturnType<typeof arriveEverywhere>,
   id: string,
+  voicesOnly = false,
 ): Db | undefined => {
-  const levels = [...(all.get(id) ?? [])].map(
-    ([source, heard]) =>
-      graph.sources[source]!.level + dbFromRatio(Math.sqrt(Math.max(1e-30, powerOf(heard)))),
-  );
+  const levels = [...(all.get(id) ?? [])].flatMap(([number, heard]) => {
+    const source = graph.sources[number]!;
+    if (voicesOnly && !isVoice(graph, source)) return [];
+    return [source.level + dbFromRatio(Math.sqrt(Math.max(1e-30, powerOf(heard))))];
+  });
   return levels.length > 0 ? Math.max(...levels) : undefined;
 };
 
@@ -161,7 +165,7 @@ export const settleDynamics = (graph: FlowGraph): FlowGraph => {
     const keyOf = ({ dynamics, levelling }: FlowEdge) =>
       dynamics ? `${dynamics.device} ${dynamics.strip}` : `program ${levelling!.app}`;
     for (const edge of graph.dynamics) {
-      const level = loudestAt(graph, all, edge.from);
+      const level = loudestAt(graph, all, edge.from, edge.levelling?.voicesOnly);
       if (level === undefined) continue;
       const key = keyOf(edge);
       levels.set(key, Math.max(levels.get(key) ?? -Infinity, level + (edge.dynamics?.aheadDb ?? 0)));

@@ -137,6 +137,10 @@ export interface FlowPiece {
 /** Below this a way carries nothing that could be measured; it keeps absurd settings out of the graph. */
 const OFF_DB = -160;
 
+/** Whether a sound is what someone says, here or at another end. Common practice, no published source: all else is noise to what takes noise out. */
+export const isVoice = ({ nodes }: FlowGraph, { person, node }: FlowSource): boolean =>
+  person !== undefined || nodes.get(node)?.role === 'far-end';
+
 const NONE: FlowEdge[] = [];
 
 /** Edges that leave, or reach, a place. */

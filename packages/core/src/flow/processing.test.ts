@@ -1,5 +1,5 @@
 import { deskControlId as is } from '../catalogue';
-import { DESKS, talk, withFarEnds } from '../checks/feeds.testing';
+import { DESKS, talk, withApp, withFarEnds } from '../checks/feeds.testing';
 import { liveStream } from '../demo';
 import { letThrough } from '../checks';
 import { ordinaryDesks } from '../checks/desks.testing';
@@ -75,6 +75,17 @@ describe('automatic gain', () => {
   it('turns a loud voice down as well', () => {
     const aim = after(quiet, setAssumptions(quiet, { ...quiet.assumptions, callLevelDbfs: -50 }));
     expect(atFarEnd(doing(aim, 'gain')).arrival!.level).toBeCloseTo(-50, 2);
+  });
+
+  it('listens to voices alone where what takes noise out stands before it', () => {
+    // What the player plays is as loud as calls come at: heard, it would leave a quiet voice as it is.
+    const both = talk(DESK, 'call', { gain1: 30, gain2: 30, [is.kind('usb-mix')]: 'whole' }, (apps) => [
+      ...withApp('call', () => ({ output: { device: 'pc', stream: 'jack-out' } }))(apps),
+      SOUNDS,
+    ]);
+    const aim = both.assumptions.callLevelDbfs;
+    expect(atFarEnd(doing(both, 'gain')).arrival!.level).toBeLessThan(aim - 5);
+    expect(atFarEnd(doing(both, 'gain', 'noise')).arrival!.level).toBeCloseTo(aim, 2);
   });
 
   it('leaves recordings as they are', () => {

@@ -1,10 +1,6 @@
-import type { FlowGraph, FlowSource, Sink } from '../flow';
+import { isVoice, type FlowGraph, type FlowSource, type Sink } from '../flow';
 import { CANCELLER_DB, CANCELLER_REACHES_MS } from '../rig';
 import type { Db } from '../units';
-
-/** What someone says, here or at another end; all else is noise to what takes noise out. Common practice, no published source. */
-const isVoice = ({ nodes }: FlowGraph, { person, node }: FlowSource): boolean =>
-  person !== undefined || nodes.get(node)?.role === 'far-end';
 
 /**
  * What the program before a far end takes out of a sound, dB: all of what is no voice, much of what it plays itself.

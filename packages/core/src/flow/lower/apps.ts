@@ -170,7 +170,14 @@ const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
   const { callLevelDbfs, callCrestDb } = rig.assumptions;
   // A call brings what it sends to the level that calls come at.
   const automatic: Pick<FlowEdge, 'levelling'> = gain
-    ? { levelling: { app: app.id, targetDbfs: callLevelDbfs, mostDb: MOST_AUTOMATIC_GAIN_DB } }
+    ? {
+        levelling: {
+          app: app.id,
+          targetDbfs: callLevelDbfs,
+          mostDb: MOST_AUTOMATIC_GAIN_DB,
+          voicesOnly: noise,
+        },
+      }
     : {};
   const turned: Term[] = gain
     ? [{ db: 0, because: { ...because('turns it to its usual level by itself'), isAutomatic: true } }]
