@@ -6,7 +6,7 @@ import { pressEveryFix } from './pressed.testing';
 
 /** Common practice, no published source: watt hours of a set over what is drawn. */
 
-const HOURS = [0.5, 1, 2, 3, 4, 6, 8, 10, 12, 19] as const;
+const HOURS = [0.5, 1, 2, 3, 4, 6, 8, 10, 12, 15, 19, 24, 36, 48, 72] as const;
 
 /** A recorder out and about: condensers on phantom, or dynamics. */
 const field = (microphone: 'mic-condenser-large' | 'mic-dynamic-hand'): Rig =>
