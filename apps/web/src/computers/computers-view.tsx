@@ -45,6 +45,7 @@ const ABOUT_COMPUTERS: ReadonlySet<string> = new Set([
   'clock-two-primaries',
   'resample-off',
   'recording-too-long',
+  'battery-short',
   'talker-delay',
   'double-monitor',
 ]);
