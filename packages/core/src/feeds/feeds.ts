@@ -1,6 +1,6 @@
 import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
-import { isReallyHeard, type Arrival, type Heardness } from '../gain';
+import { isReallyHeard, takenOutDb, type Arrival, type Heardness } from '../gain';
 import { echoOf, farEchoesOf, type FarEcho } from './echo';
 import { isOwnPost, postsOf, speakersOf, type Post, type Speaker } from './posts';
 import { wantOf, type Want } from './wants';
@@ -85,11 +85,21 @@ const againstOthers = (feeds: readonly Feed[]): Feed[] =>
     return others.length > 0 && tooLoudByDb > JUST_OVER_DB ? { ...feed, tooLoudByDb } : feed;
   });
 
-/** Whether a sound is sent to a far end, and what it goes through takes it out. */
-const isTakenOut = (find: Lookup, heard: Heardness, { indexes }: Speaker, { app, nodes }: Post): boolean =>
-  app !== undefined &&
-  find.app(app)?.processing?.noise === true &&
-  nodes.some((node) => indexes.some((index) => heard.everywhere.get(node)?.has(index)));
+/** Whether a sound is sent to a far end, and all of it taken out before it gets there. */
+export const isTakenOut = (
+  { graph, sinks, everywhere }: Heardness,
+  { indexes }: Speaker,
+  { nodes }: Post,
+): boolean =>
+  sinks.some(
+    (sink) =>
+      sink.takesOut &&
+      nodes.includes(sink.node) &&
+      indexes.some((index) => {
+        const heard = everywhere.get(sink.node)?.get(index);
+        return heard && takenOutDb(graph, sink, graph.sources[index]!, 0) === Infinity;
+      }),
+  );
 
 const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
 
@@ -98,6 +108,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
   const posts = postsOf(find, heard.sinks);
   const speakers = speakersOf(find, heard);
   const said = [...find.rig.intents].reverse();
+  const isTaking = heard.sinks.some(({ takesOut }) => takesOut);
   const rows = speakers.map((speaker) => {
     const comes = comesTo(heard, speaker);
     const arrivals = posts.map((post) => atPost(heard, comes, speaker, post));
@@ -122,7 +133,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       };
       // Forty thousand of them in a large rig: what most do not have is added to those that have it.
       if (want.intent !== undefined) feed.intent = want.intent;
-      if (!arrival && isTakenOut(find, heard, speaker, post)) feed.isTakenOut = true;
+      if (!arrival && isTaking && isTakenOut(heard, speaker, post)) feed.isTakenOut = true;
       if (want.quieterByDb !== undefined) feed.quieterByDb = want.quieterByDb;
       if (arrival) {
         feed.arrival = arrival;

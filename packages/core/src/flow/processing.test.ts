@@ -135,6 +135,19 @@ describe('what the noise suppression keeps from a far end that should have it', 
   });
 });
 
+describe('what is no voice', () => {
+  it('is told as taken out, and nothing else: not who hears their own echo no more, nor who is muted', () => {
+    const rig = talk(DESK, 'call', { [is.kind('usb-mix')]: 'whole', [is.mute('ch1')]: true }, (apps) => [
+      ...apps,
+      SOUNDS,
+    ]);
+    const { feeds } = solve(doing(rig, 'noise', 'echo'), makeEngineMemory());
+    const at = feeds.posts.findIndex(({ kind }) => kind === 'call');
+    const told = feeds.speakers.filter((_, row) => feeds.rows[row]![at]!.isTakenOut);
+    expect(told.map(({ name }) => name)).toEqual([expect.stringMatching(/^Sounds/)]);
+  });
+});
+
 describe('an echo canceller', () => {
   const back = (rig: Rig) => {
     const { heard } = solve(rig, makeEngineMemory());
@@ -203,6 +216,16 @@ describe('said on the page of its computer', () => {
     expect(words(doing(rig, ...does)).join(' ')).toMatch(as);
   });
 
+  it('that nothing comes to it, where nothing does', () => {
+    const deaf = talk(
+      DESK,
+      'call',
+      {},
+      withApp('call', () => ({ input: null })),
+    );
+    expect(words(doing(deaf, 'gain'))).toEqual(['Automatic gain turns nothing: no voice comes to it.']);
+  });
+
   it('how far the gain turns, and the noise with it', () => {
     const quiet = talk(DESK, 'call', { gain1: 30, gain2: 30 });
     expect(words(doing(quiet, 'gain')).join(' ')).toMatch(
@@ -213,7 +236,7 @@ describe('said on the page of its computer', () => {
   it('that it goes no further, where it does not', () => {
     const faint = talk(DESK, 'call', { gain1: 4, gain2: 4 });
     expect(words(doing(faint, 'gain')).join(' ')).toMatch(
-      /by 20 dB.*That is as far as it goes: set the level up before it/,
+      /by 20 dB, as far as it goes, and leaves it under −20 dBFS.*Set the level up before it/,
     );
   });
 });

@@ -1,4 +1,5 @@
 export * from './arrivals';
+export * from './taken-out';
 export * from './strand';
 export * from './strand-controls';
 export * from './explain';

@@ -26,16 +26,18 @@ const gainWords = ({ heard, find }: Solved, app: App): string => {
   const edge = heard.graph.dynamics.find(({ levelling }) => levelling?.app === app.id);
   const sink = heard.sinks.find((one) => one.kind === 'call' && one.app === app.id);
   const db = edge?.terms.find(({ because }) => because.kind === 'app' && because.isAutomatic)?.db;
-  if (!edge || !sink || db === undefined) return 'Automatic gain: nothing is sent.';
+  const isHeard = heard.arrivals.some((arrival) => arrival.sink === sink?.node && !arrival.isCrosstalk);
+  if (!edge || !sink || db === undefined || !isHeard)
+    return 'Automatic gain turns nothing: no voice comes to it.';
   if (Math.abs(db) < LEAST_TURN_DB)
     return `Automatic gain turns nothing: the loudest comes at ${dB(edge.levelling!.targetDbfs)} dBFS already.`;
   const noise = heard.noise.get(sink.node);
   const between = noise === undefined ? '' : `, which leaves ${dB(noise)} dBFS between words`;
-  const end =
-    Math.abs(db) < MOST_AUTOMATIC_GAIN_DB
-      ? ''
-      : ` That is as far as it goes: set the level ${db > 0 ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
-  return `Automatic gain turns the loudest voice ${db > 0 ? 'up' : 'down'} by ${dB(Math.abs(db))} dB, to ${dB(edge.levelling!.targetDbfs)} dBFS, and the noise with it${between}.${end}`;
+  const turned = `Automatic gain turns the loudest voice ${db > 0 ? 'up' : 'down'} by ${dB(Math.abs(db))} dB`;
+  const target = `${dB(edge.levelling!.targetDbfs)} dBFS`;
+  return Math.abs(db) < MOST_AUTOMATIC_GAIN_DB
+    ? `${turned}, to ${target}, and the noise with it${between}.`
+    : `${turned}, as far as it goes, and leaves it ${db > 0 ? 'under' : 'over'} ${target}; the noise goes with it${between}. Set the level ${db > 0 ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
 };
 
 const noiseWords = ({ feeds }: Solved, app: App): string => {

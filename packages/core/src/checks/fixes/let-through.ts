@@ -1,6 +1,6 @@
 import { wayTo } from '../../flow';
 import { setProcessing } from '../../rig';
-import type { Post, Speaker } from '../../feeds';
+import { isTakenOut, type Post, type Speaker } from '../../feeds';
 import { asFix, type Fix, type Solved } from '../finding';
 import { chooseElsewhere, takeIt } from './listening';
 import { leadsOn } from './missing-leads';
@@ -20,9 +20,10 @@ export const letThrough = (solved: Solved, speaker: Speaker, post: Post): Fix[] 
   const { find } = solved;
   const listener = find.app(post.app ?? '');
   const player = 'app' in speaker.ref ? find.app(speaker.ref.app) : undefined;
-  const takesNoise = listener?.processing?.noise === true && !('person' in speaker.ref);
   return [
-    ...(takesNoise ? [asFix(setProcessing(solved.rig, listener, 'noise', false))] : []),
+    ...(listener && isTakenOut(solved.heard, speaker, post)
+      ? [asFix(setProcessing(solved.rig, listener, 'noise', false))]
+      : []),
     ...openTo(solved, reachedBy(solved, speaker), new Set(post.nodes)),
     ...(player && isHere(post) ? chooseElsewhere(solved, player, 'output') : []),
     ...(post.track !== undefined && 'person' in speaker.ref ? takeIt(solved, speaker.ref.person) : []),
