@@ -1,16 +1,15 @@
-import { DEFAULT_SHOW_HOURS, setBatterySets, type Device, type Rig } from '@diaphon/core';
+import { setBatterySets, type Device } from '@diaphon/core';
 import { NumberField } from '../look/number-field';
 import { figure, quantity } from '../look/figures';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
 
 /** How long a device runs on its batteries as it is set now, and how many sets are at hand. */
-export const Battery = ({ rig, device }: { rig: Rig; device: Device }) => {
+export const Battery = ({ device }: { device: Device }) => {
   const { answer } = useAsked('batteryRun', [device.id]);
   const edit = useEdit();
   if (!answer) return null;
-  const { hours, sets, wattHours, restMw, phantomMw, headphonesMw } = answer;
-  const show = rig.assumptions.showHours ?? DEFAULT_SHOW_HOURS;
+  const { hours, sets, showHours, isShort, wattHours, restMw, phantomMw, headphonesMw } = answer;
   const parts = [
     `${quantity(restMw, 'mW', 0)} at rest`,
     ...(phantomMw > 0 ? [`${quantity(phantomMw, 'mW', 0)} for microphones`] : []),
@@ -19,8 +18,8 @@ export const Battery = ({ rig, device }: { rig: Rig; device: Device }) => {
   return (
     <section aria-label="Batteries" className="px-3 py-2">
       <h3 className="font-bold">Batteries</h3>
-      <p className={hours * sets < show ? 'font-bold text-fault' : ''}>
-        A full set lasts {figure(hours, 1)} h; the show lasts {figure(show, 1)} h.
+      <p className={isShort ? 'font-bold text-fault' : ''}>
+        A full set lasts {figure(hours, 1)} h; the show lasts {figure(showHours, 1)} h.
       </p>
       <p className="text-[12.5px] text-faint">
         {quantity(wattHours, 'Wh', 1)}, of which it draws {parts.join(', ')}.

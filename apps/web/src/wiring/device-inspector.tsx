@@ -135,7 +135,7 @@ export const DeviceInspector = (props: DeviceInspectorProps) => {
       {model.kind === 'headphones' && rig.people.length > 0 && <WornBy rig={rig} device={device} />}
       {model.kind === 'computer' && <Apps rig={rig} device={device} />}
       {(model.kind === 'computer' || model.kind === 'hub') && <UsbBill device={device.id} />}
-      {model.battery && <Battery rig={rig} device={device} />}
+      {model.battery && <Battery device={device} />}
       {model.controls.length > 0 && (
         <section aria-label="Controls" className="space-y-1.5 px-3 py-2">
           <h3 className="font-bold">Controls</h3>

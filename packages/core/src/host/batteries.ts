@@ -1,7 +1,7 @@
 import { connectorById } from '../catalogue';
 import type { Circuit } from '../circuit';
 import type { UsbTree } from '../flow';
-import type { Lookup } from '../rig';
+import { DEFAULT_SHOW_HOURS, type Lookup } from '../rig';
 import { headphonesMilliwatts, phantomMilliwatts, SUPPLIES } from './usb-power';
 
 /** How long gear that runs on batteries goes on as it is set now. */
@@ -11,6 +11,9 @@ export interface BatteryRun {
   hours: number;
   /** Sets at hand, the one in it too. */
   sets: number;
+  /** How long the show lasts, hours, and whether all sets are empty by then. */
+  showHours: number;
+  isShort: boolean;
   wattHours: number;
   /** Its own part, what it feeds microphones, what it gives headphones: milliwatts. */
   restMw: number;
@@ -34,5 +37,8 @@ export const batteryRuns = (find: Lookup, circuit: Circuit, usb: UsbTree): Batte
     const phantomMw = phantomMilliwatts(find, circuit, id);
     const headphonesMw = headphonesMilliwatts(find, id);
     const hours = (wattHours * 1000) / (restMw + phantomMw + headphonesMw);
-    return [{ device: id, hours, sets: batterySets, wattHours, restMw, phantomMw, headphonesMw }];
+    const showHours = find.rig.assumptions.showHours ?? DEFAULT_SHOW_HOURS;
+    const isShort = hours * batterySets < showHours;
+    const drawn = { restMw, phantomMw, headphonesMw };
+    return [{ device: id, hours, sets: batterySets, showHours, isShort, wattHours, ...drawn }];
   });
