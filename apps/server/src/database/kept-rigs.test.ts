@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import request from 'supertest';
 import { generateRig, type Rig } from '@diaphon/core';
 import { startTestServer, type TestServer } from '../tests/server';
-import { KeptPartRow, RevisionRow } from './models';
+import { KeptPartRow, RevisionRow, SummaryRow } from './models';
 import { RigsService } from '../rigs/rigs.service';
 
 let server: TestServer;
@@ -31,6 +31,22 @@ describe('what is kept of a rig', () => {
     // Every model and lead kind once, however many revisions name it.
     expect(await KeptPartRow.count()).toBe(rig.models.length + rig.leadKinds.length);
   }, 120_000);
+
+  it('what the shelf shows is worked out once a rig is left alone, of the newest revision only', async () => {
+    const rigs = server.app.get(RigsService);
+    const rig = generateRig(10);
+    const { id } = await rigs.create(rig.name, rig);
+    for (const baseRevision of [1, 2, 3])
+      await rigs.save(id, { baseRevision, document: { ...rig, notes: `${baseRevision}` }, label: 'Edit' });
+    const kept = () => SummaryRow.findOne({ where: { rigId: id } });
+    expect(await kept()).toBeNull();
+    let found = await kept();
+    for (let tries = 0; !found && tries < 100; tries += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      found = await kept();
+    }
+    expect(found!.revision).toBe(4);
+  });
 
   it('a revision an older Diaphon wrote opens as the present version', async () => {
     const fixture = join(__dirname, '../../../../packages/core/fixtures/desks/dead-no-xlr-lead.json');
