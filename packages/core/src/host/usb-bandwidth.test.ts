@@ -91,6 +91,11 @@ describe('who shares a part of the bus', () => {
     expect(at('hub-old')).toEqual([]);
   });
 
+  it('behind a hub inside the computer too, in a socket of its own not', () => {
+    const high = lanesOf(inSockets('front1', 'back1')).filter(({ speed }) => speed === 'high');
+    expect(high.map(({ gear, usedBytes }) => [gear, usedBytes])).toEqual([[['m1'], 188 + 38]]);
+  });
+
   it('behind a hub of full speed even fast gear is slow, and shares the socket the hub is in', () => {
     const fast = smallDevices(2, { model: 'interface-2', lead: 'usb-a-c', hub: 'hub-old', plays: false });
     expect(lanesOf(fast)).toEqual([

@@ -146,8 +146,9 @@ export const usbLanes = (find: Lookup, usb: UsbTree): UsbLane[] => {
       if (speed === 'high') put(highLane(), { ...one, bytes });
       else {
         put(fullLane(at), { ...one, bytes });
-        // In a computer's own socket it has a bus of full speed to itself; behind a hub it travels at high speed.
-        if (at.device !== host.computer) put(highLane(), { ...one, bytes: splitBytes(bytes) });
+        // In a computer's own socket it has a bus of full speed to itself; behind a hub, inside or out, it travels at high speed.
+        const isBehindHub = at.device !== host.computer || find.port(at.device, at.port)?.usb?.insideHub;
+        if (isBehindHub) put(highLane(), { ...one, bytes: splitBytes(bytes) });
       }
     }
   }
