@@ -10,6 +10,7 @@ import {
   setRestarts,
   shareDevices,
   startedNow,
+  takesSound,
   withArmed,
   withMonitored,
   type App,
@@ -271,7 +272,7 @@ const Program = ({ rig, app, page }: { rig: Rig; app: App; page: AppPage }) => {
   return (
     <li aria-label={app.name} className="space-y-1.5 border-l-2 border-line pl-2">
       <h4 className="font-bold">{app.name}</h4>
-      {app.kind !== 'player' && (
+      {takesSound(app.kind) && (
         <AppStream
           rig={rig}
           app={app}

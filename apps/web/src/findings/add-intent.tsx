@@ -1,12 +1,20 @@
-import { farEndName, sayIntent, type App, type Rig, type SinkRef, type SourceRef } from '@diaphon/core';
+import {
+  farEndName,
+  sayIntent,
+  takesSound,
+  type App,
+  type Rig,
+  type SinkRef,
+  type SourceRef,
+} from '@diaphon/core';
 import { useState } from 'react';
 import { Button } from '../look/button';
 import { useEdit } from '../store/use-edit';
 
 /** Far ends by their names, where several are known. */
-const farEndsIn = (rig: Rig, kinds: readonly App['kind'][], label: (name: string) => string) =>
+const farEndsIn = (rig: Rig, isOne: (kind: App['kind']) => boolean, label: (name: string) => string) =>
   rig.apps
-    .filter(({ kind }) => kinds.includes(kind))
+    .filter(({ kind }) => isOne(kind))
     .flatMap(({ id, name, farEnds = [] }) => [
       { label: label(name), ref: { app: id } },
       ...farEnds.map((one) => ({ label: one.name, ref: { app: id, farEnd: one.id } })),
@@ -14,8 +22,12 @@ const farEndsIn = (rig: Rig, kinds: readonly App['kind'][], label: (name: string
 
 const sourcesOf = (rig: Rig): { label: string; ref: SourceRef }[] => [
   ...rig.people.map(({ id, name }) => ({ label: name, ref: { person: id } })),
-  ...farEndsIn(rig, ['call'], farEndName),
-  ...farEndsIn(rig, ['player'], (name) => name),
+  ...farEndsIn(rig, (kind) => kind === 'call', farEndName),
+  ...farEndsIn(
+    rig,
+    (kind) => !takesSound(kind),
+    (name) => name,
+  ),
   ...rig.devices
     .filter(({ model }) =>
       rig.models.some(({ id, points }) => id === model && points.some(({ role }) => role === 'programme')),
@@ -24,7 +36,7 @@ const sourcesOf = (rig: Rig): { label: string; ref: SourceRef }[] => [
 ];
 
 const sinksOf = (rig: Rig): { label: string; ref: SinkRef }[] => [
-  ...farEndsIn(rig, ['recorder', 'call', 'encoder'], (name) => name),
+  ...farEndsIn(rig, takesSound, (name) => name),
   ...rig.apps.flatMap(({ id, name, tracks }) =>
     tracks.map((track) => ({ label: `${name}, track ${track.name}`, ref: { app: id, track: track.id } })),
   ),

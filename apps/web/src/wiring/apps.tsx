@@ -4,6 +4,7 @@ import {
   newApp,
   putApp,
   removeApp,
+  takesSound,
   USUAL_MONITOR_MS,
   withAllTracks,
   withMonitoring,
@@ -25,12 +26,16 @@ const KIND_WORDS: Record<App['kind'], string> = {
   call: 'a call with people elsewhere',
   encoder: 'sends a stream',
   player: 'plays',
+  game: 'a game',
+  browser: 'a browser: whatever its pages play',
 };
 const ADDABLE: { kind: App['kind']; label: string }[] = [
   { kind: 'recorder', label: 'Add a recorder' },
   { kind: 'call', label: 'Add a call' },
   { kind: 'encoder', label: 'Add a stream' },
   { kind: 'player', label: 'Add a player' },
+  { kind: 'game', label: 'Add a game' },
+  { kind: 'browser', label: 'Add a browser' },
 ];
 
 /** At 0 nothing is stated, as in a program nobody has touched. */
@@ -94,7 +99,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
           Remove
         </Button>
       </div>
-      {kind !== 'player' && (
+      {takesSound(kind) && (
         <AppStream
           rig={rig}
           app={app}
@@ -102,7 +107,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
           onChoose={(input) => edit((now) => listenTo(now, app, input))}
         />
       )}
-      {kind !== 'player' && (
+      {takesSound(kind) && (
         <NumberField
           label={`Input gain of ${app.name}`}
           value={app.inputGainDb ?? 0}

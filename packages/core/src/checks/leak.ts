@@ -1,41 +1,96 @@
-import { removeIntent } from '../rig';
-import { finding, type Check } from './finding';
+import { isOwnPost, sinkRefOf, type Feed, type Post, type Speaker } from '../feeds';
+import type { Arrival } from '../gain';
+import { removeIntent, sayIntent, type Intent } from '../rig';
+import { figureText, finding, type Check, type Figure, type Fix, type Found, type Solved } from './finding';
 import { shutBetween } from './fixes/routing';
 import { arrivalsBetween, intentPhrase, intentSentence } from './meant';
 
+const loudest = (levels: readonly number[]): Figure => ({
+  label: 'Loudest arrival there',
+  value: Math.max(...levels),
+  unit: 'dB',
+  from: 'arrivals, in the unit of the place',
+});
+
+const shutAll = (solved: Solved, arrivals: readonly Pick<Arrival, 'source' | 'sink'>[]): Fix[] =>
+  arrivals.flatMap(({ source, sink }) => shutBetween(solved, source, sink));
+
 /** What the operator said must never arrive somewhere, and does. */
-export const leak: Check = (solved) =>
-  solved.rig.intents
-    .filter(({ want }) => want === 'never')
-    .flatMap((intent) => {
-      const arrivals = arrivalsBetween(solved, intent.source, intent.sink);
-      if (arrivals.length === 0) return [];
-      const device =
-        'device' in intent.sink ? intent.sink.device : solved.find.app(intent.sink.app)?.computer;
-      return finding({
-        code: 'leak',
-        severity: 'fault',
-        title: intentPhrase(solved, intent, 'gets through to'),
-        why: `This rig says that it never may. ${intentSentence(solved, intent)} Take it out of what is played or sent there.`,
-        places: [
-          ...(device ? [{ device }] : []),
-          ...('person' in intent.source ? [{ person: intent.source.person }] : []),
-        ],
-        figures: [
-          {
-            label: 'Loudest arrival there',
-            value: Math.max(...arrivals.map(({ level }) => level)),
-            unit: 'dB',
-            from: 'arrivals, in the unit of the place',
-          },
-        ],
-        propose: () => [
-          ...arrivals.flatMap(({ source, sink }) => shutBetween(solved, source, sink)),
-          {
-            label: 'Say that it may after all',
-            edit: removeIntent(solved.rig, intent.id),
-            isLastResort: true,
-          },
-        ],
-      });
+const against = (solved: Solved, intent: Intent): Found[] => {
+  const arrivals = arrivalsBetween(solved, intent.source, intent.sink);
+  if (arrivals.length === 0) return [];
+  const device = 'device' in intent.sink ? intent.sink.device : solved.find.app(intent.sink.app)?.computer;
+  return [
+    finding({
+      code: 'leak',
+      severity: 'fault',
+      title: intentPhrase(solved, intent, 'gets through to'),
+      why: `This rig says that it never may. ${intentSentence(solved, intent)} Take it out of what is played or sent there.`,
+      places: [
+        ...(device ? [{ device }] : []),
+        ...('person' in intent.source ? [{ person: intent.source.person }] : []),
+      ],
+      figures: [loudest(arrivals.map(({ level }) => level))],
+      propose: () => [
+        ...shutAll(solved, arrivals),
+        {
+          label: 'Say that it may after all',
+          edit: removeIntent(solved.rig, intent.id),
+          isLastResort: true,
+        },
+      ],
+    }),
+  ];
+};
+
+/** A sound at the far ends of one call that nobody there wants, though nobody has said so. */
+interface Unasked {
+  speaker: Speaker;
+  at: { post: Post; arrival: Arrival }[];
+}
+
+const unaskedIn = ({ feeds: { speakers, posts, rows } }: Solved): Unasked[] =>
+  speakers.flatMap((speaker, row) => {
+    const isUnasked = ({ state, intent }: Feed, post: Post) =>
+      state === 'unwanted' && intent === undefined && !isOwnPost(speaker.ref, post);
+    const at = posts.flatMap((post, n) => {
+      const feed = rows[row]![n]!;
+      return isUnasked(feed, post) ? [{ post, arrival: feed.arrival! }] : [];
     });
+    const apps = new Set(at.map(({ post }) => post.app));
+    return [...apps].map((app) => ({ speaker, at: at.filter(({ post }) => post.app === app) }));
+  });
+
+const unasked = (solved: Solved, { speaker, at }: Unasked): Found => {
+  const { rig, feeds } = solved;
+  const [{ post }] = at as [Unasked['at'][number]];
+  const because = feeds.rows[feeds.speakers.indexOf(speaker)]![feeds.posts.indexOf(post)]!.because;
+  const computer = 'app' in speaker.ref ? solved.find.app(speaker.ref.app)?.computer : undefined;
+  const level = Math.max(...at.map(({ arrival }) => arrival.level));
+  return finding({
+    code: 'leak',
+    severity: 'caution',
+    title: `${speaker.name} gets through to ${post.inSentence}${at.length > 1 ? ' and others on that call' : ''}`,
+    why: `It comes there at ${figureText(level)} dBFS: ${because}. Keep it out of what the call takes.`,
+    places: [...post.devices, ...(computer ? [computer] : [])].map((device) => ({ device })),
+    about: [{ control: `${speaker.id}→${post.app}` }],
+    figures: [loudest([level])],
+    propose: () => [
+      ...shutAll(
+        solved,
+        at.map(({ arrival }) => arrival),
+      ),
+      {
+        label: `Say that they are to hear ${speaker.name}`,
+        edit: sayIntent(rig, speaker.ref, sinkRefOf({ devices: [], app: post.app! }), 'arrives'),
+        isLastResort: true,
+      },
+    ],
+  });
+};
+
+/** What never may arrive somewhere, and does: the operator has said so, or it goes without saying. */
+export const leak: Check = (solved) => [
+  ...solved.rig.intents.filter(({ want }) => want === 'never').flatMap((intent) => against(solved, intent)),
+  ...unaskedIn(solved).map((one) => unasked(solved, one)),
+];

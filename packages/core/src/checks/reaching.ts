@@ -1,6 +1,6 @@
 import { isDestination, type FlowNode } from '../flow';
 import { leaksInto, levelAt, type Strand } from '../gain';
-import type { Person } from '../rig';
+import { takesSound, type Person } from '../rig';
 import type { Solved } from './finding';
 
 /** How far a voice gets. */
@@ -77,7 +77,7 @@ export const reachings = (solved: Solved): Reaching[] => {
  */
 export const isListening = (solved: Solved): boolean => {
   const { rig, find, heard, usb } = solved;
-  const programs = rig.apps.filter(({ kind }) => kind !== 'player');
+  const programs = rig.apps.filter(({ kind }) => takesSound(kind));
   const isPlugged = heard.sinks.some(
     ({ kind, device, app }) =>
       isDestination(kind) &&

@@ -1,5 +1,6 @@
 import { isDestination } from '../flow';
 import { isReallyHeard } from '../gain';
+import { takesSound } from '../rig';
 import type { Place, Solved } from './finding';
 import { isListening, reachings } from './reaching';
 
@@ -34,7 +35,7 @@ export const toDoOf = (solved: Solved): ToDo[] => {
     )
     .map(({ id }): ToDo => ({ words: `Nobody speaks into ${name(id)} yet`, place: { device: id } }));
   const deaf = rig.apps
-    .filter(({ kind, input }) => kind !== 'player' && input === null)
+    .filter(({ kind, input }) => takesSound(kind) && input === null)
     .map(({ name: app, computer }): ToDo => ({
       words: `${app} on ${name(computer)} listens to nothing yet`,
       place: { device: computer },

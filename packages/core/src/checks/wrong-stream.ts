@@ -1,6 +1,6 @@
 import { channelsOf, obstaclesTo, type FlowSource } from '../flow';
 import { isReallyHeard } from '../gain';
-import { type App } from '../rig';
+import { takesSound, type App } from '../rig';
 import { finding, type Check, type Found, type Solved } from './finding';
 import { chooseElsewhere } from './fixes/listening';
 import { leadsOn } from './fixes/missing-leads';
@@ -45,7 +45,7 @@ export const wrongStream: Check = (solved) =>
   solved.rig.apps.flatMap((app): Found[] => {
     const { find, usb, heard } = solved;
     const { kind, input, computer, tracks } = app;
-    if (kind === 'player' || !input || (kind === 'recorder' && tracks.length === 0)) return [];
+    if (!takesSound(kind) || !input || (kind === 'recorder' && tracks.length === 0)) return [];
     const chosen = find.streamsOf(input, computer);
     // Of several joined that one keeps down, that is told; and so is what keeps a stream that is plugged in.
     const kept = obstaclesTo(find, usb, app, 'input', input);

@@ -22,6 +22,8 @@ export interface Post {
 export interface Speaker {
   id: string;
   kind: 'person' | 'call' | 'programme';
+  /** It is what a game plays. */
+  isGame?: boolean;
   name: string;
   /** The same within a sentence. */
   inSentence: string;
@@ -134,6 +136,7 @@ export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speak
     return {
       id,
       kind: person === undefined ? (isCall ? 'call' : 'programme') : 'person',
+      ...(program?.kind === 'game' ? { isGame: true } : {}),
       name,
       inSentence: inSentence(name),
       ref: sourceRefOf(source),

@@ -18,6 +18,8 @@ const takenForGranted = (speaker: Speaker, post: Post): Want => {
   if (post.kind === 'call') {
     if (isOwnPost(speaker.ref, post))
       return { want: 'never', because: 'nobody can speak against their own voice that comes back late' };
+    if (speaker.isGame)
+      return { want: 'never', because: 'who calls talks against it, and who plays along hears it twice' };
     if (speaker.kind === 'person')
       return { want: 'must', because: 'who calls talks with everyone who speaks here' };
     if (speaker.kind === 'call')

@@ -61,6 +61,12 @@ describe('a rig made by hand, from nothing', () => {
   it('several programs of a kind have names and ids of their own', () => {
     const rig = after(emptyRig('New'), placeDevice(emptyRig('New'), modelById('desktop')));
     expect(newApp(rig, 'desktop', 'recorder')).toMatchObject({ id: 'recorder-2', name: 'Recorder 2' });
-    expect(newApp(rig, 'desktop', 'call')).toMatchObject({ id: 'call', name: 'Call' });
+    expect(newApp(rig, 'desktop', 'call')).toMatchObject({ id: 'call', name: 'Call', output: null });
+  });
+
+  it('a game and a browser play wherever their system does', () => {
+    const rig = after(emptyRig('New'), placeDevice(emptyRig('New'), modelById('desktop')));
+    for (const kind of ['game', 'browser'] as const)
+      expect(newApp(rig, 'desktop', kind)).toMatchObject({ kind, output: { system: 'output' } });
   });
 });

@@ -16,7 +16,12 @@ const APP_NAMES: Record<App['kind'], string> = {
   call: 'Call',
   encoder: 'Stream',
   player: 'Player',
+  game: 'Game',
+  browser: 'Browser',
 };
+
+/** Programs that nobody sets an output in: they play wherever their system does. */
+const PLAYS_AS_SYSTEM: ReadonlySet<App['kind']> = new Set(['game', 'browser']);
 
 /** A program of a kind on a computer, listening to nothing yet. */
 export const newApp = (rig: Rig, computer: string, kind: App['kind']): App => {
@@ -30,7 +35,7 @@ export const newApp = (rig: Rig, computer: string, kind: App['kind']): App => {
     name,
     kind,
     input: null,
-    output: null,
+    output: PLAYS_AS_SYSTEM.has(kind) ? { system: 'output' } : null,
     tracks: [],
   };
 };

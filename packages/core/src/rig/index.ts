@@ -1,5 +1,6 @@
 export * from './types';
 export * from './empty-rig';
+export { takesSound, type AppKind } from './kinds';
 export * from './problem';
 export * from './edit';
 export * from './commands';

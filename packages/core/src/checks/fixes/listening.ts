@@ -1,5 +1,5 @@
 import { channelsOf, obstacleTo, type Chooser } from '../../flow';
-import { freeTrackId, putApp, setSystem, type App, type Side, type Track } from '../../rig';
+import { freeTrackId, putApp, setSystem, takesSound, type App, type Side, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { HEARD_DBFS, voiceAt } from '../reaching';
 
@@ -14,7 +14,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
       .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: HEARD_DBFS });
   const name = rig.people.find(({ id }) => id === person)?.name ?? person;
   return rig.apps.flatMap((app): Fix[] => {
-    if (app.kind === 'player') return [];
+    if (!takesSound(app.kind)) return [];
     const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
     const own = bestOf(channelsOf(find, usb, app, 'input', app.input));
     if (app.kind === 'recorder' && own.channel > 0) {

@@ -17,7 +17,7 @@ import { channelsKnown } from '../opened';
 import type { UsbTree } from '../usb-links';
 
 /** What a program does with sound. Common practice, no published source. */
-interface AppKind {
+interface SoundOf {
   /** Takes single channels of its input, each onto a track. */
   records: boolean;
   /**
@@ -31,10 +31,12 @@ interface AppKind {
   lateMs: number;
 }
 
-export const APP_KIND: Record<App['kind'], AppKind> = {
+export const APP_KIND: Record<App['kind'], SoundOf> = {
   recorder: { records: true, sends: 'nothing', plays: 'nothing', lateMs: 0 },
   call: { records: false, sends: 'mono', plays: 'mono', lateMs: 20 },
   player: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
+  game: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
+  browser: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
   encoder: { records: false, sends: 'stereo', plays: 'nothing', lateMs: 20 },
 };
 
