@@ -22,7 +22,7 @@ export const appRestartNeeded: Check = (solved) => {
         places: [
           { device: app.computer },
           ...devices.filter((id) => find.device(id)).map((device) => ({ device })),
-          ...find.streamsOf(app.input, app.computer).map(({ device }) => ({ device })),
+          ...find.streamsOf(app.input, app.computer, 'input').map(({ device }) => ({ device })),
         ],
         about: [{ device: app.computer, control: app.id }],
         figures: [

@@ -24,7 +24,7 @@ export const callerEcho: Check = (solved) => {
       const { back, lossDb, networkMs } = echoes.reduce((a, b) => (b.back.lateMs > a.back.lateMs ? b : a));
       const names = echoes.map(({ name }) => inSentence(name));
       const computer = find.device(app.computer)?.name ?? app.computer;
-      const input = find.streamsOf(app.input, app.computer)[0];
+      const input = find.streamsOf(app.input, app.computer, 'input')[0];
       return [
         finding({
           code: 'caller-echo',

@@ -1,3 +1,4 @@
+import { allMembers } from '../rig';
 import { clocksOf, driftOf, hasSeveralClocks } from '../host';
 import { finding, figureText, type Check, type Found, type Solved } from './finding';
 import { countOtherwise } from './fixes/clocks';
@@ -15,7 +16,7 @@ const ofJoined = (solved: Solved): Found[] =>
         severity: 'fault',
         title: `Nobody leads the clocks of ${joined.name}`,
         why: `Each of its devices counts samples by a clock of its own, up to ${figureText(drift.ppm, 0)} millionths apart: in an hour they are ${figureText(drift.msPerHour, 0)} ms apart, and each sample too many or too few is a small click. Let one of them lead, and have the others resampled to it.`,
-        places: [{ device: joined.computer }, ...joined.members.map(({ device }) => ({ device }))],
+        places: [{ device: joined.computer }, ...allMembers(joined).map(({ device }) => ({ device }))],
         about: [{ device: joined.computer, control: joined.id }],
         figures: driftFigures(solved, drift),
         propose: () => letLead(solved, joined),

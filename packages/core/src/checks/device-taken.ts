@@ -7,7 +7,7 @@ import { chooseElsewhere } from './fixes/listening';
 const ways = (solved: Solved, app: App, taker: App, device: string): Fix[] => {
   const { rig, find } = solved;
   const sides = SIDES.filter((side) =>
-    find.streamsOf(app[side], app.computer).some((one) => one.device === device),
+    find.streamsOf(app[side], app.computer, side).some((one) => one.device === device),
   );
   const share = shareDevices(rig, taker);
   const label = `Let ${app.name} do without ${find.device(device)?.name ?? device}`;

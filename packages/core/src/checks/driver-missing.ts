@@ -1,5 +1,5 @@
 import { obstaclesTo } from '../flow';
-import { joinsInputs, listensToJoined, setDriver, setHelper, SIDES } from '../rig';
+import { allMembers, joinsInputs, setDriver, setHelper, SIDES, usesJoined } from '../rig';
 import { asFix, finding, type Check, type Found, type Solved } from './finding';
 
 /** A device that is not listed, and who waits for it. */
@@ -27,7 +27,7 @@ const ofDevices = (solved: Solved): Found[] => {
           with: new Set(),
         };
         there.programs.add(app.name);
-        for (const one of find.streamsOf(app[side], app.computer)) there.with.add(one.device);
+        for (const one of find.streamsOf(app[side], app.computer, side)) there.with.add(one.device);
         waiting.set(key, there);
       }
   return [...waiting.values()].map(({ device: id, computer, programs: waits, with: others }) => {
@@ -51,22 +51,23 @@ const ofDevices = (solved: Solved): Found[] => {
 const ofHelpers = (solved: Solved): Found[] => {
   const { rig, find } = solved;
   return rig.joinedInputs.flatMap((joined): Found[] => {
-    const programs = rig.apps.filter((app) => listensToJoined(rig, app, joined.id));
+    const programs = rig.apps.filter((app) => usesJoined(rig, app, joined.id));
+    const all = allMembers(joined);
     const computer = find.device(joined.computer);
-    if (!computer || programs.length === 0 || joined.members.length < 2) return [];
+    if (!computer || programs.length === 0 || all.length < 2) return [];
     if (joinsInputs(find, joined.computer)) return [];
     return [
       finding({
         code: 'driver-missing',
         severity: 'fault',
         title: `${computer.name} cannot join inputs: its helper program is missing`,
-        why: `This kind of system lists every device by itself and joins none. ${programs.map(({ name }) => name).join(', ')} listens to ${joined.name}, which is not there until a helper program makes one input of its ${joined.members.length} devices.`,
-        places: [{ device: joined.computer }, ...joined.members.map(({ device }) => ({ device }))],
+        why: `This kind of system lists every device by itself and joins none. ${programs.map(({ name }) => name).join(', ')} ${programs.length === 1 ? 'uses' : 'use'} ${joined.name}, which is not there until a helper program makes one input of its ${all.length} devices.`,
+        places: [{ device: joined.computer }, ...all.map(({ device }) => ({ device }))],
         about: [{ device: joined.computer, control: joined.id }],
         figures: [
           {
             label: 'Devices to join',
-            value: joined.members.length,
+            value: all.length,
             unit: '',
             from: `members of ${joined.name}`,
           },

@@ -1,5 +1,5 @@
 import { obstaclesTo } from '../flow';
-import { listensToJoined } from '../rig';
+import { allMembers, usesJoined } from '../rig';
 import { finding, type Check, type Found } from './finding';
 import { withoutMissing } from './fixes/joined';
 import { leadsOn } from './fixes/missing-leads';
@@ -8,28 +8,29 @@ import { leadsOn } from './fixes/missing-leads';
 export const joinedDown: Check = (solved) =>
   solved.rig.joinedInputs.flatMap((joined): Found[] => {
     const { rig, find, usb } = solved;
-    const listening = rig.apps.filter((app) => listensToJoined(rig, app, joined.id));
+    const listening = rig.apps.filter((app) => usesJoined(rig, app, joined.id));
     const gone = obstaclesTo(find, usb, { computer: joined.computer }, 'input', { joined: joined.id }).filter(
       ({ obstacle }) => obstacle === 'not there',
     );
     if (listening.length === 0 || gone.length === 0) return [];
     const missing = [...new Set(gone.map(({ device }) => device))];
     const names = missing.map((device) => find.device(device)?.name ?? device).join(', ');
-    const left = joined.members.length - gone.length;
+    const all = allMembers(joined);
+    const left = all.length - gone.length;
     return [
       finding({
         code: 'joined-down',
         severity: 'fault',
         title: `${joined.name} is down: ${names} ${missing.length === 1 ? 'is' : 'are'} not plugged in`,
-        why: `A joined input works only while every device in it is there. ${listening.map(({ name }) => name).join(', ')} ${listening.length === 1 ? 'hears' : 'hear'} nothing of the others either. Plug ${names} in, or take ${missing.length === 1 ? 'it' : 'them'} out of ${joined.name}; programs may have to be started again afterwards.`,
-        places: [{ device: joined.computer }, ...joined.members.map(({ device }) => ({ device }))],
+        why: `A joined input works only while every device in it is there. ${listening.map(({ name }) => name).join(', ')} ${listening.length === 1 ? 'has' : 'have'} nothing of the others either. Plug ${names} in, or take ${missing.length === 1 ? 'it' : 'them'} out of ${joined.name}; programs may have to be started again afterwards.`,
+        places: [{ device: joined.computer }, ...all.map(({ device }) => ({ device }))],
         about: [{ device: joined.computer, control: joined.id }],
         figures: [
           {
             label: 'Streams that are there',
             value: left,
             unit: '',
-            from: `of ${joined.members.length} joined`,
+            from: `of ${all.length} joined`,
           },
         ],
         propose: () => [

@@ -70,7 +70,7 @@ const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
 /** A recorder that writes at another rate than the one device it listens to runs at. */
 const atRecorder = (solved: Solved, app: App): Found[] => {
   const { rateHz: written } = recordingOf(app);
-  const devices = [...new Set(solved.find.streamsOf(app.input, app.computer).map(({ device }) => device))];
+  const devices = [...new Set(solved.find.streamsOf(app.input, app.computer, 'input').map(({ device }) => device))];
   const set = devices.flatMap((id) => {
     const device = solved.find.device(id);
     return device?.rateHz === undefined ? [] : [device];

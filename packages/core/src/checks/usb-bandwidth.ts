@@ -20,7 +20,7 @@ const slower = (solved: Solved, { streams }: UsbLane): Fix[] =>
     .filter((app) => app.kind === 'recorder' && recordingOf(app).rateHz > USUAL_RATE_HZ)
     .filter((app) =>
       solved.find
-        .streamsOf(app.input, app.computer)
+        .streamsOf(app.input, app.computer, 'input')
         .some(({ device }) => streams.some((one) => one.device === device)),
     )
     .map((app) => {

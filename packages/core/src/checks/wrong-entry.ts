@@ -1,7 +1,7 @@
-import { obstaclesTo } from '../flow';
-import { isAsSystem, listensToJoined, SIDES, type DeviceStream, type Side } from '../rig';
+import { obstacleTo } from '../flow';
+import { isAsSystem, membersOn, SIDES, usesJoined, type DeviceStream, type Side } from '../rig';
 import { finding, type Check, type Found, type Solved } from './finding';
-import { channelsInstead } from './fixes/joined';
+import { channelsInstead, outputsFor } from './fixes/joined';
 import { chooseElsewhere, systemElsewhere } from './fixes/listening';
 
 const WORDS: Record<Side, { verb: string; lacks: string; so: string }> = {
@@ -14,9 +14,8 @@ const withoutChannels = (
   { find, usb }: Solved,
   computer: string,
   side: Side,
-  choice: Parameters<typeof obstaclesTo>[4],
-): DeviceStream[] =>
-  obstaclesTo(find, usb, { computer }, side, choice).filter(({ obstacle }) => obstacle === 'other way');
+  streams: readonly DeviceStream[],
+): DeviceStream[] => streams.filter((one) => obstacleTo(find, usb, { computer }, side, one) === 'other way');
 
 const entryName = ({ find }: Solved, { device, stream }: DeviceStream): string => {
   const label = find.stream(device, stream)?.label ?? stream;
@@ -39,14 +38,37 @@ const said = (solved: Solved, entry: DeviceStream, side: Side, who: string) => (
   ],
 });
 
+/** Programs that play into a joined input that has inputs only. */
+const playedIntoNothing = (solved: Solved): Found[] =>
+  solved.rig.apps.flatMap((app) => {
+    const joined = solved.find.joinedOf(app.output, app.computer);
+    if (!joined || membersOn(joined, 'output').length > 0) return [];
+    return [
+      finding({
+        code: 'wrong-entry',
+        severity: 'fault',
+        title: `${app.name} plays into ${joined.name}, which has no outputs`,
+        why: `${joined.name} joins inputs only: what ${app.name} plays goes nowhere. Give it an output, or let ${app.name} play into one device.`,
+        places: [{ device: app.computer }],
+        about: [{ device: app.computer, control: `${app.id} output` }],
+        figures: [{ label: 'Channels out', value: 0, unit: '', from: joined.name }],
+        propose: () => [...outputsFor(solved, joined), ...chooseElsewhere(solved, app, 'output')],
+      }),
+    ];
+  });
+
 /** A program, a system or a joined input has chosen the entry of a device that has no channels on that side. */
 export const wrongEntry: Check = (solved) => {
   const { rig } = solved;
   const ofApps = rig.apps.flatMap((app): Found[] =>
     SIDES.flatMap((side) => {
       const choice = app[side];
-      if (choice && 'joined' in choice) return [];
-      const [entry] = withoutChannels(solved, app.computer, side, choice);
+      const [entry] = withoutChannels(
+        solved,
+        app.computer,
+        side,
+        solved.find.joinedOf(choice, app.computer) ? [] : solved.find.streamsOf(choice, app.computer, side),
+      );
       return entry
         ? [
             finding({
@@ -63,16 +85,18 @@ export const wrongEntry: Check = (solved) => {
     }),
   );
   const ofJoined = rig.joinedInputs
-    .filter(({ id }) => rig.apps.some((app) => listensToJoined(rig, app, id)))
+    .filter(({ id }) => rig.apps.some((app) => usesJoined(rig, app, id)))
     .flatMap((joined) =>
-      withoutChannels(solved, joined.computer, 'input', { joined: joined.id }).map((entry) =>
-        finding({
-          ...said(solved, entry, 'input', joined.name),
-          places: [{ device: joined.computer }, { device: entry.device }],
-          about: [{ device: entry.device, control: joined.id }],
-          propose: () => channelsInstead(solved, joined, entry),
-        }),
+      SIDES.flatMap((side) =>
+        withoutChannels(solved, joined.computer, side, membersOn(joined, side)).map((entry) =>
+          finding({
+            ...said(solved, entry, side, joined.name),
+            places: [{ device: joined.computer }, { device: entry.device }],
+            about: [{ device: entry.device, control: side === 'input' ? joined.id : `${joined.id} ${side}` }],
+            propose: () => channelsInstead(solved, joined, entry, side),
+          }),
+        ),
       ),
     );
-  return [...ofApps, ...ofJoined];
+  return [...ofApps, ...ofJoined, ...playedIntoNothing(solved)];
 };

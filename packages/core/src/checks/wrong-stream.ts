@@ -46,7 +46,7 @@ export const wrongStream: Check = (solved) =>
     const { find, usb, heard } = solved;
     const { kind, input, computer, tracks } = app;
     if (!takesSound(kind) || !input || (kind === 'recorder' && tracks.length === 0)) return [];
-    const chosen = find.streamsOf(input, computer);
+    const chosen = find.streamsOf(input, computer, 'input');
     // Of several joined that one keeps down, that is told; and so is what keeps a stream that is plugged in.
     const kept = obstaclesTo(find, usb, app, 'input', input);
     if (kept.some(({ obstacle }) => chosen.length > 1 || obstacle !== 'not there')) return [];

@@ -1,7 +1,9 @@
 import {
+  allMembers,
   hasDriver,
   isGivenToOne,
   joinsInputs,
+  membersOn,
   SIDES,
   WAY_OF,
   type App,
@@ -37,7 +39,7 @@ export const takerOf = (find: Lookup, computer: string, device: string): App | u
     .find(
       (app) =>
         (isGiven || app.takesDevices === true) &&
-        SIDES.some((side) => find.streamsOf(app[side], computer).some((one) => one.device === device)),
+        SIDES.some((side) => find.streamsOf(app[side], computer, side).some((one) => one.device === device)),
     );
 };
 
@@ -57,7 +59,20 @@ export const obstacleTo = (
   return taker && taker.id !== program ? 'taken' : undefined;
 };
 
-/** Every stream of a choice that is kept from whoever has chosen it, and by what. */
+/** Everything that has to be there for a choice: of what is joined both what comes in and what goes out. */
+const neededFor = (
+  find: Lookup,
+  computer: string,
+  side: Side,
+  choice: AppChoice | null,
+): (DeviceStream & { side: Side })[] => {
+  const joined = find.joinedOf(choice, computer);
+  return joined
+    ? SIDES.flatMap((one) => membersOn(joined, one).map((member) => ({ ...member, side: one })))
+    : find.streamsOf(choice, computer, side).map((stream) => ({ ...stream, side }));
+};
+
+/** Every stream of a choice that is kept from whoever has chosen it, and by what; of what is joined, on either side. */
 export const obstaclesTo = (
   find: Lookup,
   usb: UsbTree,
@@ -65,8 +80,8 @@ export const obstaclesTo = (
   side: Side,
   choice: AppChoice | null,
 ): (DeviceStream & { obstacle: Obstacle })[] =>
-  find.streamsOf(choice, chooser.computer).flatMap((one) => {
-    const obstacle = obstacleTo(find, usb, chooser, side, one);
+  neededFor(find, chooser.computer, side, choice).flatMap((one) => {
+    const obstacle = obstacleTo(find, usb, chooser, one.side, one);
     return obstacle === undefined ? [] : [{ device: one.device, stream: one.stream, obstacle }];
   });
 
@@ -81,8 +96,9 @@ export const appChannels = (
   side: Side,
   choice: AppChoice | null,
 ): AppChannel[] => {
-  const streams = find.streamsOf(choice, chooser.computer);
-  if (streams.length > 1 && !joinsInputs(find, chooser.computer)) return [];
+  const streams = find.streamsOf(choice, chooser.computer, side);
+  const joined = find.joinedOf(choice, chooser.computer);
+  if (joined && allMembers(joined).length > 1 && !joinsInputs(find, chooser.computer)) return [];
   const kept = obstaclesTo(find, usb, chooser, side, choice);
   if (kept.some(({ obstacle }) => obstacle !== 'other way')) return [];
   return streams

@@ -1,6 +1,13 @@
 import type { DigitalFormat } from '../catalogue';
 import { digitalLinks, type DigitalLink } from '../flow';
-import { DEFAULT_CLOCK_PPM, USUAL_RATE_HZ, type JoinedInput, type JoinedMember, type Lookup } from '../rig';
+import {
+  allMembers,
+  DEFAULT_CLOCK_PPM,
+  USUAL_RATE_HZ,
+  type JoinedInput,
+  type JoinedMember,
+  type Lookup,
+} from '../rig';
 
 /** Which devices count by the same clock, and how far those that do not drift apart. */
 
@@ -74,14 +81,17 @@ export const clocksOf = (find: Lookup): Clocks => {
 };
 
 /** Members of a joined input that run by another clock than the one that leads, and are not made to follow it. */
-export const driftingMembers = (find: Lookup, { members, clock }: JoinedInput): JoinedMember[] => {
+export const driftingMembers = (find: Lookup, joined: JoinedInput): JoinedMember[] => {
+  const { clock } = joined;
   if (clock === null) return [];
   const { leaderOf } = clocksOf(find);
-  return members.filter(({ device, resampled }) => !resampled && leaderOf(device) !== leaderOf(clock));
+  return allMembers(joined).filter(
+    ({ device, resampled }) => !resampled && leaderOf(device) !== leaderOf(clock),
+  );
 };
 
 /** Whether the members of a joined input run by more than one clock. */
-export const hasSeveralClocks = (find: Lookup, { members }: JoinedInput): boolean => {
+export const hasSeveralClocks = (find: Lookup, joined: JoinedInput): boolean => {
   const { leaderOf } = clocksOf(find);
-  return new Set(members.map(({ device }) => leaderOf(device))).size > 1;
+  return new Set(allMembers(joined).map(({ device }) => leaderOf(device))).size > 1;
 };

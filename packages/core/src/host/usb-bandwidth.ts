@@ -1,6 +1,6 @@
 import type { Port, Stream } from '../catalogue';
 import { reaches, type UsbLink, type UsbTree } from '../flow';
-import { recordingOf, USUAL_RATE_HZ, type Lookup, type Side } from '../rig';
+import { joinedRateHz, recordingOf, USUAL_RATE_HZ, type Lookup, type Side } from '../rig';
 
 /** What open streams ask of the bus, and what it keeps for them: full speed 12 Mb/s, high speed 480 Mb/s. */
 
@@ -55,18 +55,21 @@ export const transferBytes = (speed: Speed, channels: number, rateHz: number, bi
 /** As programs that are no recorders, and recorders nobody has set, run. */
 const USUAL = { rateHz: USUAL_RATE_HZ, bits: MOST_BITS };
 
-/** How the programs that have opened a stream run it, the most any of them asks; undefined where none has. */
+/** How a stream runs that programs have opened: at the rate that is set, else the most any of them asks; undefined where none has. */
 const runOf = (find: Lookup, computer: string, device: string, stream: Stream) => {
   const side: Side = stream.direction === 'to-computer' ? 'input' : 'output';
   const users = find
     .appsOn(computer)
     .filter((app) =>
-      find.streamsOf(app[side], computer).some((one) => one.device === device && one.stream === stream.id),
+      find
+        .streamsOf(app[side], computer, side)
+        .some((one) => one.device === device && one.stream === stream.id),
     );
   if (users.length === 0) return undefined;
   const runs = users.map((app) => (app.kind === 'recorder' ? recordingOf(app) : USUAL));
+  const set = find.device(device)?.rateHz ?? joinedRateHz(find.rig, users, device);
   return {
-    rateHz: Math.max(...runs.map(({ rateHz }) => rateHz)),
+    rateHz: set ?? Math.max(...runs.map(({ rateHz }) => rateHz)),
     bits: Math.max(...runs.map(({ bits }) => bits)),
   };
 };

@@ -56,7 +56,7 @@ export const streamOptions = (rig: Rig, computer: string, side: Side): StreamOpt
 /** How many channels a choice has, whether it is plugged in or not. */
 export const channelCount = (rig: Rig, { input, computer }: App): number => {
   const find = lookup(rig);
-  return joinedChannels(rig, { members: find.streamsOf(input, computer) }).length;
+  return joinedChannels(rig, { members: find.streamsOf(input, computer, 'input') }).length;
 };
 
 /** A track for every channel of what an app listens to that has none yet. */

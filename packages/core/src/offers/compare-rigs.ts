@@ -5,6 +5,7 @@ import {
   farEndWords,
   isAsSystem,
   lookup,
+  membersOn,
   PROCESSING,
   PROCESSING_NAME,
   plugName,
@@ -16,6 +17,7 @@ import {
   type Lead,
   type Person,
   type Rig,
+  type Side,
 } from '../rig';
 import { solveRig } from './solve-rig';
 
@@ -99,10 +101,10 @@ const leadsApart = (a: Rig, b: Rig, isInBoth: (id: string, rig: Rig) => boolean)
 
 const listens = (rig: Rig, app: App): string => {
   const find = lookup(rig);
-  const choice = (chosen: App['input']): string =>
+  const choice = (chosen: App['input'], side: Side): string =>
     `${isAsSystem(chosen) ? 'as its system, ' : ''}${
       find
-        .streamsOf(chosen, app.computer)
+        .streamsOf(chosen, app.computer, side)
         .map(({ device, stream }) => {
           const label = find.stream(device, stream)?.label ?? stream;
           return `${label} of ${find.device(device)?.name ?? device}`;
@@ -120,7 +122,7 @@ const listens = (rig: Rig, app: App): string => {
   const far = app.farEnds ? `, with ${app.farEnds.map((one) => farEndWords(rig, one)).join(' and ')}` : '';
   const itself = PROCESSING.filter((what) => app.processing?.[what]).map((what) => PROCESSING_NAME[what]);
   const by = itself.length > 0 ? `, with ${itself.join(', ')}` : '';
-  return `listens to ${choice(app.input)}${gain}, plays to ${choice(app.output)}${back}${buffer}${one}${alone}${by}${far}${tracks ? `, tracks ${tracks}` : ''}`;
+  return `listens to ${choice(app.input, 'input')}${gain}, plays to ${choice(app.output, 'output')}${back}${buffer}${one}${alone}${by}${far}${tracks ? `, tracks ${tracks}` : ''}`;
 };
 
 const appsApart = (a: Rig, b: Rig): string[] => {
@@ -138,14 +140,20 @@ const appsApart = (a: Rig, b: Rig): string[] => {
 };
 
 /** Who is joined, in order, and by whose clock. */
-const joinedWords = (rig: Rig, { members, clock }: JoinedInput): string =>
-  members
-    .map(({ device, stream, resampled }) => {
-      const label = lookup(rig).stream(device, stream)?.label ?? stream;
-      const part = device === clock ? ', leads' : resampled ? ', resampled' : '';
-      return `${lookup(rig).device(device)?.name ?? device}, ${label}${part}`;
-    })
-    .join('; ') || 'nobody';
+const joinedWords = (rig: Rig, joined: JoinedInput): string => {
+  const find = lookup(rig);
+  const words = (side: Side) =>
+    membersOn(joined, side)
+      .map(({ device, stream, resampled }) => {
+        const label = find.stream(device, stream)?.label ?? stream;
+        const part = device === joined.clock ? ', leads' : resampled ? ', resampled' : '';
+        return `${find.device(device)?.name ?? device}, ${label}${part}`;
+      })
+      .join('; ');
+  const out = words('output');
+  const rate = joined.rateHz === undefined ? '' : `; at ${joined.rateHz / 1000} kHz`;
+  return `${words('input') || 'nobody'}${out ? `; out: ${out}` : ''}${rate}`;
+};
 
 const joinedApart = (a: Rig, b: Rig): string[] => {
   const named = (rig: Rig) => new Map(rig.joinedInputs.map((one) => [one.name, joinedWords(rig, one)]));

@@ -9,6 +9,7 @@ import {
   joinedChannels,
   joinsByHelper,
   listensToJoined,
+  membersOn,
   needsDriver,
   putApp,
   type App,
@@ -147,7 +148,7 @@ export interface ComputerPage {
 const choiceLabel = (solved: Solved, choice: AppChoice | null, computer: string): string | undefined => {
   if (choice === null) return undefined;
   if (isAsSystem(choice)) {
-    const [first] = solved.find.streamsOf(choice, computer);
+    const [first] = solved.find.streamsOf(choice, computer, choice.system);
     return first ? `as the system: ${streamLabel(solved.find, first.device, first.stream)}` : undefined;
   }
   if ('joined' in choice)
@@ -169,15 +170,16 @@ const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
   const usersOf = (device: string, stream: string, side: Side) => [
     ...apps
       .filter((app) =>
-        find.streamsOf(app[side], computer).some((one) => one.device === device && one.stream === stream),
+        find
+          .streamsOf(app[side], computer, side)
+          .some((one) => one.device === device && one.stream === stream),
       )
       .map(({ name }) => name),
     ...rig.joinedInputs
       .filter(
         (joined) =>
-          side === 'input' &&
           joined.computer === computer &&
-          joined.members.some((one) => one.device === device && one.stream === stream),
+          membersOn(joined, side).some((one) => one.device === device && one.stream === stream),
       )
       .map(({ name }) => name),
   ];

@@ -23,7 +23,7 @@ interface Keeper {
 /** The device whose clock a program records by. */
 const clockOfApp = ({ rig, find }: Solved, app: App): string | undefined => {
   const joined = rig.joinedInputs.find(({ id }) => listensToJoined(rig, app, id));
-  return joined?.clock ?? find.streamsOf(app.input, app.computer)[0]?.device;
+  return joined?.clock ?? find.streamsOf(app.input, app.computer, 'input')[0]?.device;
 };
 
 const keepersOf = (solved: Solved): Keeper[] => {

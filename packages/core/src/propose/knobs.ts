@@ -81,7 +81,7 @@ export const makeKnobs = (solved: Solved) => {
     /** What a program listens to, or plays into. */
     stream: (app: App, side: 'input' | 'output'): Knob =>
       keep(`${app.id} ${side}`, () => {
-        const chosen = find.streamsOf(app[side], app.computer);
+        const chosen = find.streamsOf(app[side], app.computer, side);
         const others = shown(app, side).filter(
           ({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream),
         );

@@ -1,7 +1,7 @@
 import { controlOf, controlRange, DEVICE_MODELS, type ControlValue, type DeviceModel } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, revise, type Edit, type Step } from './edit';
-import { joinedSteps, withMembers } from './joined';
+import { joinedSteps, withEachMember } from './joined';
 import { fittingSliders } from './sliders';
 import { lookup } from './lookup';
 import { WAY_OF, withSystemChoices, type Side } from './system';
@@ -63,13 +63,14 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
     steps.push(...revise(rig, 'apps', { ...app, ...chosen }));
   }
   for (const joined of rig.joinedInputs) {
-    const members = joined.members.filter(
-      ({ device, stream }) =>
-        !changed.has(device) ||
-        model.streams.some(({ id, direction }) => id === stream && direction === WAY_OF.input),
+    const kept = withEachMember(joined, (member, side) =>
+      !changed.has(member.device) ||
+      model.streams.some(({ id, direction }) => id === member.stream && direction === WAY_OF[side])
+        ? member
+        : undefined,
     );
     const modelOf = (id: string) => (changed.has(id) ? model : lookup(rig).modelOf(id));
-    steps.push(...joinedSteps(rig, withMembers(joined, members), modelOf));
+    steps.push(...joinedSteps(rig, kept, modelOf));
   }
   for (const lead of rig.leads) {
     const ends = lead.ends.map((end) =>

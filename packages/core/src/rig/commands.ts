@@ -1,7 +1,7 @@
 import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
-import { joinedSteps, withMembers } from './joined';
+import { joinedSteps, withEachMember } from './joined';
 import { isAsSystem, withSystemChoices } from './system';
 import type {
   AppChoice,
@@ -145,8 +145,8 @@ export const removeDevice = (rig: Rig, id: string): Edit => {
   for (const joined of rig.joinedInputs) {
     if (ownJoined.has(joined.id)) steps.push(drop(rig, 'joinedInputs', joined.id));
     else {
-      const members = joined.members.filter((member) => member.device !== id);
-      steps.push(...joinedSteps(rig, withMembers(joined, members)));
+      const left = withEachMember(joined, (member) => (member.device === id ? undefined : member));
+      steps.push(...joinedSteps(rig, left));
     }
   }
   for (const one of rig.devices) {

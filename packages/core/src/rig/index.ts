@@ -1,6 +1,5 @@
 export * from './types';
 export * from './empty-rig';
-export { takesSound, type AppKind } from './kinds';
 export * from './problem';
 export * from './edit';
 export * from './commands';

@@ -1,12 +1,10 @@
 import type { DeviceModel } from '../catalogue';
 import { drop, revise, type Edit, type Step } from './edit';
 import { DEFAULT_RESAMPLER_MS } from './empty-rig';
-import { isAsSystem, systemChoice, WAY_OF, withSystemChoices } from './system';
-import type { App, AppChoice, DeviceStream, JoinedInput, Rig } from './types';
+import { isAsSystem, SIDES, systemChoice, WAY_OF, withSystemChoices, type Side } from './system';
+import type { App, AppChoice, DeviceStream, JoinedInput, JoinedMember, Rig, SampleRateHz } from './types';
 
 /** Several devices as one input: what an operator can do to it, and which channel numbers that moves. */
-
-export type JoinedMember = JoinedInput['members'][number];
 
 /** A channel of a joined input: which of which member it is, both counted from 1. */
 export interface JoinedChannel {
@@ -15,6 +13,14 @@ export interface JoinedChannel {
   stream: string;
   of: number;
 }
+
+/** What is joined on a side: what comes in, what goes out. */
+export const membersOn = ({ members, outputs = [] }: JoinedInput, side: Side): readonly JoinedMember[] =>
+  side === 'input' ? members : outputs;
+
+/** All that is joined, inputs first. */
+export const allMembers = (joined: JoinedInput): JoinedMember[] =>
+  SIDES.flatMap((side) => membersOn(joined, side));
 
 type ModelOf = (device: string) => DeviceModel | undefined;
 
@@ -57,23 +63,49 @@ export interface MovedTrack {
   to: number | undefined;
 }
 
-/** Whether a program listens to a joined input, by its own choice or because its system does. */
-export const listensToJoined = (rig: Rig, app: App, joined: string): boolean => {
+/** Whether a program has chosen a joined input on a side, by itself or because its system has. */
+const hasChosen = (rig: Rig, app: App, joined: string, side: Side): boolean => {
+  const choice = app[side];
+  if (!isAsSystem(choice)) return isJoined(choice, joined);
   const computer = rig.devices.find(({ id }) => id === app.computer);
   const model = rig.models.find(({ id }) => id === computer?.model);
-  const { input } = app;
-  const system = computer && model ? systemChoice(computer, model, 'input') : null;
-  return isJoined(isAsSystem(input) ? system : input, joined);
+  return (
+    computer !== undefined && model !== undefined && isJoined(systemChoice(computer, model, side), joined)
+  );
 };
 
-/** How late what a program takes of a device is by its resampler, milliseconds: none unless a joined input has it resampled. */
-export const resamplerMs = (rig: Rig, app: App, { device, stream }: DeviceStream): number => {
+/** Whether a program listens to a joined input, by its own choice or because its system does. */
+export const listensToJoined = (rig: Rig, app: App, joined: string): boolean =>
+  hasChosen(rig, app, joined, 'input');
+
+/** Whether a program listens to a joined input, or plays into it. */
+export const usesJoined = (rig: Rig, app: App, joined: string): boolean =>
+  SIDES.some((side) => hasChosen(rig, app, joined, side));
+
+/** The sample rate at which a joined input that programs use has a device opened; undefined: nobody has set one. */
+export const joinedRateHz = (rig: Rig, users: readonly App[], device: string): SampleRateHz | undefined =>
+  rig.joinedInputs.find(
+    (joined) =>
+      joined.rateHz !== undefined &&
+      allMembers(joined).some((one) => one.device === device) &&
+      users.some((app) => usesJoined(rig, app, joined.id)),
+  )?.rateHz;
+
+/** How late what a program takes of a device, or plays into it, is by its resampler, milliseconds: none unless a joined input has it resampled. */
+export const resamplerMs = (
+  rig: Rig,
+  app: App,
+  { device, stream }: DeviceStream,
+  side: Side = 'input',
+): number => {
   const isResampled = rig.joinedInputs.some(
-    ({ id, computer, clock, members }) =>
-      computer === app.computer &&
-      clock !== device &&
-      members.some((one) => one.device === device && one.stream === stream && one.resampled) &&
-      listensToJoined(rig, app, id),
+    (joined) =>
+      joined.computer === app.computer &&
+      joined.clock !== device &&
+      membersOn(joined, side).some(
+        (one) => one.device === device && one.stream === stream && one.resampled,
+      ) &&
+      hasChosen(rig, app, joined.id, side),
   );
   return isResampled ? (rig.assumptions.resamplerMs ?? DEFAULT_RESAMPLER_MS) : 0;
 };
@@ -131,32 +163,72 @@ export const putJoined = (rig: Rig, next: JoinedInput): Edit => {
 };
 
 /** The same with other members: who led and is gone leads no more. */
-export const withMembers = (joined: JoinedInput, members: readonly JoinedMember[]): JoinedInput => ({
+const withBoth = (
+  { outputs: _was, ...joined }: JoinedInput,
+  members: readonly JoinedMember[],
+  outputs: readonly JoinedMember[],
+): JoinedInput => ({
   ...joined,
   members: [...members],
-  clock: members.some(({ device }) => device === joined.clock) ? joined.clock : null,
+  ...(outputs.length > 0 ? { outputs: [...outputs] } : {}),
+  clock: [...members, ...outputs].some(({ device }) => device === joined.clock) ? joined.clock : null,
 });
 
+/** The same with other members on one side. */
+export const withMembers = (
+  joined: JoinedInput,
+  members: readonly JoinedMember[],
+  side: Side = 'input',
+): JoinedInput =>
+  side === 'input'
+    ? withBoth(joined, members, membersOn(joined, 'output'))
+    : withBoth(joined, joined.members, members);
+
+/** The same with what becomes of each member, whichever side it is on; undefined: it goes. */
+export const withEachMember = (
+  joined: JoinedInput,
+  each: (member: JoinedMember, side: Side) => JoinedMember | undefined,
+): JoinedInput => {
+  const kept = (side: Side) => membersOn(joined, side).flatMap((member) => each(member, side) ?? []);
+  return withBoth(joined, kept('input'), kept('output'));
+};
+
 /** The same with one stream more, resampled to whoever leads. Two streams of one device share a clock. */
-export const withMember = (joined: JoinedInput, { device, stream }: DeviceStream): JoinedInput =>
-  withMembers(joined, [
-    ...joined.members,
-    { device, stream, resampled: joined.clock !== null && device !== joined.clock },
-  ]);
+export const withMember = (
+  joined: JoinedInput,
+  { device, stream }: DeviceStream,
+  side: Side = 'input',
+): JoinedInput =>
+  withMembers(
+    joined,
+    [
+      ...membersOn(joined, side),
+      { device, stream, resampled: joined.clock !== null && device !== joined.clock },
+    ],
+    side,
+  );
 
 /** The same with a member in another place. @param at, @param to places from 0 */
-export const withMemberMoved = (joined: JoinedInput, at: number, to: number): JoinedInput => {
-  const members = [...joined.members];
+export const withMemberMoved = (
+  joined: JoinedInput,
+  at: number,
+  to: number,
+  side: Side = 'input',
+): JoinedInput => {
+  const members = [...membersOn(joined, side)];
   members.splice(to, 0, ...members.splice(at, 1));
-  return withMembers(joined, members);
+  return withMembers(joined, members, side);
 };
 
 /** The same with one device leading, and all others resampled to it. */
-export const ledBy = (joined: JoinedInput, clock: string): JoinedInput => ({
-  ...joined,
-  clock,
-  members: joined.members.map((member) => ({ ...member, resampled: member.device !== clock })),
-});
+export const ledBy = (joined: JoinedInput, clock: string): JoinedInput =>
+  withEachMember({ ...joined, clock }, (member) => ({ ...member, resampled: member.device !== clock }));
+
+/** The same opened at a sample rate; undefined: whatever its devices run at. */
+export const atRate = (
+  { rateHz: _was, ...joined }: JoinedInput,
+  rateHz: SampleRateHz | undefined,
+): JoinedInput => (rateHz === undefined ? joined : { ...joined, rateHz });
 
 /** A joined input of some streams, led by the first. */
 export const newJoined = (id: string, computer: string, streams: readonly DeviceStream[]): JoinedInput => {
@@ -165,15 +237,21 @@ export const newJoined = (id: string, computer: string, streams: readonly Device
   return { id, computer, name: 'Joined input', members, clock };
 };
 
-/** Takes a joined input apart: what listened to it listens to nothing. */
+/** Takes a joined input apart: what listened to it listens to nothing, what played into it plays nowhere. */
 export const removeJoined = (rig: Rig, id: string): Edit => {
   const name = rig.joinedInputs.find((one) => one.id === id)?.name ?? id;
   return {
     label: `Take ${name} apart`,
     steps: [
       ...rig.apps
-        .filter(({ input }) => isJoined(input, id))
-        .flatMap((app) => revise(rig, 'apps', { ...app, input: null })),
+        .filter((app) => SIDES.some((side) => isJoined(app[side], id)))
+        .flatMap((app) =>
+          revise(rig, 'apps', {
+            ...app,
+            input: isJoined(app.input, id) ? null : app.input,
+            output: isJoined(app.output, id) ? null : app.output,
+          }),
+        ),
       ...rig.devices.flatMap((device) =>
         revise(
           rig,

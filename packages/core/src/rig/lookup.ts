@@ -8,8 +8,19 @@ import {
   type Stream,
 } from '../catalogue';
 import type { Condition } from './condition';
-import { isAsSystem, systemChoice } from './system';
-import type { App, AppChoice, Device, DeviceStream, Lead, Plugged, Rig } from './types';
+import { membersOn } from './joined';
+import { isAsSystem, systemChoice, type Side } from './system';
+import type {
+  App,
+  AppChoice,
+  Device,
+  DeviceStream,
+  JoinedInput,
+  Lead,
+  Plugged,
+  Rig,
+  StreamChoice,
+} from './types';
 
 /** Finding things in a rig document by id. Built once per document. */
 export interface Lookup {
@@ -27,8 +38,10 @@ export interface Lookup {
   app: (id: string) => App | undefined;
   /** The programs on a computer. */
   appsOn: (computer: string) => App[];
+  /** The joined input behind a choice, if it is one. */
+  joinedOf: (choice: AppChoice | null, computer: string) => JoinedInput | undefined;
   /** The device streams behind a choice of a program on a computer, in the order of their channels. */
-  streamsOf: (choice: AppChoice | null, computer: string) => DeviceStream[];
+  streamsOf: (choice: AppChoice | null, computer: string, side: Side) => readonly DeviceStream[];
   /** The lead end in a device's port, if any. */
   inPort: (device: string, port: string) => { lead: Lead; end: number } | undefined;
 }
@@ -69,6 +82,12 @@ const makeLookup = (rig: Rig): Lookup => {
   const apps = new Map(rig.apps.map((app) => [app.id, app]));
   const joined = new Map(rig.joinedInputs.map((one) => [one.id, one]));
   const modelOf = (id: string) => models.get(devices.get(id)?.model ?? '');
+  const chosenOf = (choice: AppChoice | null, computer: string): StreamChoice | null => {
+    if (!isAsSystem(choice)) return choice;
+    const device = devices.get(computer);
+    const model = modelOf(computer);
+    return device && model ? systemChoice(device, model, choice.system) : null;
+  };
   return {
     rig,
     conditions: [],
@@ -81,15 +100,16 @@ const makeLookup = (rig: Rig): Lookup => {
     stream: (device, stream) => modelOf(device)?.streams.find(({ id }) => id === stream),
     app: (id) => apps.get(id),
     appsOn: (computer) => rig.apps.filter((app) => app.computer === computer),
-    streamsOf: (choice, computer) => {
-      const device = devices.get(computer);
-      const model = modelOf(computer);
-      const own = isAsSystem(choice)
-        ? device && model
-          ? systemChoice(device, model, choice.system)
-          : null
-        : choice;
-      return !own ? [] : 'joined' in own ? (joined.get(own.joined)?.members ?? []) : [own];
+    joinedOf: (choice, computer) => {
+      const chosen = chosenOf(choice, computer);
+      return chosen && 'joined' in chosen ? joined.get(chosen.joined) : undefined;
+    },
+    streamsOf: (choice, computer, side) => {
+      const chosen = chosenOf(choice, computer);
+      if (!chosen) return [];
+      if (!('joined' in chosen)) return [chosen];
+      const one = joined.get(chosen.joined);
+      return one ? membersOn(one, side) : [];
     },
     inPort: (device, port) => plugs.get(`${device}:${port}`),
   };

@@ -2,8 +2,9 @@ import { controlOf, controlRange, type DeviceModel } from '../catalogue';
 import { checkLeadKind, checkModel } from './model-references';
 import { problem, type Problem } from './problem';
 import { uniqueIds, type Report } from './report';
+import { allMembers } from './joined';
 import { isAsSystem } from './system';
-import type { Plugged, Rig } from './types';
+import type { Plugged, Rig, StreamChoice } from './types';
 
 /** Checks that every id in a well-shaped document points at something; the part a JSON Schema cannot say. */
 
@@ -142,7 +143,8 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
   // One without channels that way may be chosen, as it may on a computer: a check says so.
   const isStream = (device: string, stream: string) =>
     models.get(devices.get(device)?.model ?? '')?.streams.some(({ id }) => id === stream) ?? false;
-  rig.joinedInputs.forEach(({ computer, members, clock }, index) => {
+  rig.joinedInputs.forEach((one, index) => {
+    const { computer, members, outputs = [], clock } = one;
     const where = `joinedInputs[${index}]`;
     if (!devices.has(computer))
       report(`${where}.computer`, computer, 'a device of this rig', 'name a device');
@@ -150,19 +152,28 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
       if (!isStream(device, stream))
         report(`${where}.members[${place}]`, { device, stream }, 'an input stream', 'choose an input stream');
     });
-    if (clock !== null && !members.some(({ device }) => device === clock))
+    outputs.forEach(({ device, stream }, place) => {
+      if (!isStream(device, stream))
+        report(
+          `${where}.outputs[${place}]`,
+          { device, stream },
+          'an output stream',
+          'choose an output stream',
+        );
+    });
+    if (clock !== null && !allMembers(one).some(({ device }) => device === clock))
       report(`${where}.clock`, clock, 'one of its members, or null', 'choose a member');
   });
+  const isChoice = (choice: StreamChoice | undefined) =>
+    !choice || ('joined' in choice ? joined.has(choice.joined) : isStream(choice.device, choice.stream));
   rig.devices.forEach((device, index) => {
     const where = `devices[${index}].system`;
     if (device.system && models.get(device.model)?.kind !== 'computer')
       report(where, device.name, 'a computer', 'leave it out');
     const { input, output } = device.system ?? {};
-    const isInput =
-      !input || ('joined' in input ? joined.has(input.joined) : isStream(input.device, input.stream));
-    if (!isInput)
+    if (!isChoice(input))
       report(`${where}.input`, input, 'a stream of a device of this rig', 'choose an input stream');
-    if (output && !isStream(output.device, output.stream))
+    if (!isChoice(output))
       report(`${where}.output`, output, 'a stream of a device of this rig', 'choose an output stream');
   });
   rig.apps.forEach((app, index) => {
@@ -176,13 +187,7 @@ const checkAppsAndIntents = (rig: Rig, models: ReadonlyMap<string, DeviceModel>,
         report(`${where}.${field}`, app.kind, `a ${kind}`, `remove it, or make it a ${kind}`);
     for (const side of ['input', 'output'] as const) {
       const choice = app[side];
-      const isThere =
-        choice === null ||
-        (isAsSystem(choice)
-          ? choice.system === side
-          : 'joined' in choice
-            ? side === 'input' && joined.has(choice.joined)
-            : isStream(choice.device, choice.stream));
+      const isThere = choice === null || (isAsSystem(choice) ? choice.system === side : isChoice(choice));
       if (!isThere) {
         report(
           `${where}.${side}`,

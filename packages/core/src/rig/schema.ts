@@ -177,7 +177,7 @@ const DEVICE = closed({
       /** The helper program that joins inputs is not there. */
       lacksHelper: Optional(flag()),
       input: Optional(either([DEVICE_STREAM, JOINED_CHOICE])),
-      output: Optional(DEVICE_STREAM),
+      output: Optional(either([DEVICE_STREAM, JOINED_CHOICE])),
     }),
   ),
   /** What is wanted on the tracks of a camera or recorder; absent: usual for it, or as the rig. */
@@ -185,14 +185,21 @@ const DEVICE = closed({
 });
 export type Device = Static<typeof DEVICE>;
 
+/** A stream that is joined with others; `resampled`: whether the clock is followed by converting the rate. */
+const JOINED_MEMBER = closed({ device: ID, stream: POINT, resampled: flag() });
+export type JoinedMember = Static<typeof JOINED_MEMBER>;
+
 /** Several streams that a computer uses as one many-channel input: the first member has the first numbers. */
 const JOINED_INPUT = closed({
   id: ID,
   /** The device that joins them. */
   computer: ID,
   name: NAME,
-  /** `resampled`: whether the clock is followed by converting the rate. */
-  members: list(closed({ device: ID, stream: POINT, resampled: flag() }), 32),
+  members: list(JOINED_MEMBER, 32),
+  /** Streams that what plays into it comes out of, numbered like the members; absent: it has no outputs. */
+  outputs: Optional(list(JOINED_MEMBER, 32)),
+  /** The sample rate it is opened at; absent: whatever its devices run at. */
+  rateHz: Optional(RATE),
   /** The member device whose clock all follow; null while nobody has chosen. */
   clock: either([nothing(), ID]),
 });

@@ -2,7 +2,7 @@ import { contactsBetween, type DeviceModel, type Port } from '../catalogue';
 import { fittingSettings } from './adopt-model';
 import { freeId, freeName, intentsWithout, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
-import { joinedSteps, withMembers } from './joined';
+import { joinedSteps, withEachMember } from './joined';
 import { fittingSliders } from './sliders';
 import { lookup } from './lookup';
 import { withoutSystem, withSystemChoices } from './system';
@@ -107,13 +107,13 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
       steps.push(drop(rig, 'joinedInputs', joined.id));
       continue;
     }
-    const members = joined.members.flatMap((member) => {
-      if (member.device !== deviceId) return [member];
+    const kept = withEachMember(joined, (member) => {
+      if (member.device !== deviceId) return member;
       const stream = streamFor(old, model, member.stream);
-      return stream === undefined ? [] : [{ ...member, stream }];
+      return stream === undefined ? undefined : { ...member, stream };
     });
     const modelOf = (id: string) => (id === deviceId ? model : lookup(rig).modelOf(id));
-    steps.push(...joinedSteps(rig, withMembers(joined, members), modelOf));
+    steps.push(...joinedSteps(rig, kept, modelOf));
   }
   return { label: `Use ${model.name} in place of ${old?.name ?? device.name}`, steps };
 };

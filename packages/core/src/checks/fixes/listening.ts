@@ -78,7 +78,7 @@ const VERB: Record<Side, string> = { input: 'listen to', output: 'play into' };
 
 /** A program set to another of the streams its computer is shown, on one of its sides. @param first whose streams come first */
 export const chooseElsewhere = (solved: Solved, app: App, side: Side, first?: string): Fix[] => {
-  const chosen = solved.find.streamsOf(app[side], app.computer);
+  const chosen = solved.find.streamsOf(app[side], app.computer, side);
   return ownFirst(streamsAt(solved, app, side), first)
     .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
     .map(({ device, stream, label: name }) => {

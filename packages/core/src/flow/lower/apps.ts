@@ -102,7 +102,10 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
   feed(right, node('in-right', `${app.name}, sends right`), 0, 'takes the second channel as right');
 };
 
-const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outputs: readonly string[]) => {
+/** A channel that a program fills. */
+type Filled = Pick<Taken, 'place' | 'lateMs'>;
+
+const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outputs: readonly Filled[]) => {
   if (!APP_KIND[app.kind].records) return;
   for (const track of app.tracks) {
     const id = trackId(app.computer, app.id, track.id);
@@ -134,7 +137,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
       );
     if (!isMonitored(app, track)) continue;
     // A track by itself is in the middle: as loud on both sides.
-    for (const to of outputs.slice(0, 2)) {
+    for (const { place: to, lateMs } of outputs.slice(0, 2)) {
       const because = { kind: 'app', app: app.id, words: 'plays back what it takes' } as const;
       graph.edge(
         law({
@@ -142,7 +145,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
           to,
           kind: 'app',
           terms: [{ db: 0, because }],
-          delayMs: app.monitorMs! + bufferMs(app),
+          delayMs: app.monitorMs! + bufferMs(app) + lateMs,
         }),
       );
     }
@@ -218,12 +221,12 @@ const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
   }
 };
 
-const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly string[]) => {
+const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly Filled[]) => {
   const { plays } = APP_KIND[app.kind];
   if (plays === 'nothing') return;
   const { callLevelDbfs, callCrestDb } = find.rig.assumptions;
   const computer = find.device(app.computer)?.name ?? app.computer;
-  const out = (side: 'out' | 'out-right', label: string, to: readonly (string | undefined)[]) => {
+  const out = (side: 'out' | 'out-right', label: string, to: readonly (Filled | undefined)[]) => {
     const id = appId(app.computer, app.id, side);
     graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
     // What a call plays its far ends say; what a player plays is its own.
@@ -239,7 +242,13 @@ const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly s
       if (!channel) continue;
       const because = { kind: 'app', app: app.id, words: 'plays into the first two channels' } as const;
       graph.edge(
-        law({ from: id, to: channel, kind: 'app', terms: [{ db: 0, because }], delayMs: bufferMs(app) }),
+        law({
+          from: id,
+          to: channel.place,
+          kind: 'app',
+          terms: [{ db: 0, because }],
+          delayMs: bufferMs(app) + channel.lateMs,
+        }),
       );
     }
   };
@@ -257,7 +266,10 @@ export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
     const isDead = find.conditions.some((one) => one.kind === 'dead' && one.device === app.computer);
     if (!find.device(app.computer) || isDead) continue;
     const inputs = channelsKnown(find, usb, app).map((one) => takenFrom(find, app, one));
-    const outputs = channelsOn(find, usb, app, 'output').map(({ device, point }) => pointId(device, point));
+    const outputs = channelsOn(find, usb, app, 'output').map((one): Filled => ({
+      place: pointId(one.device, one.point),
+      lateMs: resamplerMs(find.rig, app, one, 'output'),
+    }));
     recording(graph, app, inputs, outputs);
     sending(graph, app, inputs);
     playing(graph, find, app, outputs);
