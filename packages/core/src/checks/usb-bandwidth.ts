@@ -1,6 +1,16 @@
 import { isTooFull, usbLanes, type UsbLane } from '../host';
 import { listed } from '../feeds';
-import { recordingOf, setRecording, USUAL_RATE_HZ, type Lookup } from '../rig';
+import {
+  allMembers,
+  atRate,
+  combineEdits,
+  putJoined,
+  recordingOf,
+  setRate,
+  setRecording,
+  USUAL_RATE_HZ,
+  type Lookup,
+} from '../rig';
 import { finding, figureText, type Check, type Fix, type Solved } from './finding';
 import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
 
@@ -14,19 +24,29 @@ export const laneName = (find: Lookup, { device, ports }: UsbLane): string => {
 
 const nameOf = ({ find }: Solved, device: string): string => find.device(device)?.name ?? device;
 
-/** Recorders of what is on a lane that write at a higher rate than speech needs, slowed down. */
-const slower = (solved: Solved, { streams }: UsbLane): Fix[] =>
-  solved.rig.apps
-    .filter((app) => app.kind === 'recorder' && recordingOf(app).rateHz > USUAL_RATE_HZ)
-    .filter((app) =>
-      solved.find
-        .streamsOf(app.input, app.computer, 'input')
-        .some(({ device }) => streams.some((one) => one.device === device)),
-    )
-    .map((app) => {
-      const label = `Let ${app.name} record at 48 kHz`;
-      return { label, edit: { ...setRecording(solved.rig, app, { rateHz: USUAL_RATE_HZ }), label } };
-    });
+/** Whatever makes the sound of a lane run at a higher rate than speech needs, slowed down: recorders, devices, what joins them. */
+const slower = ({ rig, find }: Solved, { streams }: UsbLane): Fix[] => {
+  const isOn = (device: string) => streams.some((one) => one.device === device);
+  const isFast = (rateHz: number | undefined) => rateHz !== undefined && rateHz > USUAL_RATE_HZ;
+  const recorders = rig.apps.filter(
+    (app) =>
+      app.kind === 'recorder' &&
+      isFast(recordingOf(app).rateHz) &&
+      find.streamsOf(app.input, app.computer, 'input').some(({ device }) => isOn(device)),
+  );
+  const joined = rig.joinedInputs.filter(
+    (one) => isFast(one.rateHz) && allMembers(one).some(({ device }) => isOn(device)),
+  );
+  const devices = rig.devices.filter(({ id, rateHz }) => isFast(rateHz) && isOn(id));
+  const edits = [
+    ...recorders.map((app) => setRecording(rig, app, { rateHz: USUAL_RATE_HZ })),
+    ...joined.map((one) => putJoined(rig, atRate(one, USUAL_RATE_HZ))),
+    ...devices.map(({ id }) => setRate(rig, id, USUAL_RATE_HZ)),
+  ];
+  if (edits.length === 0) return [];
+  const label = `Run ${listed([...recorders, ...joined, ...devices].map(({ name }) => name))} at 48 kHz`;
+  return [{ label, edit: combineEdits(label, ...edits) }];
+};
 
 /** More sound is opened at once on a part of the bus than it has room for: the last to be opened stays silent, or all crackle. */
 export const usbBandwidth: Check = (solved) =>
