@@ -42,6 +42,36 @@ test('a member dragged to the front has the first number', async ({ page, reques
   await expect(ruler.getByRole('row').nth(2)).toContainText(/Translator.*Storyteller.*Alto.*Bass/);
 });
 
+test('who plays into what is joined comes out of the output that is added', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await expect(page.getByLabel('Recorder plays into').locator('option', { hasText: 'joined' })).toHaveCount(
+    0,
+  );
+  await page.getByLabel('Add an output to Bench and singers').selectOption({ index: 1 });
+  const outputs = page.getByRole('list', { name: 'What plays into it comes out of: Bench and singers' });
+  await expect(outputs.getByRole('listitem')).toHaveCount(1);
+  await page.getByLabel('Recorder plays into').selectOption({ label: 'Bench and singers, joined' });
+  await outputs.getByRole('button', { name: /^Take .+ out$/u }).click();
+  await expect(finding(page, 'wrong-entry')).toContainText('which has no outputs');
+  await page.getByLabel('Sample rate of Bench and singers').selectOption('96000');
+  await expect(finding(page, 'rate-mismatch')).toContainText('Recorder writes 48.0 kHz');
+});
+
+test('which tracks lose their channel is read before a member is taken out', async ({ page, request }) => {
+  const id = await copyOfDemo(request, DRIFTING);
+  await page.goto(`/rigs/${id}/computers`);
+  await page.getByRole('button', { name: 'Take Translator’s microphone, USB input out' }).click();
+  const told = page.getByRole('group', { name: 'Taking Translator’s microphone, USB input out' });
+  await expect(told).toContainText('Translator has no channel any more, Alto moves from 3 to 2');
+  await told.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByRole('listitem', { name: 'Translator’s microphone, USB input' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take Translator’s microphone, USB input out' }).click();
+  await told.getByRole('button', { name: 'Take it out, and let tracks follow' }).click();
+  await expect(page.getByLabel('Channel of track Alto')).toHaveValue('2');
+  await expect(finding(page, 'track-doubled')).toHaveCount(1);
+});
+
 test('several microphones become one input, listened to and named in three presses', async ({
   page,
   request,

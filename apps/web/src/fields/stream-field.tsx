@@ -2,6 +2,7 @@ import {
   asSystem,
   isAsSystem,
   lookup,
+  membersOn,
   setSystem,
   streamOptions,
   systemChoice,
@@ -35,7 +36,9 @@ interface StreamFieldProps {
 /** What is listened to, or played into: streams of devices that hang on the computer first. */
 const StreamField = ({ rig, computer, side, label, named, value, first, onChoose }: StreamFieldProps) => {
   const options = streamOptions(rig, computer, side);
-  const joined = side === 'input' ? rig.joinedInputs.filter((one) => one.computer === computer) : [];
+  const joined = rig.joinedInputs.filter(
+    (one) => one.computer === computer && (side === 'input' || membersOn(one, side).length > 0),
+  );
   const choices = new Map<string, AppChoice | null>([
     ...first.map(({ key, choice }): [string, AppChoice | null] => [key, choice]),
     ...options.map(({ device, stream }): [string, AppChoice] => [`${device} ${stream}`, { device, stream }]),

@@ -12,10 +12,12 @@ import {
   membersOn,
   needsDriver,
   putApp,
+  usesJoined,
   type App,
   type AppChoice,
   type Edit,
   type JoinedInput,
+  type JoinedMember,
   type Side,
 } from '../rig';
 import { streamLabel } from './apps';
@@ -69,8 +71,10 @@ export interface JoinedPage {
   name: string;
   hasLeader: boolean;
   members: JoinedMemberRow[];
+  /** What plays into it comes out of these, the first first. */
+  outputs: JoinedMemberRow[];
   marks: ChannelMark[];
-  /** Programs that listen to it. */
+  /** Programs that listen to it, or play into it. */
   usedBy: string[];
 }
 
@@ -268,23 +272,25 @@ const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
     stream,
     point: find.stream(device, stream)!.channels[of - 1]!,
   }));
+  const row = ({ device, stream: id, resampled }: JoinedMember): JoinedMemberRow => {
+    const stream = find.stream(device, id);
+    return {
+      device,
+      stream: id,
+      label: streamLabel(solved.find, device, id),
+      channels: stream?.channels.length ?? 0,
+      isLeading: joined.clock === device,
+      isResampled: resampled,
+      isDrifting: drifting.has(device),
+      isPlugged: stream !== undefined && reaches(usb, device, stream, joined.computer),
+    };
+  };
   return {
     id: joined.id,
     name: joined.name,
     hasLeader: joined.clock !== null,
-    members: joined.members.map(({ device, stream: id, resampled }) => {
-      const stream = find.stream(device, id);
-      return {
-        device,
-        stream: id,
-        label: streamLabel(solved.find, device, id),
-        channels: stream?.channels.length ?? 0,
-        isLeading: joined.clock === device,
-        isResampled: resampled,
-        isDrifting: drifting.has(device),
-        isPlugged: stream !== undefined && reaches(usb, device, stream, joined.computer),
-      };
-    }),
+    members: joined.members.map(row),
+    outputs: membersOn(joined, 'output').map(row),
     marks: namedIn(solved, channels).map((one) => ({
       channel: one.channel,
       socket: socketOf(solved, one),
@@ -293,7 +299,7 @@ const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
         tracks.filter(({ channel }) => channel === one.channel).map(({ name }) => name),
       ),
     })),
-    usedBy: listeners.map(({ name }) => name),
+    usedBy: rig.apps.filter((app) => usesJoined(rig, app, joined.id)).map(({ name }) => name),
   };
 };
 

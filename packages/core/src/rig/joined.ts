@@ -152,8 +152,8 @@ const TOLD_TRACKS = 4;
 /** Adds or changes a joined input; tracks follow their channels. */
 export const putJoined = (rig: Rig, next: JoinedInput): Edit => {
   const verb = rig.joinedInputs.some(({ id }) => id === next.id) ? 'Change' : 'Add';
-  const moved = movedTracks(rig, next).flatMap(({ name, to }) =>
-    to === undefined ? [] : [`${name} on ${to}`],
+  const moved = movedTracks(rig, next).map(({ name, to }) =>
+    to === undefined ? `${name} without a channel` : `${name} on ${to}`,
   );
   const told = moved.length > TOLD_TRACKS ? [...moved.slice(0, TOLD_TRACKS), 'others too'] : moved;
   return {
