@@ -1,24 +1,41 @@
-import { CLOCK_SOURCES, setClock, type ClockRow, type ComputerPage, type Rig } from '@diaphon/core';
+import {
+  CLOCK_SOURCES,
+  setClock,
+  type ClockRow,
+  type ClockSource,
+  type ComputerPage,
+  type Rig,
+} from '@diaphon/core';
 import { useEdit } from '../store/use-edit';
 
-const SOURCE_WORDS = { own: 'by its own clock', incoming: 'by what comes in' };
+const SOURCE_WORDS = { own: 'by its own clock', incoming: 'by whatever comes in' };
+
+/** A socket’s choice as the list names it; no source is called so. */
+const atPort = (port: string): string => `at ${port}`;
+
+const keyOf = (clock: ClockSource | undefined): string =>
+  typeof clock === 'object' ? atPort(clock.port) : (clock ?? '');
 
 const ClockField = ({ rig, row }: { rig: Rig; row: ClockRow }) => {
   const edit = useEdit();
+  const choices: [label: string, clock: ClockSource | undefined][] = [
+    ['nobody has set it', undefined],
+    ...CLOCK_SOURCES.map((one): [string, ClockSource] => [SOURCE_WORDS[one], one]),
+    ...row.inputs.map(({ port, label }): [string, ClockSource] => [`by ${label}`, { port }]),
+  ];
   return (
     <select
       className="field"
       aria-label={`${row.name} counts`}
-      value={rig.devices.find(({ id }) => id === row.device)?.countsBy ?? ''}
+      value={keyOf(rig.devices.find(({ id }) => id === row.device)?.countsBy)}
       onChange={({ target }) => {
-        const clock = CLOCK_SOURCES.find((one) => one === target.value);
+        const clock = choices.find(([, one]) => keyOf(one) === target.value)?.[1];
         edit((now) => setClock(now, row.device, clock));
       }}
     >
-      <option value="">nobody has set it</option>
-      {CLOCK_SOURCES.map((one) => (
-        <option key={one} value={one}>
-          {SOURCE_WORDS[one]}
+      {choices.map(([label, clock]) => (
+        <option key={keyOf(clock)} value={keyOf(clock)}>
+          {label}
         </option>
       ))}
     </select>
@@ -31,7 +48,8 @@ export const Clocks = ({ rig, page: { clocks } }: { rig: Rig; page: ComputerPage
     <section aria-label="Whose clock counts">
       <h3 className="font-bold">Whose clock counts</h3>
       <p className="mb-1 text-[12.5px] text-faint">
-        Sound handed on by light or S/PDIF is counted by one clock at both ends: one leads, the others follow.
+        Sound handed on by light or S/PDIF is counted by one clock at both ends: one leads, the others follow
+        what comes in with the sound, or a word clock.
       </p>
       <ul>
         {clocks.map((row) => (
@@ -41,7 +59,7 @@ export const Clocks = ({ rig, page: { clocks } }: { rig: Rig; page: ComputerPage
           >
             <span className="min-w-0 flex-1 basis-[150px]">{row.name}</span>
             <span>{row.follows ? `follows ${row.follows}` : 'leads'}</span>
-            {row.canFollow && <ClockField rig={rig} row={row} />}
+            {row.inputs.length > 0 && <ClockField rig={rig} row={row} />}
           </li>
         ))}
       </ul>

@@ -86,6 +86,11 @@ const SLOTS: Slot[] = [
   { starts: 'mini-optical', outline: dot(50, 50, 34), inside: dot(50, 50, 9) },
   { starts: 'hdmi', outline: 'M8 34H92V52L78 66H22L8 52Z', inside: box(24, 42, 52, 9) },
   {
+    starts: 'bnc',
+    outline: `${dot(50, 50, 36)}M42 14V4H58V14ZM42 86V96H58V86Z`,
+    inside: `${dot(50, 50, 7)}`,
+  },
+  {
     starts: 'midi',
     outline: dot(50, 50, 43),
     inside: [dot(24, 52, 6), dot(31, 70, 6), dot(50, 77, 6), dot(69, 70, 6), dot(76, 52, 6)].join(''),

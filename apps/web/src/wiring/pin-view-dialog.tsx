@@ -32,6 +32,7 @@ const NOT_OPENED: Record<Exclude<Medium, 'analogue'>, string> = {
   optical: 'Light goes through this lead; it has no contacts. Never look into a lit end.',
   video: 'Picture and sound go through this lead as data; there are no contacts to measure.',
   radio: 'There is no wire here: sound goes by radio.',
+  clock: 'One device’s clock goes through this lead to another, no sound.',
   midi: 'What to play goes through this lead, no sound.',
   mains:
     'Mains: what is on these contacts can kill. Never open or measure this lead, leave its earth alone, and leave anything wrong with it to a qualified person.',

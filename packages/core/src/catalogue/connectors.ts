@@ -57,6 +57,7 @@ const DATA_SHAPES: [id: string, name: string, medium: Medium][] = [
   ['tunnel-old', 'PCIe tunnel, older shape,', 'tunnel'],
   ['optical', 'Optical (S/PDIF or ADAT)', 'optical'],
   ['hdmi', 'HDMI', 'video'],
+  ['bnc', 'BNC', 'clock'],
   ['midi', 'MIDI 5-pin', 'midi'],
   ['bluetooth', 'Bluetooth', 'radio'],
 ];

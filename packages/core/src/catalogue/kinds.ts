@@ -35,6 +35,6 @@ export const DEVICE_KINDS = [
 ] as const;
 export type DeviceKind = (typeof DEVICE_KINDS)[number];
 
-/** The language a digital socket speaks; the plug of S/PDIF and ADAT is the same, what they say is not. */
-export const DIGITAL_FORMATS = ['spdif', 'adat', 'hdmi', 'bluetooth'] as const;
+/** The language a digital socket speaks; the plug of S/PDIF and ADAT is the same, what they say is not. Word clock is a clock without sound. */
+export const DIGITAL_FORMATS = ['spdif', 'adat', 'hdmi', 'bluetooth', 'word-clock'] as const;
 export type DigitalFormat = (typeof DIGITAL_FORMATS)[number];

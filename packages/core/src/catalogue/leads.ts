@@ -432,6 +432,14 @@ export const LEAD_KINDS: LeadKind[] = [
     other: 'mini-optical-plug',
     maxLengthM: 10,
   }),
+  // Coaxial, 75 ohms; common practice, no published source, for the length.
+  signalLead({
+    id: 'bnc',
+    name: 'Word clock lead (BNC)',
+    about: 'Coaxial, 75 ohms: one device’s clock to another. It carries no sound.',
+    connector: 'bnc-plug',
+    maxLengthM: 30,
+  }),
   signalLead({
     id: 'bluetooth',
     name: 'Bluetooth link',

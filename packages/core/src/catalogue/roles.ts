@@ -1,7 +1,7 @@
 import { DEVICE_MODELS } from './devices';
 import { LEAD_KINDS } from './leads';
 import { connectorById } from './mating';
-import type { CircuitElement, DeviceModel, LeadKind } from './types';
+import type { CircuitElement, DeviceModel, DigitalFormat, LeadKind, Port } from './types';
 
 /** Catalogue pieces by what they do to what passes through them, never by name: a piece of one's own fits in as well. */
 
@@ -102,3 +102,10 @@ const isPad = ({ ends, elements }: LeadKind): boolean => {
 };
 
 export const padLeads = (): LeadKind[] => LEAD_KINDS.filter(isPad);
+
+/** Formats that are counted by one clock at both ends: IEC 60958, eight channels by light, and a clock by itself (AES11; memory). */
+const CLOCKED: ReadonlySet<DigitalFormat> = new Set(['spdif', 'adat', 'word-clock']);
+
+/** Whether a device can take in another’s clock by a socket. */
+export const takesClock = ({ digital }: Port): boolean =>
+  digital?.receives !== undefined && CLOCKED.has(digital.format);

@@ -6,7 +6,17 @@ export type * from './schema/lead-kind';
 export type * from './schema/model';
 /** What travels through a connector. Only `analogue` ones are solved as a circuit (AES3 data on XLR pins too). */
 export type Medium =
-  'analogue' | 'usb' | 'ieee1394' | 'tunnel' | 'optical' | 'video' | 'radio' | 'midi' | 'mains' | 'dc';
+  | 'analogue'
+  | 'usb'
+  | 'ieee1394'
+  | 'tunnel'
+  | 'optical'
+  | 'video'
+  | 'radio'
+  | 'clock'
+  | 'midi'
+  | 'mains'
+  | 'dc';
 
 /** How a connector's face is drawn: an outline and where each contact sits, in a box of 0–100. */
 export interface ConnectorFace {

@@ -1,7 +1,7 @@
 import { allMembers } from '../rig';
 import { clocksOf, driftOf, hasSeveralClocks } from '../host';
 import { finding, figureText, type Check, type Found, type Solved } from './finding';
-import { countOtherwise } from './fixes/clocks';
+import { countByIncoming, countByOwn } from './fixes/clocks';
 import { driftFigures } from './resample-off';
 import { letLead } from './fixes/joined';
 
@@ -35,9 +35,31 @@ const ofRing = (solved: Solved): Found[] =>
       why: `Each is set to count by what comes in, and what comes in waits for its own clock: they wander together, or fall silent. Let one count by its own clock, and the others follow it.`,
       places: ring.map((device) => ({ device })),
       figures: driftFigures(solved, drift),
-      propose: () => countOtherwise(solved, ring, 'own'),
+      propose: () => countByOwn(solved, ring),
     });
   });
 
-/** A clock that all follow is missing: in a joined input, or among devices that send one another sound as data. */
-export const clockPrimaryMissing: Check = (solved) => [...ofJoined(solved), ...ofRing(solved)];
+/** A device is set to count by what comes into a socket, and nothing comes in there. */
+const ofWaiting = (solved: Solved): Found[] =>
+  clocksOf(solved.find).waiting.map(({ device, port }) => {
+    const name = solved.find.device(device)?.name ?? device;
+    const socket = solved.find.port(device, port)?.label ?? port;
+    const drift = driftOf(solved.find);
+    return finding({
+      code: 'clock-primary-missing',
+      severity: 'fault',
+      title: `${name} waits for a clock at ${socket}, and none comes`,
+      why: `It is set to count samples by what comes into ${socket}. Without it it is silent, or runs on loosely and clicks, whatever its own clock could do. Plug in whoever leads, or let it count otherwise.`,
+      places: [{ device, port }],
+      about: [{ device, port }],
+      figures: driftFigures(solved, drift),
+      propose: () => [...countByIncoming(solved, [device]), ...countByOwn(solved, [device])],
+    });
+  });
+
+/** A clock that all follow is missing: in a joined input, among devices that send one another sound as data, at a socket. */
+export const clockPrimaryMissing: Check = (solved) => [
+  ...ofJoined(solved),
+  ...ofRing(solved),
+  ...ofWaiting(solved),
+];

@@ -1,6 +1,6 @@
 import { clocksOf, driftOf } from '../host';
 import { finding, figureText, type Check } from './finding';
-import { countOtherwise } from './fixes/clocks';
+import { countByIncoming } from './fixes/clocks';
 import { driftFigures } from './resample-off';
 
 /** Sound goes as data from one device to another, and each counts samples by a clock of its own. */
@@ -10,9 +10,10 @@ export const clockTwoPrimaries: Check = (solved) => {
   const nameOf = (device: string) => find.device(device)?.name ?? device;
   const isToldOf = (...devices: string[]) =>
     rings.some((ring) => devices.every((device) => ring.includes(device)));
-  return links.flatMap(({ device, to }) => {
+  return links.flatMap(({ device, to, channels }) => {
     const [sender, taker] = [leaderOf(device), leaderOf(to.device)];
-    if (sender === taker || isToldOf(device, to.device)) return [];
+    // A clock that nobody follows harms no sound.
+    if (sender === taker || channels.length === 0 || isToldOf(device, to.device)) return [];
     const drift = driftOf(find);
     const port = find.port(to.device, to.port)?.label ?? to.port;
     return [
@@ -24,7 +25,7 @@ export const clockTwoPrimaries: Check = (solved) => {
         places: [{ device: to.device, port: to.port }, { device }],
         about: [{ device: to.device, port: to.port }],
         figures: driftFigures(solved, drift),
-        propose: () => countOtherwise(solved, [to.device, device, taker, sender], 'incoming'),
+        propose: () => countByIncoming(solved, [to.device, device, taker, sender]),
       }),
     ];
   });

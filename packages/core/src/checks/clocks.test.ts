@@ -1,8 +1,9 @@
 import { clocksOf } from '../host';
-import { solveRig } from '../offers';
-import { lookup, setRate, type Rig } from '../rig';
+import { modelById } from '../catalogue';
+import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { lookup, readRigValue, setClock, setRate, swapModel, type Rig } from '../rig';
 import { after } from '../rig/testing';
-import { lightChain, preampByLight, type Clock } from './clocks.testing';
+import { lightChain, preampByLight, withWordClock, type Clock } from './clocks.testing';
 import { pressEveryFix } from './pressed.testing';
 
 const OURS = ['clock-primary-missing', 'clock-two-primaries', 'rate-mismatch'];
@@ -112,4 +113,109 @@ describe('who leads', () => {
 
   it('in a ring that all wait in, nobody', () =>
     expect(new Set(leaders(['incoming', 'incoming', 'incoming'], true)).size).toBe(3));
+});
+
+describe('a word clock', () => {
+  const LIGHT = { port: 'adat' };
+  const WORD = { port: 'word-in' };
+  const quiet: [string, Rig][] = [
+    // The interface leads, and the preamp follows it: its sound comes back by light, counted by that clock.
+    ...([undefined, 'incoming', WORD] as const).flatMap((amp): [string, Rig][] =>
+      ([undefined, 'own'] as const).map((box) => [
+        `interface ${JSON.stringify(box)}, preamp ${JSON.stringify(amp)}`,
+        withWordClock('box', { box, amp }),
+      ]),
+    ),
+    // The preamp leads, and the interface follows it, by light or by word clock.
+    ...([undefined, 'incoming', WORD, LIGHT] as const).flatMap((box): [string, Rig][] =>
+      ([undefined, 'own'] as const).map((amp) => [
+        `preamp ${JSON.stringify(amp)} leads, interface ${JSON.stringify(box)}`,
+        withWordClock('amp', { box, amp }),
+      ]),
+    ),
+    ['by light, and the word clock left unused', withWordClock('box', { box: LIGHT, amp: 'own' })],
+    ['by light, as it is named', preampByLight(LIGHT)],
+  ];
+
+  it.each(quiet)('silent: %s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+
+  const bad: [string, Rig, string][] = [
+    ...([undefined, 'own'] as const).map((amp): [string, Rig, string] => [
+      `from a preamp ${JSON.stringify(amp)} to an interface by its own`,
+      withWordClock('amp', { box: 'own', amp }),
+      'clock-two-primaries',
+    ]),
+    ['both by their own', withWordClock('box', { box: 'own', amp: 'own' }), 'clock-two-primaries'],
+    ['each waits for the other', withWordClock('box', { box: LIGHT, amp: WORD }), 'clock-primary-missing'],
+    [
+      'both by whatever comes in',
+      withWordClock('box', { box: 'incoming', amp: 'incoming' }),
+      'clock-primary-missing',
+    ],
+    [
+      'the interface waits at a socket that nothing is in',
+      withWordClock('box', { box: WORD }),
+      'clock-primary-missing',
+    ],
+    [
+      'so does the preamp',
+      after(preampByLight(undefined), (now) => setClock(now, 'amp', WORD)),
+      'clock-primary-missing',
+    ],
+    [
+      'and an interface by itself',
+      after(lightChain([undefined]), (now) => setClock(now, 'box', LIGHT)),
+      'clock-primary-missing',
+    ],
+    ...[1, 2].map((at): [string, Rig, string] => [
+      `in a chain the ${at + 1}. waits for a word clock`,
+      after(lightChain([undefined, undefined, undefined]), (now) => setClock(now, `box${at}`, WORD)),
+      'clock-primary-missing',
+    ]),
+  ];
+
+  it.each(bad)('said, and every fix ends it: %s', (_name, rig, code) => {
+    expect(saidOf(rig).map((one) => one.code)).toContain(code);
+    pressEveryFix(rig, code);
+  });
+
+  it('where two clocks come in, the fix says by which to count', () => {
+    const rig = withWordClock('amp', { box: 'own' });
+    const [found] = saidOf(rig);
+    expect(fixesFor(rig, found!.id, makeEngineMemory()).map(({ label }) => label)).toEqual([
+      expect.stringMatching(/count by what comes into Word clock in$/u),
+      expect.stringMatching(/count by what comes into ADAT in$/u),
+    ]);
+  });
+
+  it('goes before sound where nobody has chosen', () => {
+    const { leaderOf } = clocksOf(lookup(withWordClock('box')));
+    expect([leaderOf('box'), leaderOf('amp')]).toEqual(['box', 'box']);
+  });
+
+  it('too long a lead brings none', () => {
+    const rig = withWordClock('box', { amp: WORD });
+    const long = {
+      ...rig,
+      leads: rig.leads.map((lead) => (lead.kind === 'bnc' ? { ...lead, lengthM: 60 } : lead)),
+    };
+    expect(saidOf(long).map(({ code }) => code)).toContain('clock-primary-missing');
+  });
+
+  it('a socket that takes in no clock is refused, and another model forgets it', () => {
+    const rig = withWordClock('box', { amp: WORD });
+    expect(readRigValue(rig).ok).toBe(true);
+    for (const port of ['word-out', 'in1', 'nothing'])
+      expect(readRigValue(after(rig, (now) => setClock(now, 'amp', { port }))).ok).toBe(false);
+    const swapped = after(rig, (now) => swapModel(now, 'amp', modelById('interface-2')));
+    expect(swapped.devices.find(({ id }) => id === 'amp')!.countsBy).toBeUndefined();
+    expect(readRigValue(swapped).ok).toBe(true);
+  });
+
+  it('is a link of its own beside the light', () => {
+    const two = withWordClock('box', { amp: WORD });
+    const { links, leaderOf } = clocksOf(lookup(two));
+    expect(links.map(({ format }) => format).sort()).toEqual(['adat', 'word-clock']);
+    expect(leaderOf('amp')).toBe('box');
+  });
 });

@@ -38,6 +38,18 @@ export const preampByLight = (clock: Clock, gain1 = 45): Rig =>
     (now) => setClock(now, 'box', clock),
   );
 
+/** The same preamp and interface, and a word clock from one to the other. @param from whose clock goes along the lead */
+export const withWordClock = (from: 'box' | 'amp', { box, amp }: { box?: Clock; amp?: Clock } = {}): Rig =>
+  after(
+    preampByLight(box),
+    (now) => setClock(now, 'amp', amp),
+    (now) =>
+      connect(now, leadKindById('bnc'), [
+        { device: from, port: 'word-out' },
+        { device: from === 'box' ? 'amp' : 'box', port: 'word-in' },
+      ]),
+  );
+
 /** Interfaces that send two inputs by light, each to the next; `isRing`: the last to the first again. The first is recorded. */
 export const lightChain = (clocks: readonly Clock[], isRing = false): Rig => {
   const ids = clocks.map((_, at) => (at === 0 ? 'box' : `box${at}`));

@@ -27,7 +27,13 @@ const moveElsewhere = (solved: Solved, device: string) => {
   return lead ? useOtherInput(solved.rig, lead) : [];
 };
 
-const FORMAT_NAMES = { spdif: 'S/PDIF', adat: 'ADAT', hdmi: 'HDMI', bluetooth: 'Bluetooth' } as const;
+const FORMAT_NAMES = {
+  spdif: 'S/PDIF',
+  adat: 'ADAT',
+  hdmi: 'HDMI',
+  bluetooth: 'Bluetooth',
+  'word-clock': 'word clock',
+} as const;
 
 /** Data that arrives and is not understood: the plug is the same, the language is not. */
 const misread = ({ find, rig }: Solved): Found[] =>

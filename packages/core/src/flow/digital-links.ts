@@ -2,7 +2,7 @@ import { connectorById, type DigitalFormat, type LeadKind, type Medium } from '.
 import type { Lookup } from '../rig';
 import { followLeads, type LeadRun } from './follow-leads';
 
-/** Sound as data from one socket to another: by light, by picture lead, by radio. */
+/** Sound as data from one socket to another: by light, by picture lead, by radio; or a clock alone. */
 export interface DigitalLink extends LeadRun {
   device: string;
   port: string;
@@ -14,7 +14,7 @@ export interface DigitalLink extends LeadRun {
   delayMs: number;
 }
 
-const DATA: readonly Medium[] = ['optical', 'video', 'radio'];
+const DATA: readonly Medium[] = ['optical', 'video', 'radio', 'clock'];
 
 /** Light, picture and radio leads no longer than their data survives. */
 const carriesSoundAsData = (kind: LeadKind, lengthM: number): boolean =>

@@ -252,6 +252,12 @@ export const GLOSSARY: TradeTerm[] = [
     means: 'One wire and its screen. Good for a few metres; what the room presses in stays in.',
   },
   {
+    word: 'Word clock',
+    also: ['BNC', 'clock'],
+    means:
+      'The clock of one device on a lead of its own, so that others count samples with it. It carries no sound, and helps only whoever is set to follow it.',
+  },
+  {
     word: 'XLR',
     means:
       'The round three-pin plug of microphones: 1 screen, 2 hot, 3 cold (AES14). Sound flows from pins to holes.',

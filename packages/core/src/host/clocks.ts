@@ -1,4 +1,4 @@
-import type { DigitalFormat } from '../catalogue';
+import { takesClock, type Port } from '../catalogue';
 import { digitalLinks, type DigitalLink } from '../flow';
 import {
   allMembers,
@@ -28,16 +28,13 @@ export const driftOf = ({ rig }: Lookup): Drift => {
   return { ppm, msPerHour: ppm * 1e-6 * HOUR_MS, secondsPerSample: 1 / (ppm * 1e-6 * USUAL_RATE_HZ) };
 };
 
-/** Light and wire formats of IEC 60958 and eight channels by light: they are counted by one clock at both ends. */
-const CLOCKED: ReadonlySet<DigitalFormat> = new Set(['spdif', 'adat']);
+/** The sockets by which a device can take in a clock, word clock first. */
+export const clockInputs = (find: Lookup, device: string): Port[] =>
+  (find.modelOf(device)?.ports ?? [])
+    .filter(takesClock)
+    .sort((a, b) => Number(isClockAlone(b)) - Number(isClockAlone(a)));
 
-const isClocked = ({ format }: { format: DigitalFormat }): boolean => CLOCKED.has(format);
-
-/** Whether a device has a socket by which it can take in a clock. */
-export const canFollow = (find: Lookup, device: string): boolean =>
-  (find.modelOf(device)?.ports ?? []).some(
-    ({ digital }) => digital?.receives !== undefined && isClocked(digital),
-  );
+const isClockAlone = ({ digital }: Port): boolean => digital?.format === 'word-clock';
 
 /** Whose clock each device counts by. */
 export interface Clocks {
@@ -45,14 +42,25 @@ export interface Clocks {
   leaderOf: (device: string) => string;
   /** Devices that all wait for one another’s clock. */
   rings: string[][];
-  /** Sound that has to be counted by one clock at both ends. */
+  /** Devices set to count by what comes into a socket that nothing comes into. */
+  waiting: { device: string; port: string }[];
+  /** What is counted by one clock at both ends: sound as data, or a clock alone. */
   links: DigitalLink[];
 }
 
+/** The links that bring a device a clock, by which it may be set to count: word clock first. */
+export const clocksInto = (find: Lookup, links: readonly DigitalLink[], device: string): DigitalLink[] =>
+  clockInputs(find, device).flatMap(({ id }) =>
+    links.filter(({ to }) => to.device === device && to.port === id),
+  );
+
 /** A device follows what comes in unless it is set to its own clock; where nobody has set it, it leads rather than close a ring. */
 export const clocksOf = (find: Lookup): Clocks => {
-  const links = digitalLinks(find).filter((link) => isClocked(link) && link.channels.length > 0);
+  const links = digitalLinks(find).filter(
+    ({ format, farFormat, to }) => farFormat === format && takesClock(find.port(to.device, to.port)!),
+  );
   const follows = new Map<string, string>();
+  const waiting: Clocks['waiting'] = [];
   /** From a device to whoever it follows, and whoever that follows: to the one who leads, or round to the first met again. */
   const lineFrom = (device: string): string[] => {
     const line = new Set<string>();
@@ -60,13 +68,13 @@ export const clocksOf = (find: Lookup): Clocks => {
       line.add(at);
     return [...line];
   };
-  const follow = (clock: 'incoming' | undefined) => {
-    for (const { id, countsBy: set } of find.rig.devices) {
-      const leader = set === clock && links.find(({ to }) => to.device === id)?.device;
-      if (leader && (clock !== undefined || !lineFrom(leader).includes(id))) follows.set(id, leader);
-    }
-  };
-  follow('incoming');
+  for (const { id, countsBy } of find.rig.devices) {
+    if (countsBy === undefined || countsBy === 'own') continue;
+    const port = typeof countsBy === 'object' ? countsBy.port : undefined;
+    const from = clocksInto(find, links, id).find(({ to }) => port === undefined || to.port === port);
+    if (from) follows.set(id, from.device);
+    else if (port !== undefined) waiting.push({ device: id, port });
+  }
   const rings = new Map<string, string[]>();
   for (const id of follows.keys()) {
     const line = lineFrom(id);
@@ -76,8 +84,12 @@ export const clocksOf = (find: Lookup): Clocks => {
   }
   // Who waits in a ring counts for itself.
   for (const ring of rings.values()) for (const one of ring) follows.delete(one);
-  follow(undefined);
-  return { leaderOf: (device) => lineFrom(device).at(-1)!, rings: [...rings.values()], links };
+  for (const { id, countsBy } of find.rig.devices) {
+    if (countsBy !== undefined) continue;
+    const from = clocksInto(find, links, id).find(({ device }) => !lineFrom(device).includes(id));
+    if (from) follows.set(id, from.device);
+  }
+  return { leaderOf: (device) => lineFrom(device).at(-1)!, rings: [...rings.values()], waiting, links };
 };
 
 /** Members of a joined input that run by another clock than the one that leads, and are not made to follow it. */

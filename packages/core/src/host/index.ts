@@ -1,5 +1,6 @@
 export {
-  canFollow,
+  clockInputs,
+  clocksInto,
   clocksOf,
   driftingMembers,
   driftOf,

@@ -2,6 +2,7 @@ import { controlsOf, valueWords, type Control, type ControlValue } from '../cata
 import { aimWords } from '../gain';
 import {
   againstUsualWords,
+  clockWords,
   farEndWords,
   isAsSystem,
   lookup,
@@ -167,17 +168,17 @@ const rateWords = ({ rateHz }: Device): string =>
   rateHz === undefined ? 'as it is asked' : `${rateHz / 1000} kHz`;
 
 /** What else is said of a device that no control of it is, by what it is called. */
-const standing = (device: Device): [what: string, words: string][] => [
+const standing = (rig: Rig, device: Device): [what: string, words: string][] => [
   ['sample rate', rateWords(device)],
-  ['clock', device.countsBy ?? 'nobody has set it'],
+  ['clock', clockWords(lookup(rig).modelOf(device.id), device.countsBy)],
   ['driver', device.lacksDriver ? 'missing' : 'there'],
   ['system', device.system?.kind ?? SYSTEM_KINDS[0]],
   ['helper that joins inputs', device.system?.lacksHelper ? 'missing' : 'there'],
 ];
 
-const standingApart = ([one, other]: [Device, Device]): string[] => {
-  const is = new Map(standing(other));
-  return standing(one).flatMap(([what, words]) => more(words, is.get(what), `${other.name}, ${what}`));
+const standingApart = (a: Rig, b: Rig, [one, other]: [Device, Device]): string[] => {
+  const is = new Map(standing(b, other));
+  return standing(a, one).flatMap(([what, words]) => more(words, is.get(what), `${other.name}, ${what}`));
 };
 
 const voiceWords = ({ effort, againstUsualDb: db = 0 }: Person): string =>
@@ -255,7 +256,7 @@ export const compareRigs = (a: Rig, b: Rig): RigDifference[] => {
       heading: 'Settings',
       rows: pairs.flatMap(([one, other]) => [
         ...settingsApart(a, b, [one, other]),
-        ...standingApart([one, other]),
+        ...standingApart(a, b, [one, other]),
       ]),
     },
     { heading: 'Leads', rows: leadsApart(a, b, isInBoth) },

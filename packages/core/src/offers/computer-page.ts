@@ -1,6 +1,6 @@
 import { laneName, namedIn, namedChannels, type NamedChannel, type Solved } from '../checks';
 import { channelsOn, isStale, reaches } from '../flow';
-import { canFollow, clocksOf, driftingMembers, driftOf, usbLanes } from '../host';
+import { clockInputs, clocksOf, driftingMembers, driftOf, usbLanes } from '../host';
 import {
   freeTrackId,
   hasDriver,
@@ -123,8 +123,8 @@ export interface ClockRow {
   name: string;
   /** The name of whoever leads; absent: it counts by its own. */
   follows?: string;
-  /** It can take a clock in. */
-  canFollow: boolean;
+  /** Sockets by which it can take a clock in, word clock first. */
+  inputs: { port: string; label: string }[];
 }
 
 export interface ComputerPage {
@@ -255,7 +255,7 @@ const clocksAt = ({ find }: Solved, gear: readonly string[]): ClockRow[] => {
       device,
       name: nameOf(device),
       ...(leaderOf(device) === device ? {} : { follows: nameOf(leaderOf(device)) }),
-      canFollow: canFollow(find, device),
+      inputs: clockInputs(find, device).map(({ id, label }) => ({ port: id, label })),
     }));
 };
 

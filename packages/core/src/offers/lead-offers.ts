@@ -93,6 +93,7 @@ const CARRIES: Record<Exclude<Medium, 'analogue'>, string> = {
   optical: 'Carries sound as light; no hum can follow it.',
   video: 'Carries picture and sound as data.',
   radio: 'Carries sound by radio, about a fifth of a second late.',
+  clock: 'Carries one device’s clock to another, and no sound.',
   midi: 'Carries what to play, no sound.',
   mains: 'Carries mains power; leave its earth alone.',
   dc: 'Carries power; check volts and polarity on both labels.',

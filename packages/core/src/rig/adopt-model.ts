@@ -2,6 +2,7 @@ import { controlOf, controlRange, DEVICE_MODELS, type ControlValue, type DeviceM
 import { deepEqual } from './deep-equal';
 import { drop, revise, type Edit, type Step } from './edit';
 import { joinedSteps, withEachMember } from './joined';
+import { fittingClock } from './rates';
 import { fittingSliders } from './sliders';
 import { lookup } from './lookup';
 import { WAY_OF, withSystemChoices, type Side } from './system';
@@ -53,7 +54,11 @@ export const adoptModel = (rig: Rig, model: DeviceModel, device?: string): Edit 
         rig,
         'devices',
         changed.has(one.id)
-          ? { ...fittingSliders(kept, model), model: model.id, settings: fittingSettings(one, model) }
+          ? {
+              ...fittingClock(fittingSliders(kept, model), model),
+              model: model.id,
+              settings: fittingSettings(one, model),
+            }
           : kept,
       ),
     );

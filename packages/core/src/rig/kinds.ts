@@ -36,6 +36,5 @@ export const SYSTEM_KINDS = [
 ] as const;
 export type SystemKind = (typeof SYSTEM_KINDS)[number];
 
-/** Whose clock a device counts samples by: what comes into a digital socket of it, or its own. */
+/** Whose clock a device counts samples by, but for one socket of it: its own, or what comes in, a word clock before all. */
 export const CLOCK_SOURCES = ['own', 'incoming'] as const;
-export type ClockSource = (typeof CLOCK_SOURCES)[number];

@@ -1,4 +1,4 @@
-import { controlOf, controlRange, type DeviceModel } from '../catalogue';
+import { controlOf, controlRange, takesClock, type DeviceModel } from '../catalogue';
 import { checkLeadKind, checkModel } from './model-references';
 import { problem, type Problem } from './problem';
 import { uniqueIds, type Report } from './report';
@@ -22,6 +22,17 @@ const checkSettings = (rig: Rig, models: ReadonlyMap<string, DeviceModel>, repor
       const range = controlRange(control, value);
       if (range) report(where, value, range, 'set it to a value it can have');
     }
+    const { countsBy } = device;
+    if (
+      typeof countsBy === 'object' &&
+      !model.ports.some((port) => port.id === countsBy.port && takesClock(port))
+    )
+      report(
+        `devices[${index}].countsBy`,
+        countsBy,
+        `a digital input of ${model.name}`,
+        'name one, or leave it out',
+      );
     for (const stream of Object.keys(device.sliders ?? {}))
       if (!model.streams.some(({ id }) => id === stream))
         report(`devices[${index}].sliders.${stream}`, stream, `a stream of ${model.name}`, 'remove it');

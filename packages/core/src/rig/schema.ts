@@ -159,8 +159,8 @@ const DEVICE = closed({
   spot: Optional(SPOT),
   /** The sample rate it is set to; absent: whatever it is asked for. */
   rateHz: Optional(RATE),
-  /** Whose clock it counts samples by; absent: what comes in, where it does, else its own. */
-  countsBy: Optional(oneOf(CLOCK_SOURCES)),
+  /** Whose clock it counts samples by: its own, whatever comes in, what comes into one socket; absent: what comes in, where it does, else its own. */
+  countsBy: Optional(either([oneOf(CLOCK_SOURCES), closed({ port: POINT })])),
   /** How far the computer's own slider for a stream of it is turned down, dB; absent: it is all the way up. */
   sliders: Optional(named(POINT, number(-60, 0), 20)),
   /** The name its computer lists it under; absent: nobody has looked. */
@@ -184,6 +184,8 @@ const DEVICE = closed({
   aim: Optional(AIM),
 });
 export type Device = Static<typeof DEVICE>;
+/** Whose clock a device counts samples by. */
+export type ClockSource = Device['countsBy'] & {};
 
 /** A stream that is joined with others; `resampled`: whether the clock is followed by converting the rate. */
 const JOINED_MEMBER = closed({ device: ID, stream: POINT, resampled: flag() });

@@ -3,6 +3,7 @@ import { fittingSettings } from './adopt-model';
 import { freeId, freeName, intentsWithout, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
 import { joinedSteps, withEachMember } from './joined';
+import { fittingClock } from './rates';
 import { fittingSliders } from './sliders';
 import { lookup } from './lookup';
 import { withoutSystem, withSystemChoices } from './system';
@@ -59,8 +60,11 @@ export const swapModel = (rig: Rig, deviceId: string, model: DeviceModel): Edit 
   const steps: Step[] = rig.models.some(({ id }) => id === model.id) ? [] : [put('models', model)];
   steps.push(
     ...revise(rig, 'devices', {
-      ...fittingSliders(
-        model.kind === 'computer' ? withSystemChoices(device, choice) : withoutSystem(device),
+      ...fittingClock(
+        fittingSliders(
+          model.kind === 'computer' ? withSystemChoices(device, choice) : withoutSystem(device),
+          model,
+        ),
         model,
       ),
       model: model.id,

@@ -2,7 +2,7 @@ import type { DeviceModel, Point } from '../types';
 import { COMPUTERS } from './computers';
 import { audioInterface } from './interfaces';
 import { type Piece, joinPieces, numbers, preampChannel, streamPoints } from './parts';
-import { mainsInlet, monoInput, stereoSocketIn, usbDevicePort, volume } from './ports';
+import { mainsInlet, monoInput, stereoSocketIn, usbDevicePort, volume, wordClock } from './ports';
 
 const SIDES = ['left', 'right'] as const;
 const digitalPoint = (id: string, label: string): Point => ({
@@ -53,6 +53,7 @@ const interface18: DeviceModel = (() => {
       points: channels.map((n) => digitalPoint(`light-${n}`, `${label} ${n}`)),
     })),
     streamPoints('usb-in', 'USB input', numbers(9, 18).map(String)),
+    wordClock,
   );
   const whole = joinPieces(base, extra);
   return {
@@ -79,6 +80,7 @@ const preamp8: DeviceModel = {
   supply: 'earthed',
   ...joinPieces(
     mainsInlet(),
+    wordClock,
     ...numbers(1, 8).map((n) =>
       preampChannel({
         n,

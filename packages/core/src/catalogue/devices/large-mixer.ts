@@ -3,7 +3,7 @@ import type { DeviceModel } from '../types';
 import { channelStream, mixerStrip, mixPoints, stereoMix } from './desks';
 import { stereoOutput } from './desk-outputs';
 import { joinPieces, numbers, preampChannel, streamPoints, type Piece } from './parts';
-import { mainsInlet, monoOutput, STURDY, usbDevicePort } from './ports';
+import { mainsInlet, monoOutput, STURDY, usbDevicePort, wordClock } from './ports';
 
 const CHANNELS = numbers(1, 32);
 const MIXES = numbers(1, 16);
@@ -79,6 +79,7 @@ export const largeMixer: DeviceModel = {
   ...joinPieces(
     mainsInlet(),
     usbDevicePort('usb-b-socket'),
+    wordClock,
     ...CHANNELS.map((n) =>
       preampChannel({
         n,

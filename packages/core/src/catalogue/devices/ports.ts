@@ -305,6 +305,26 @@ export const midiSocket = (side: 'in' | 'out'): Piece => ({
   ports: [{ id: `midi-${side}`, label: `MIDI ${side}`, connector: 'midi-socket', side }],
 });
 
+/** Word clock both ways: another’s clock for this device, and its own for others. */
+export const wordClock: Piece = {
+  ports: [
+    {
+      id: 'word-in',
+      label: 'Word clock in',
+      connector: 'bnc-socket',
+      side: 'in',
+      digital: { format: 'word-clock', receives: [] },
+    },
+    {
+      id: 'word-out',
+      label: 'Word clock out',
+      connector: 'bnc-socket',
+      side: 'out',
+      digital: { format: 'word-clock', sends: [] },
+    },
+  ],
+};
+
 /** The USB socket of something that hangs on a computer. @param speed of simple, older gear: full */
 export const usbDevicePort = (connector: string, speed: 'full' | 'high' = 'high'): Piece => ({
   ports: [

@@ -42,7 +42,7 @@ const USB_ROLE = closed({
 });
 export type UsbRole = Static<typeof USB_ROLE>;
 
-/** Sound as data through a socket: which points of the device it sends, and which it fills. */
+/** Sound as data through a socket: which points of the device it sends, and which it fills; none of them where only a clock goes. */
 const DIGITAL_ROLE = closed({
   format: oneOf(DIGITAL_FORMATS),
   sends: Optional(list(POINT, 64)),
