@@ -121,7 +121,7 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
         />
       )}
       {kind === 'recorder' && <Monitoring app={app} />}
-      {kind === 'recorder' && app.tracks.length > 0 && <Recording app={app} />}
+      {kind === 'recorder' && app.tracks.length > 0 && <Recording rig={rig} app={app} />}
       {kind !== 'encoder' && (kind !== 'recorder' || app.monitorMs !== undefined) && (
         <AppStream
           rig={rig}

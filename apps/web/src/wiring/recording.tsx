@@ -3,8 +3,10 @@ import {
   recordingRoom,
   SAMPLE_RATES_HZ,
   setRecording,
+  USUAL_KBPS,
   type App,
   type Recording as HowItWrites,
+  type Rig,
 } from '@diaphon/core';
 import { NumberField } from '../look/number-field';
 import { figure } from '../look/figures';
@@ -15,6 +17,9 @@ const FILES: HowItWrites['files'][] = ['one for each track', 'one for all tracks
 const CONTAINERS: [HowItWrites['container'], string][] = [
   ['wav', 'Plain WAV, 4 GiB at most'],
   ['wav-64', 'WAV that counts in 64 bits'],
+  ['aiff', 'AIFF, 2 GiB at most'],
+  ['flac', 'FLAC: packed, nothing lost'],
+  ['lossy', 'With loss, as MP3 or AAC'],
 ];
 
 const Field = <T extends string | number>({
@@ -51,16 +56,16 @@ const lastsWords = (hours: number): string =>
   hours === Infinity ? 'has no end' : `lasts ${figure(hours)} h`;
 
 /** How a recorder writes its tracks, and how long it can go on. */
-export const Recording = ({ app }: { app: App }) => {
+export const Recording = ({ rig, app }: { rig: Rig; app: App }) => {
   const edit = useEdit();
   const now = recordingOf(app);
-  const { bytesPerSecond, fileHours, roomHours } = recordingRoom(app);
+  const { bytesPerSecond, fileHours, roomHours } = recordingRoom(app, rig.assumptions);
   const set = (change: Parameters<typeof setRecording>[2]) =>
     edit(
-      (rig) =>
+      (held) =>
         setRecording(
-          rig,
-          rig.apps.find(({ id }) => id === app.id)!,
+          held,
+          held.apps.find(({ id }) => id === app.id)!,
           change,
         ),
       {
@@ -80,12 +85,26 @@ export const Recording = ({ app }: { app: App }) => {
           options={SAMPLE_RATES_HZ.map((hz) => [hz, `${hz / 1000} kHz`])}
           onChange={(rateHz) => set({ rateHz })}
         />
-        <Field
-          label="Bits"
-          value={now.bits}
-          options={BITS.map((bits) => [bits, `${bits}`])}
-          onChange={(bits) => set({ bits })}
-        />
+        {now.container === 'lossy' ? (
+          <NumberField
+            label="Bit rate of each file"
+            value={now.kbps ?? USUAL_KBPS}
+            min={32}
+            max={512}
+            step={16}
+            unit="kb/s"
+            hideSlider
+            note="What is left out cannot be brought back: edit and level before you pack so."
+            onChange={(kbps) => set({ kbps })}
+          />
+        ) : (
+          <Field
+            label="Bits"
+            value={now.bits}
+            options={BITS.map((bits) => [bits, `${bits}`])}
+            onChange={(bits) => set({ bits })}
+          />
+        )}
         <Field
           label="Files"
           value={now.files}

@@ -27,12 +27,25 @@ describe('silent', () => {
     [{ files: 'one for all tracks', container: 'wav-64' }, 24],
     [{ rateHz: 96_000, bits: 32, container: 'wav-64' }, 24],
     [{ roomGb: 10 }, 8],
+    [{ container: 'aiff' }, 4],
+    [{ container: 'flac', files: 'one for all tracks' }, 24],
+    [{ container: 'lossy', roomGb: 1 }, 5],
   ] as [Partial<Recording>, number][])('two tracks, %j, %d h', (change, hours) =>
     expect(saidOf(writing(change, hours))).toEqual([]),
   );
 });
 
 const bad: [Partial<Recording>, number, RegExp][] = [
+  ...[5, 8].map((hours): [Partial<Recording>, number, RegExp] => [
+    { container: 'aiff' },
+    hours,
+    /file after 4 h 8 min/,
+  ]),
+  ...[3, 6].map((hours): [Partial<Recording>, number, RegExp] => [
+    { container: 'lossy', roomGb: 0.5 },
+    hours,
+    /disk after 2 h 53 min/,
+  ]),
   ...[9, 12, 24].map((hours): [Partial<Recording>, number, RegExp] => [{}, hours, /file after 8 h 17 min/]),
   ...[7, 12].map((hours): [Partial<Recording>, number, RegExp] => [
     { bits: 32 },

@@ -10,16 +10,22 @@ const otherwise = ({ rig }: Solved, app: App, change: Partial<Recording>, label:
   return isOther ? [{ label, edit: { ...setRecording(rig, app, change), label } }] : [];
 };
 
+/** What is said of files that end. */
+const ENDS: Partial<Record<Recording['container'], string>> = {
+  wav: 'A plain WAV file ends at 4 GiB',
+  aiff: 'An AIFF file ends at 2 GiB',
+};
+
 /** A recording that is to go on longer than its file or its disk lasts. */
 export const recordingTooLong: Check = (solved) => {
   const hours = solved.rig.assumptions.showHours ?? DEFAULT_SHOW_HOURS;
   return solved.rig.apps.flatMap((app): Found[] => {
     if (app.kind !== 'recorder' || app.tracks.length === 0) return [];
-    const { bytesPerSecond, fileHours, roomHours = Infinity } = recordingRoom(app);
+    const { bytesPerSecond, fileHours, roomHours = Infinity } = recordingRoom(app, solved.rig.assumptions);
     const lasts = Math.min(fileHours, roomHours);
     if (lasts >= hours) return [];
     const isFile = fileHours <= roomHours;
-    const { bits, rateHz } = recordingOf(app);
+    const { bits, rateHz, container } = recordingOf(app);
     const gigabytesAnHour = (bytesPerSecond * 3600) / 1e9;
     const less: Fix[] = [
       ...(bits === 32 ? otherwise(solved, app, { bits: 24 }, `Let ${app.name} write 24 bits`) : []),
@@ -31,7 +37,7 @@ export const recordingTooLong: Check = (solved) => {
         severity: 'fault',
         title: `${app.name} ${isFile ? 'fills its file' : 'fills its disk'} after ${hoursText(lasts)}, and is to record ${hoursText(hours)}`,
         why: isFile
-          ? `A plain WAV file ends at 4 GiB: after that programs stop, or write what nobody can open. ${app.tracks.length} ${app.tracks.length === 1 ? 'track takes' : 'tracks take'} ${figureText(gigabytesAnHour)} GB an hour. Write files that count further, or one for each track.`
+          ? `${ENDS[container] ?? 'Such a file ends'}: after that programs stop, or write what nobody can open. ${app.tracks.length} ${app.tracks.length === 1 ? 'track takes' : 'tracks take'} ${figureText(gigabytesAnHour)} GB an hour. Write files that count further, or one for each track.`
           : `${app.tracks.length} ${app.tracks.length === 1 ? 'track takes' : 'tracks take'} ${figureText(gigabytesAnHour)} GB an hour. Make room before the show: a disk that is full stops everything on its computer.`,
         places: [{ device: app.computer }],
         about: [{ device: app.computer, control: app.id }],
@@ -58,6 +64,14 @@ export const recordingTooLong: Check = (solved) => {
                 ...less,
               ]
             : [
+                ...(container === 'lossy'
+                  ? []
+                  : otherwise(
+                      solved,
+                      app,
+                      { container: 'flac' },
+                      `Let ${app.name} write FLAC: packed, and nothing lost`,
+                    )),
                 ...less,
                 ...otherwise(
                   solved,

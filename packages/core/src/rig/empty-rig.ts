@@ -25,6 +25,7 @@ export const DEFAULT_USB_REST_MA = 200;
 export const DEFAULT_HEADPHONES_MA = 25;
 /** A resampler looks at some fifty samples either side. Common practice, no published source. */
 export const DEFAULT_RESAMPLER_MS = 1;
+export const DEFAULT_PACKED_SHARE = 0.7;
 /** Crystals in audio gear are commonly within this of what they say, ppm. Common practice, no published source. */
 export const DEFAULT_CLOCK_PPM = 50;
 /** Closed headphones on the ear. Common practice, no published source. */

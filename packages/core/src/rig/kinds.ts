@@ -14,8 +14,9 @@ export const takesSound = (kind: AppKind): boolean => !PLAYS_ONLY.has(kind);
 
 /** How a recorder lays its tracks down. */
 export const RECORDING_FILES = ['one for each track', 'one for all tracks'] as const;
-/** Plain WAV counts its bytes in 32 bits; the other in 64 (EBU TECH 3306). */
-export const RECORDING_CONTAINERS = ['wav', 'wav-64'] as const;
+/** Plain WAV counts its bytes in 32 bits; the other in 64 (EBU TECH 3306); FLAC is packed (RFC 9639); `lossy` leaves out what is hardly heard. */
+export const RECORDING_CONTAINERS = ['wav', 'wav-64', 'aiff', 'flac', 'lossy'] as const;
+export type RecordingContainer = (typeof RECORDING_CONTAINERS)[number];
 
 export const LISTENS_BY = ['headset', 'loudspeaker'] as const;
 

@@ -8,6 +8,9 @@ export const USUAL_RATE_HZ = 48_000;
 /** As most recorders come. */
 const USUAL: Recording = { rateHz: USUAL_RATE_HZ, bits: 24, files: 'one for each track', container: 'wav' };
 
+/** Thousand bits a second of a lossy file that nobody has set. */
+export const USUAL_KBPS = 192;
+
 /** How a recorder writes: as said, else as most come. */
 export const recordingOf = ({ recording }: App): Recording => recording ?? USUAL;
 

@@ -101,6 +101,8 @@ const RECORDING = closed({
   bits: Unsafe<16 | 24 | 32>({ enum: [16, 24, 32] }),
   files: oneOf(RECORDING_FILES),
   container: oneOf(RECORDING_CONTAINERS),
+  /** Of a lossy file: thousand bits a second; absent: 192. */
+  kbps: Optional(number(32, 512)),
   /** Free on its card or disk, gigabytes; absent: nobody has looked. */
   roomGb: Optional(number(0.1, 1_000_000)),
 });
@@ -286,6 +288,8 @@ const ASSUMPTIONS = closed({
   usbRestMilliamps: Optional(number(0, 3000)),
   /** What an amplifier draws at 5 V for the headphones in it, milliamps. Common practice; absent: 25. */
   headphonesMilliamps: Optional(number(0, 1000)),
+  /** What a packed file without loss takes of an unpacked one. Common practice for speech; absent: 0.7. */
+  packedShare: Optional(number(0.1, 1)),
   /** How late a device of a joined input is by its resampler, milliseconds. Common practice; absent: 1. */
   resamplerMs: Optional(number(0, 100)),
   /** How far the clock of gear may be off, parts per million. Common practice; absent: 50. */
