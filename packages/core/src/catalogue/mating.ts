@@ -2,11 +2,17 @@ import { CONNECTORS, MATINGS } from './connectors';
 import type { ConnectorKind } from './types';
 
 const byId = new Map(CONNECTORS.map((connector) => [connector.id, connector]));
-const contacts = new Map<string, [string, string][]>();
+/** By the one connector, and then the other: asked for thousands of times in a pass. */
+const contacts = new Map<string, Map<string, [string, string][]>>();
+const keep = (a: string, b: string, pairs: [string, string][]) => {
+  const of = contacts.get(a) ?? new Map<string, [string, string][]>();
+  contacts.set(a, of.set(b, pairs));
+};
 for (const { a, b, contacts: pairs } of MATINGS) {
-  contacts.set(`${a} ${b}`, pairs);
-  contacts.set(
-    `${b} ${a}`,
+  keep(a, b, pairs);
+  keep(
+    b,
+    a,
     pairs.map(([pinOfA, pinOfB]) => [pinOfB, pinOfA]),
   );
 }
@@ -16,4 +22,4 @@ export const connectorById = (id: string): ConnectorKind | undefined => byId.get
 
 /** Which contact touches which when connector `a` meets `b`; undefined when they do not go together. */
 export const contactsBetween = (a: string, b: string): [pinOfA: string, pinOfB: string][] | undefined =>
-  contacts.get(`${a} ${b}`);
+  contacts.get(a)?.get(b);

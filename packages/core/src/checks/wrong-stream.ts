@@ -11,13 +11,15 @@ import { reachings, voiceIndex } from './reaching';
 type Wanted = (source: FlowSource) => boolean;
 
 /** Whether any of some sounds arrives at a program. */
-const hears = ({ heard }: Solved, app: App, isWanted: Wanted): boolean =>
-  heard.arrivals.some(
+const hears = ({ heard }: Solved, app: App, isWanted: Wanted): boolean => {
+  const own = new Set(heard.sinks.filter(({ app: id }) => id === app.id).map(({ node }) => node));
+  return heard.arrivals.some(
     (arrival) =>
+      own.has(arrival.sink) &&
       isReallyHeard(arrival) &&
-      heard.sinks.some(({ node, app: id }) => node === arrival.sink && id === app.id) &&
       heard.graph.sources.some((source) => source.node === arrival.source && isWanted(source)),
   );
+};
 
 /** Places of some devices that any of some sounds gets to. */
 const soundsIn = ({ heard, graph }: Solved, devices: ReadonlySet<string>, isWanted: Wanted): Set<string> =>

@@ -1,6 +1,7 @@
 import { contactsBetween, pinsOfElement, type CircuitElement, type DeviceModel } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 import { meetingsOf } from './mismatches';
+import { numbering } from './numbering';
 import type { Scope, ScopedDevice } from './scope';
 import { makeUnion } from './union';
 
@@ -11,40 +12,34 @@ import { makeUnion } from './union';
  */
 export const clustersOf = (find: Lookup): Scope[] => {
   const union = makeUnion();
-  const nodes = new Map<string, number>();
-  const node = (name: string): number => {
-    let found = nodes.get(name);
-    if (found === undefined) nodes.set(name, (found = union.add()));
+  const { number } = numbering(union.add);
+  const placed: { at: number; piece: ModelPiece; node: number }[] = [];
+  const { devices } = find.rig;
+  devices.forEach(({ id }, at) => {
+    const model = find.modelOf(id);
+    if (!model) return;
+    for (const piece of piecesOf(model)) {
+      // What stands on the room's ground alone belongs to nothing else.
+      const [first = '', ...others] = piece.live;
+      const node = number(id, first);
+      for (const other of others) union.join(node, number(id, other));
+      if (piece.element.kind !== 'bond') placed.push({ at, piece, node });
+    }
+  });
+  const leadNodes = new Map<string, number>();
+  const leadNode = (id: string): number => {
+    let found = leadNodes.get(id);
+    if (found === undefined) leadNodes.set(id, (found = union.add()));
     return found;
   };
-  const joinAll = (names: readonly string[]): number => {
-    const [first, ...others] = names.map(node) as [number, ...number[]];
-    for (const other of others) union.join(first, other);
-    return first;
-  };
-  const placed: { id: string; model: DeviceModel; element: CircuitElement; at: number }[] = [];
-  const bonds: { id: string; element: CircuitElement }[] = [];
-  for (const { id } of find.rig.devices) {
-    const model = find.modelOf(id);
-    if (!model) continue;
-    const ground = groundedPins(model);
-    for (const element of model.elements) {
-      const live = nodesOf(element).filter((pin) => !ground.has(pin));
-      if (element.kind === 'bond') bonds.push({ id, element });
-      // What stands on the room's ground alone belongs to nothing else.
-      const at = joinAll(live.length > 0 ? live.map((pin) => `${id}:${pin}`) : [`${id}:`]);
-      if (element.kind !== 'bond') placed.push({ id, model, element, at });
-    }
-  }
-  const leads: { lead: Lead; at: number; touches: Touch[] }[] = [];
+  const leads: { lead: Lead; node: number; touches: Touch[] }[] = [];
   for (const lead of find.rig.leads) {
-    const kind = find.leadKindOf(lead.id);
-    if (!kind) continue;
-    const at = node(`${lead.id}/`);
+    if (!find.leadKindOf(lead.id)) continue;
+    const node = leadNode(lead.id);
     const touches: Touch[] = [];
     for (const { plug, socket, plugged } of meetingsOf(find, lead)) {
       if ('lead' in plugged) {
-        union.join(at, node(`${plugged.lead}/`));
+        union.join(node, leadNode(plugged.lead));
         continue;
       }
       const model = find.modelOf(plugged.device);
@@ -53,55 +48,74 @@ export const clustersOf = (find: Lookup): Scope[] => {
       touches.push({ device: plugged.device, pins });
       const ground = groundedPins(model);
       for (const pin of pins) {
-        if (!ground.has(pin)) union.join(at, node(`${plugged.device}:${pin}`));
+        if (!ground.has(pin)) union.join(node, number(plugged.device, pin));
       }
     }
-    leads.push({ lead, at, touches });
+    leads.push({ lead, node, touches });
   }
 
-  const wired = new Set(leads.map(({ at }) => union.find(at)));
-  const scopes = new Map<string, { devices: Map<string, Part>; leads: Lead[] }>();
-  const scopeOf = (key: string) => {
+  const wired = new Set(leads.map(({ node }) => union.find(node)));
+  /** By the number of a part's metal; sockets with nothing in them go together, device by device: below zero. */
+  const scopes = new Map<number, { devices: Map<string, Part>; leads: Lead[] }>();
+  const scopeOf = (key: number) => {
     let found = scopes.get(key);
     if (!found) scopes.set(key, (found = { devices: new Map<string, Part>(), leads: [] }));
     return found;
   };
-  const partIn = (key: string, id: string): Part => {
-    const { devices } = scopeOf(key);
-    let found = devices.get(id);
-    if (!found) devices.set(id, (found = { elements: [], pins: new Set() }));
+  const partIn = (key: number, id: string): Part => {
+    const { devices: parts } = scopeOf(key);
+    let found = parts.get(id);
+    if (!found) parts.set(id, (found = { elements: [], pins: new Set() }));
     return found;
   };
-  for (const { id, element, at } of placed) {
-    const root = union.find(at);
-    // Sockets with nothing in them go together, device by device.
-    const part = partIn(wired.has(root) ? `wired ${root}` : `bare ${id}`, id);
-    part.elements.push(element);
-    for (const pin of pinsOfElement(element)) part.pins.add(pin);
+  for (const { at, piece, node } of placed) {
+    const root = union.find(node);
+    const part = partIn(wired.has(root) ? root : -1 - at, devices[at]!.id);
+    part.elements.push(piece.element);
+    for (const pin of piece.pins) part.pins.add(pin);
   }
-  for (const { lead, at, touches } of leads) {
-    const key = `wired ${union.find(at)}`;
+  for (const { lead, node, touches } of leads) {
+    const key = union.find(node);
     scopeOf(key).leads.push(lead);
     for (const { device, pins } of touches) {
       const part = partIn(key, device);
       for (const pin of pins) part.pins.add(pin);
     }
   }
-  const bondsOf = new Map<string, CircuitElement[]>();
-  for (const { id, element } of bonds) bondsOf.set(id, [...(bondsOf.get(id) ?? []), element]);
   return (
     [...scopes.values()]
       // Without an element nothing is read: data leads, supply leads.
-      .filter(({ devices }) => [...devices.values()].some(({ elements }) => elements.length > 0))
-      .map(({ devices, leads: own }) => ({
-        devices: [...devices].map(([id, { elements, pins }]): ScopedDevice => ({
-          id,
-          model: find.modelOf(id)!,
-          elements: [...bondsOn(pins, bondsOf.get(id) ?? []), ...elements],
-        })),
+      .filter(({ devices: parts }) => [...parts.values()].some(({ elements }) => elements.length > 0))
+      .map(({ devices: parts, leads: own }) => ({
+        devices: [...parts].map(([id, { elements, pins }]): ScopedDevice => {
+          const model = find.modelOf(id)!;
+          const bonds = piecesOf(model).flatMap(({ element }) => (element.kind === 'bond' ? [element] : []));
+          return { id, model, elements: [...bondsOn(pins, bonds), ...elements] };
+        }),
         leads: own,
       }))
   );
+};
+
+/** An element of a model, what it hangs on but for the room's ground, and its contacts. */
+interface ModelPiece {
+  element: CircuitElement;
+  live: string[];
+  pins: string[];
+}
+
+const piecesOf = (model: DeviceModel): ModelPiece[] => {
+  let pieces = PIECES.get(model);
+  if (!pieces) {
+    const ground = groundedPins(model);
+    pieces = model.elements.map((element) => ({
+      element,
+      live: nodesOf(element).filter((pin) => !ground.has(pin)),
+      pins: pinsOfElement(element),
+    }));
+    PIECES.set(model, pieces);
+  }
+  return pieces;
 };
 
 /** Where a lead meets a device. */
@@ -161,3 +175,4 @@ const groundedPins = (model: DeviceModel): ReadonlySet<string> => {
 
 /** Models are never changed in place: what was found for one holds as long as it lives. */
 const GROUNDED = new WeakMap<DeviceModel, ReadonlySet<string>>();
+const PIECES = new WeakMap<DeviceModel, ModelPiece[]>();

@@ -42,12 +42,33 @@ const touchesMetal = (find: Lookup, lead: Lead, kind: LeadKind, end: number, pin
   if (!plugged || !('device' in plugged)) return false;
   const model = find.modelOf(plugged.device);
   if (!model) return false;
-  const socket = find.port(plugged.device, plugged.port)?.connector ?? '';
-  const metal = groundContacts(model);
-  return (contactsBetween(kind.ends[end]?.connector ?? '', socket) ?? []).some(
-    ([ofPlug, ofSocket]) => ofPlug === pin && metal.has(`${plugged.port}.${ofSocket}`),
-  );
+  return metalPins(find, plugged.device, model, plugged.port, kind.ends[end]?.connector ?? '').has(pin);
 };
+
+/** The contacts of a plug that touch a device’s metal in one of its sockets. */
+const metalPins = (
+  find: Lookup,
+  device: string,
+  model: DeviceModel,
+  port: string,
+  plug: string,
+): ReadonlySet<string> => {
+  let ports = METAL_PINS.get(model);
+  if (!ports) METAL_PINS.set(model, (ports = new Map()));
+  const key = `${port} ${plug}`;
+  let pins = ports.get(key);
+  if (!pins) {
+    const metal = groundContacts(model);
+    const socket = find.port(device, port)?.connector ?? '';
+    const touching = (contactsBetween(plug, socket) ?? []).filter(([, ofSocket]) =>
+      metal.has(`${port}.${ofSocket}`),
+    );
+    ports.set(key, (pins = new Set(touching.map(([ofPlug]) => ofPlug))));
+  }
+  return pins;
+};
+
+const METAL_PINS = new WeakMap<DeviceModel, Map<string, ReadonlySet<string>>>();
 
 /** Where two plugs meet, and the metal of a USB lead, ohms. Common practice, no published source. */
 const CONTACT_OHMS = 0.02;
@@ -83,14 +104,16 @@ interface Joined {
   lead: string;
   /** For each of its wires that touches metal here, the devices whose metal it joins. */
   groups: Reached[][];
+  /** Every wire that was followed from it. */
+  passed: string[];
 }
 
 type Plugs = ReturnType<typeof plugsInLeads>;
 
-/** @param passed told of every wire that is followed */
-const joinedByLead = (find: Lookup, start: Lead, plugs: Plugs, passed: (wire: string) => void): Joined => {
+const joinedByLead = (find: Lookup, start: Lead, plugs: Plugs): Joined => {
+  const passed: string[] = [];
   const kind = find.leadKindOf(start.id);
-  if (!kind) return { lead: start.id, groups: [] };
+  if (!kind) return { lead: start.id, groups: [], passed };
   const touches = ({ end, pin }: Contact): boolean => {
     const plugged = start.ends[end];
     if (!plugged || !('device' in plugged)) return false;
@@ -100,22 +123,23 @@ const joinedByLead = (find: Lookup, start: Lead, plugs: Plugs, passed: (wire: st
   const groups = wiresOf(kind)
     .filter(({ name, contacts }) => !find.isOpen(start, name) && contacts.some(touches))
     .map(({ name }) => reachedBy(find, { lead: start, conductor: name, ohms: 0, leads: [] }, plugs, passed));
-  return { lead: start.id, groups };
+  return { lead: start.id, groups, passed };
 };
 
 /** Every device whose metal a wire touches, at its own ends and through leads plugged into it. */
-const reachedBy = (find: Lookup, start: Wire, plugs: Plugs, passed: (wire: string) => void): Reached[] => {
+const reachedBy = (find: Lookup, start: Wire, plugs: Plugs, passed: string[]): Reached[] => {
   const reached: Reached[] = [];
   const seen = new Set<string>();
   const queue: Wire[] = [start];
-  for (let at = queue.shift(); at; at = queue.shift()) {
+  // What is found on the way is added behind.
+  for (const at of queue) {
     const { lead, conductor } = at;
     const kind = find.leadKindOf(lead.id);
     const wire = kind && wiresOf(kind).find(({ name }) => name === conductor);
     const key = wireName(lead.id, conductor);
     if (!kind || !wire || seen.has(key) || find.isOpen(lead, conductor)) continue;
     seen.add(key);
-    passed(key);
+    passed.push(key);
     const perM = kind.usb ? USB_OHMS_PER_M : kind.ohmsPerM;
     const ohms = at.ohms + perM * lead.lengthM + CONTACT_OHMS;
     const leads = [...at.leads, lead.id];
@@ -183,33 +207,25 @@ const wireName = (lead: string, conductor: string): string => `${lead} ${conduct
 export interface Metal {
   plugs: Plugs;
   joined: Joined[];
-  /** By wire, the leads from which it was followed. */
-  passedFrom: Map<string, Set<string>>;
   pieces: LoopPiece[];
 }
 
 /** Every way from metal to metal: through leads, and through the mains earth. */
 export const metalOf = (find: Lookup): Metal => {
   const plugs = plugsInLeads(find);
-  const passedFrom = new Map<string, Set<string>>();
-  const joined = find.rig.leads.map((lead) =>
-    joinedByLead(find, lead, plugs, (wire) => {
-      passedFrom.set(wire, (passedFrom.get(wire) ?? new Set()).add(lead.id));
-    }),
-  );
-  return { plugs, joined, passedFrom, pieces: piecesOf(find, joined) };
+  const joined = find.rig.leads.map((lead) => joinedByLead(find, lead, plugs));
+  return { plugs, joined, pieces: piecesOf(find, joined) };
 };
 
 /** The same with conditions laid over it: only what an opened wire was part of is followed anew. */
 export const metalPieces = (find: Lookup, metal: Metal = metalOf(lookup(find.rig))): LoopPiece[] => {
-  const changed = new Set(
-    find.conditions.flatMap((one) =>
-      one.kind === 'open' ? [...(metal.passedFrom.get(wireName(one.lead, one.conductor)) ?? [])] : [],
-    ),
+  const opened = new Set(
+    find.conditions.flatMap((one) => (one.kind === 'open' ? [wireName(one.lead, one.conductor)] : [])),
   );
-  if (changed.size === 0) return metal.pieces;
+  const isChanged = ({ passed }: Joined) => passed.some((wire) => opened.has(wire));
+  if (opened.size === 0 || !metal.joined.some(isChanged)) return metal.pieces;
   const joined = metal.joined.map((one) =>
-    changed.has(one.lead) ? joinedByLead(find, find.lead(one.lead)!, metal.plugs, () => undefined) : one,
+    isChanged(one) ? joinedByLead(find, find.lead(one.lead)!, metal.plugs) : one,
   );
   return piecesOf(find, joined);
 };

@@ -1,5 +1,5 @@
 import { contactsBetween } from '../catalogue';
-import type { Lead, Lookup } from '../rig';
+import type { Lead, Lookup, Rig } from '../rig';
 
 /** Where a plug sits in a socket it does not fit. */
 export interface Mismatch {
@@ -18,7 +18,18 @@ export interface Meeting {
 }
 
 /** Every plugged end of a lead whose plug and socket are known. */
-export const meetingsOf = (find: Lookup, lead: Lead): Meeting[] => {
+export const meetingsOf = (find: Lookup, lead: Lead): readonly Meeting[] => {
+  let known = MEETINGS.get(find.rig);
+  if (!known) MEETINGS.set(find.rig, (known = new Map()));
+  let met = known.get(lead);
+  if (!met) known.set(lead, (met = meet(find, lead)));
+  return met;
+};
+
+/** Documents are never changed in place: what meets in one meets as long as it lives, whatever is laid over it. */
+const MEETINGS = new WeakMap<Rig, Map<Lead, Meeting[]>>();
+
+const meet = (find: Lookup, lead: Lead): Meeting[] => {
   const kind = find.leadKindOf(lead.id);
   return lead.ends.flatMap((plugged, end): Meeting[] => {
     const plug = kind?.ends[end]?.connector;

@@ -2,6 +2,7 @@ import { contactsBetween, type CircuitElement } from '../catalogue';
 import type { Lookup } from '../rig';
 import { conductorsOf, shortedPins, wireOhms } from './conductors';
 import { meetingsOf } from './mismatches';
+import { numbering } from './numbering';
 import { GROUND, isGround, netsOf, type Net, type Primitive } from './primitives';
 import { wholeRig, type Scope } from './scope';
 import { makeUnion } from './union';
@@ -16,19 +17,6 @@ export interface Nets {
   /** Every pin and inner node seen so far, by its net: `device:port.pin` and `lead/end.pin`. */
   names: () => Map<Net, string[]>;
 }
-
-/** Numbers for the pins of many owners. */
-const numbering = (add: () => number) => {
-  const owners = new Map<string, Map<string, number>>();
-  const number = (owner: string, pin: string): number => {
-    let pins = owners.get(owner);
-    if (!pins) owners.set(owner, (pins = new Map()));
-    let found = pins.get(pin);
-    if (found === undefined) pins.set(pin, (found = add()));
-    return found;
-  };
-  return { number, owners };
-};
 
 const bonds = (elements: readonly CircuitElement[]) =>
   elements.flatMap((element) => (element.kind === 'bond' ? [element.pins] : []));

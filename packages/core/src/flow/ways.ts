@@ -31,24 +31,49 @@ export const wayTo = ({ edgeTo }: MainWay, start: string, end: string): FlowEdge
 interface Scratch {
   best: Float64Array;
   by: (FlowEdge | undefined)[];
+  /** For each place, where its component begins and ends; the same where it is no loop. */
+  begins: Int32Array;
+  ends: Int32Array;
 }
-const SCRATCH = new WeakMap<readonly string[], Scratch>();
+const SCRATCH = new WeakMap<FlowGraph['components'], Scratch>();
 
-const scratchFor = (order: readonly string[]): Scratch => {
-  const known = SCRATCH.get(order);
+const scratchFor = ({ order, components }: FlowGraph): Scratch => {
+  const known = SCRATCH.get(components);
   if (known) return known;
+  const [begins, ends] = [new Int32Array(order.length), new Int32Array(order.length)];
+  let begin = 0;
+  for (const { nodes, isLoop } of components) {
+    const end = begin + nodes.length;
+    begins.fill(begin, begin, end);
+    ends.fill(isLoop ? end : begin, begin, end);
+    begin = end;
+  }
   const made: Scratch = {
     best: new Float64Array(order.length).fill(-Infinity),
     by: new Array<FlowEdge | undefined>(order.length).fill(undefined),
+    begins,
+    ends,
   };
-  SCRATCH.set(order, made);
+  SCRATCH.set(components, made);
   return made;
+};
+
+/** Where a place stands among those that are sorted by their rank; -1: nowhere. */
+const placeIn = (ranks: Int32Array, rank: number): number => {
+  let [low, high] = [0, ranks.length - 1];
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    if (ranks[middle] === rank) return middle;
+    if (ranks[middle]! < rank) low = middle + 1;
+    else high = middle - 1;
+  }
+  return -1;
 };
 
 /** The strongest single way from a place to each it reaches: the edge each mainly hears it by. */
 export const mainWay = (graph: FlowGraph, start: string): MainWay => {
   const { order, rank } = graph;
-  const { best, by } = scratchFor(order);
+  const { best, by, begins, ends } = scratchFor(graph);
   const reached: number[] = [];
   let last = -1;
   const first = rank.get(start);
@@ -80,35 +105,32 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
     best[first] = 0;
     reached.push(first);
     last = first;
-    let from = 0;
-    for (const { nodes, isLoop } of graph.components) {
-      const [begin, end] = [from, from + nodes.length];
-      from = end;
-      if (end <= first) continue;
-      if (begin > last) break;
-      if (!isLoop) {
-        relax(begin);
+    for (let at = begins[first]!; at <= last; at += 1) {
+      const end = ends[at]!;
+      const begin = begins[at]!;
+      if (end === begin) {
+        relax(at);
         continue;
       }
       const isInside = (to: number) => to >= begin && to < end;
-      for (let round = 0; round < nodes.length; round += 1) {
+      for (let round = begin; round < end; round += 1) {
         let isChanged = false;
-        for (let at = begin; at < end; at += 1) if (relax(at, isInside, true)) isChanged = true;
+        for (let one = begin; one < end; one += 1) if (relax(one, isInside, true)) isChanged = true;
         if (!isChanged) break;
       }
-      for (let at = begin; at < end; at += 1) relax(at, (to) => !isInside(to));
+      for (let one = begin; one < end; one += 1) relax(one, (to) => !isInside(to));
+      at = end - 1;
     }
   }
-  const found = new Map<number, FlowEdge>();
-  for (const at of reached.sort((a, b) => a - b)) {
-    const edge = by[at];
-    if (edge) found.set(at, edge);
+  const found = Int32Array.from(reached).sort();
+  const edges = Array.from(found, (at) => by[at]);
+  for (const at of found) {
     best[at] = -Infinity;
     by[at] = undefined;
   }
   return {
-    edgeTo: (place) => found.get(rank.get(place)!),
-    places: () => [...found.keys()].map((at) => order[at]!),
+    edgeTo: (place) => edges[placeIn(found, rank.get(place)!)],
+    places: () => [...found].flatMap((at, n) => (edges[n] ? [order[at]!] : [])),
   };
 };
 

@@ -54,8 +54,17 @@ export const clocksInto = (find: Lookup, links: readonly DigitalLink[], device: 
     links.filter(({ to }) => to.device === device && to.port === id),
   );
 
-/** A device follows what comes in unless it is set to its own clock; where nobody has set it, it leads rather than close a ring. */
+/** Whose clock each device counts by: several checks and pages ask. Documents are never changed in place. */
 export const clocksOf = (find: Lookup): Clocks => {
+  let clocks = CLOCKS.get(find);
+  if (!clocks) CLOCKS.set(find, (clocks = readClocks(find)));
+  return clocks;
+};
+
+const CLOCKS = new WeakMap<Lookup, Clocks>();
+
+/** A device follows what comes in unless it is set to its own clock; where nobody has set it, it leads rather than close a ring. */
+const readClocks = (find: Lookup): Clocks => {
   const links = digitalLinks(find).filter(
     ({ format, farFormat, to }) => farFormat === format && takesClock(find.port(to.device, to.port)!),
   );

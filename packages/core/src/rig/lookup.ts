@@ -54,6 +54,27 @@ export const lookup = (rig: Rig): Lookup => {
   return made;
 };
 
+/** Ports and streams of a model by their ids. */
+interface Parts {
+  ports: ReadonlyMap<string, Port>;
+  streams: ReadonlyMap<string, Stream>;
+}
+
+/** Models are never changed in place: what was found for one holds as long as it lives. */
+const PARTS = new WeakMap<DeviceModel, Parts>();
+
+const partsOf = (model: DeviceModel | undefined): Parts | undefined => {
+  if (!model) return undefined;
+  let parts = PARTS.get(model);
+  if (!parts) {
+    const byId = <T extends { id: string }>(all: readonly T[]) =>
+      // The first of an id counts.
+      new Map([...all].reverse().map((one) => [one.id, one]));
+    PARTS.set(model, (parts = { ports: byId(model.ports), streams: byId(model.streams) }));
+  }
+  return parts;
+};
+
 /** The same rig with conditions laid over it. */
 export const withConditions = (find: Lookup, conditions: readonly Condition[]): Lookup => {
   const all = [...find.conditions, ...conditions];
@@ -81,7 +102,9 @@ const makeLookup = (rig: Rig): Lookup => {
   }
   const apps = new Map(rig.apps.map((app) => [app.id, app]));
   const joined = new Map(rig.joinedInputs.map((one) => [one.id, one]));
-  const modelOf = (id: string) => models.get(devices.get(id)?.model ?? '');
+  const modelsByDevice = new Map(rig.devices.map(({ id, model }) => [id, models.get(model)]));
+  const modelOf = (id: string) => modelsByDevice.get(id);
+  const kindsByLead = new Map(rig.leads.map(({ id, kind }) => [id, kinds.get(kind)]));
   const chosenOf = (choice: AppChoice | null, computer: string): StreamChoice | null => {
     if (!isAsSystem(choice)) return choice;
     const device = devices.get(computer);
@@ -95,9 +118,9 @@ const makeLookup = (rig: Rig): Lookup => {
     device: (id) => devices.get(id),
     modelOf,
     lead: (id) => leads.get(id),
-    leadKindOf: (id) => kinds.get(leads.get(id)?.kind ?? ''),
-    port: (device, port) => modelOf(device)?.ports.find((candidate) => candidate.id === port),
-    stream: (device, stream) => modelOf(device)?.streams.find(({ id }) => id === stream),
+    leadKindOf: (id) => kindsByLead.get(id),
+    port: (device, port) => partsOf(modelOf(device))?.ports.get(port),
+    stream: (device, stream) => partsOf(modelOf(device))?.streams.get(stream),
     app: (id) => apps.get(id),
     appsOn: (computer) => rig.apps.filter((app) => app.computer === computer),
     joinedOf: (choice, computer) => {
