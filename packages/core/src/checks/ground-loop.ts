@@ -62,7 +62,7 @@ export const groundLoop: Check = (solved) => {
     const humDbu = dbuFromVolts(volts);
     const underDb = sound.dbu - humDbu;
     if (underDb > WANTED_DISTANCE_DB) continue;
-    const element = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
+    const element = find.element(input.device, input.element);
     const port = portOfElement(element);
     const leads = leadsFrom(solved, input.device, port);
     const loop = ringOf(solved, leads);

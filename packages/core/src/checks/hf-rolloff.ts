@@ -11,9 +11,7 @@ export const hfRolloff: Check = (solved) => {
   const found = new Map<string, Found>();
   for (const coupling of circuit.couplings) {
     const lost = dbFromRatio(couplingLevel(coupling)) - dbFromRatio(coupling.topVolts);
-    const element = find
-      .modelOf(coupling.from.device)
-      ?.elements.find(({ id }) => id === coupling.from.element);
+    const element = find.element(coupling.from.device, coupling.from.element);
     if (element?.kind !== 'output' || lost < DULL_DB || dbFromRatio(couplingLevel(coupling)) < -40) continue;
     const name = find.device(coupling.from.device)?.name ?? coupling.from.device;
     const port = portOfPin(element.plus);

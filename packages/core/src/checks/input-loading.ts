@@ -34,7 +34,7 @@ const isLoaded =
 export const inputLoading: Check = (solved) => {
   const { circuit, find, rig } = solved;
   return circuit.terminals.flatMap((terminal): Found[] => {
-    const element = find.modelOf(terminal.device)?.elements.find(({ id }) => id === terminal.element);
+    const element = find.element(terminal.device, terminal.element);
     // One leg on ground is no load: the other leg says what hangs on it.
     const lost = dbFromRatio(terminal.bestLeg);
     const isHeard = circuit.couplings.some(

@@ -27,8 +27,7 @@ export const humAt = (circuit: Circuit, find: Lookup, input: InputReading): Hum 
       (best, c) => (!best || couplingLevel(c) > couplingLevel(best) ? c : best),
       undefined,
     );
-  const element =
-    source && find.modelOf(source.from.device)?.elements.find(({ id }) => id === source.from.element);
+  const element = source && find.element(source.from.device, source.from.element);
   if (!source || element?.kind !== 'output') return undefined;
   const nominalDbu = element.nominalDbu ?? NOMINAL_OUTPUT_DBU[element.signal];
   const soundDbu = nominalDbu + dbFromRatio(couplingLevel(source));

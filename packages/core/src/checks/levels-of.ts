@@ -36,8 +36,8 @@ export const acceptedBy = (
 
 /** What an output of its class brings to an input, and what that input takes. */
 export const levelsOf = (find: Lookup, coupling: Coupling): WayLevels | undefined => {
-  const leaves = find.modelOf(coupling.from.device)?.elements.find(({ id }) => id === coupling.from.element);
-  const meets = find.modelOf(coupling.to.device)?.elements.find(({ id }) => id === coupling.to.element);
+  const leaves = find.element(coupling.from.device, coupling.from.element);
+  const meets = find.element(coupling.to.device, coupling.to.element);
   if (leaves?.kind !== 'output' || meets?.kind !== 'input') return undefined;
   const nominal = leaves.nominalDbu ?? NOMINAL_OUTPUT_DBU[leaves.signal];
   const [coldest, hottest] = acceptedBy(find, coupling.to.device, meets);

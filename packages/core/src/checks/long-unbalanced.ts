@@ -31,7 +31,7 @@ export const longUnbalanced: Check = (solved) => {
     // What lies under the source's own noise nobody hears.
     const noise = solved.heard.noise.get(pointId(input.device, input.element));
     if (noise !== undefined && hum.humDbu < noise + AUDIBLE_DB) return [];
-    const receiver = find.modelOf(input.device)?.elements.find(({ id }) => id === input.element);
+    const receiver = find.element(input.device, input.element);
     const port = portOfElement(receiver);
     const nearest = find.inPort(input.device, port)?.lead;
     if (!nearest) return [];

@@ -27,7 +27,7 @@ export const monoCancel: Check = ({ rig, find, circuit, graph }) => {
     // One sound alone has nothing to cancel with.
     if (couplings.length < 2) continue;
     for (const left of couplings) {
-      const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
+      const element = find.element(left.from.device, left.from.element);
       if (element?.kind !== 'output') continue;
       const right = couplings.find(
         (c) =>

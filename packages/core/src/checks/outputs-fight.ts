@@ -11,7 +11,7 @@ const FIGHTS = 0.1;
 const USUAL_MILLIAMPS = 10;
 
 const outputAt = ({ find }: Solved, device: string, id: string): OutputElement | undefined => {
-  const element = find.modelOf(device)?.elements.find((one) => one.id === id);
+  const element = find.element(device, id);
   return element?.kind === 'output' ? element : undefined;
 };
 

@@ -11,7 +11,7 @@ const SUPPLY_THERE_VOLTS = 5;
 export const phantomRiskRibbon: Check = (solved) => {
   const { find, circuit, rig } = solved;
   return circuit.outputsDc.flatMap((reading): Found[] => {
-    const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
+    const element = find.element(reading.device, reading.element);
     if (element?.kind !== 'output' || element.drive !== 'floating' || !element.tolerates) return [];
     const limit = element.tolerates;
     const isHurt = !survivesDc(limit, reading);

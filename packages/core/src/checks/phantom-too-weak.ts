@@ -17,7 +17,7 @@ const overloaded = (solved: Solved): Found[] =>
     .map(({ device, element, volts, milliamps }) => {
       const { find, rig, circuit } = solved;
       const name = find.device(device)?.name ?? device;
-      const rail = find.modelOf(device)?.elements.find(({ id }) => id === element);
+      const rail = find.element(device, element);
       const sockets = (find.modelOf(device)?.elements ?? []).flatMap((feed) =>
         feed.kind === 'feed' && feed.rail === element
           ? [

@@ -59,7 +59,7 @@ export const phantomUnneeded: Check = (solved) => {
   const { find, circuit, rig } = solved;
   const seen = new Set<string>();
   return circuit.feeds.flatMap((feed): Found[] => {
-    const element = find.modelOf(feed.device)?.elements.find(({ id }) => id === feed.element);
+    const element = find.element(feed.device, feed.element);
     const model = find.modelOf(feed.device);
     if (!feed.on || !model || element?.kind !== 'feed' || element.standard === 'plug-in') return [];
     const turn = feedSwitch(model, element);

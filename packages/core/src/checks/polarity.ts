@@ -116,7 +116,7 @@ const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
   byInput(circuit.couplings).flatMap((couplings) =>
     couplings.flatMap((left): Found[] => {
       const { device } = left.from;
-      const element = find.modelOf(device)?.elements.find(({ id }) => id === left.from.element);
+      const element = find.element(device, left.from.element);
       if (element?.kind !== 'output' || !element.pair || element.id > element.pair) return [];
       const right = couplings.find((one) => one.from.device === device && one.from.element === element.pair);
       if (!right || !isTwoVoices(graph, pointId(device, element.id), pointId(device, element.pair)))

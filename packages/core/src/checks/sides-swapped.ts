@@ -6,7 +6,7 @@ import { finding, type Check, type Found, type Fix, type Solved } from './findin
 import { leadsBetween, unplug } from './fixes/rewire';
 
 const sideOf = ({ find }: Solved, device: string, id: string) => {
-  const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
+  const element = find.element(device, id);
   return element?.kind === 'output' || element?.kind === 'input'
     ? { element, side: element.side }
     : undefined;

@@ -20,7 +20,7 @@ export interface SoundAt {
 }
 
 const outputOf = ({ find }: Solved, { from }: Coupling): OutputElement | undefined => {
-  const element = find.modelOf(from.device)?.elements.find(({ id }) => id === from.element);
+  const element = find.element(from.device, from.element);
   return element?.kind === 'output' ? element : undefined;
 };
 

@@ -49,7 +49,7 @@ export const unfedElectronics = (solved: Solved): Unfed[] =>
       if (inputs.length === 0) return [];
       const feeds = inputs.flatMap((input) => feedOfInput(solved, input.device, input.element) ?? []);
       const feed = feeds.find(({ on }) => on) ?? feeds[0];
-      const supply = solved.find.modelOf(feed?.device ?? '')?.elements.find(({ id }) => id === feed?.element);
+      const supply = feed && solved.find.element(feed.device, feed.element);
       return [
         {
           device: load.device,

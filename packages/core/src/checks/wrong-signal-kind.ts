@@ -9,7 +9,7 @@ import { mendOutputLead, moveToFedInput } from './fixes/phantom';
 import { matchFormat, unplug, unplugFrom, useOtherInput } from './fixes/rewire';
 
 const signalOf = (solved: Solved, device: string, id: string): SignalKind | undefined => {
-  const element = solved.find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
+  const element = solved.find.element(device, id);
   return element && 'signal' in element ? element.signal : undefined;
 };
 

@@ -75,7 +75,7 @@ export const phantomMilliwatts = (find: Lookup, circuit: Circuit, device: string
   circuit.feeds
     .filter((feed) => feed.device === device && feed.on)
     .reduce((sum, { element, legs }) => {
-      const part = find.modelOf(device)?.elements.find(({ id }) => id === element);
+      const part = find.element(device, element);
       const milliamps = legs.reduce((all, leg) => all + Math.abs(leg.milliamps), 0);
       return part?.kind === 'feed' ? sum + (milliamps * part.volts) / PHANTOM_EFFICIENCY : sum;
     }, 0);

@@ -27,7 +27,7 @@ export const leadResponse = (rig: Rig, leadId: string): ResponseReading[] => {
   if (responses.length === 0) return [];
   const circuit = solveCircuit(find);
   const name = (device: string, element: string) => {
-    const found = find.modelOf(device)?.elements.find(({ id }) => id === element);
+    const found = find.element(device, element);
     const side = found && 'side' in found && found.side ? `, ${found.side}` : '';
     return `${find.device(device)?.name ?? device}${side}`;
   };

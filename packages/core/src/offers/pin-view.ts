@@ -83,7 +83,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   const owners = new Set(pins.flatMap(({ sounds }) => sounds.map(({ source }) => source)));
   const circuit = solveCircuit(find);
   const meetings = circuit.couplings.flatMap((left): Meeting[] => {
-    const element = find.modelOf(left.from.device)?.elements.find(({ id }) => id === left.from.element);
+    const element = find.element(left.from.device, left.from.element);
     if (
       element?.kind !== 'output' ||
       element.side !== 'left' ||

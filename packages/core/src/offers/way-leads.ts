@@ -4,7 +4,7 @@ import type { FlowEdge, FlowNode } from '../flow';
 
 /** The socket a place in the flow is behind; undefined where it is inside a device. */
 const portOf = ({ find }: Solved, { device = '', point }: FlowNode): string | undefined => {
-  const element = find.modelOf(device)?.elements.find(({ id }) => id === point);
+  const element = point === undefined ? undefined : find.element(device, point);
   return element?.kind === 'input' || element?.kind === 'output' ? portOfPin(element.plus) : undefined;
 };
 

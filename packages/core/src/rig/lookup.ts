@@ -1,5 +1,6 @@
 import {
   controlOf,
+  type CircuitElement,
   type Control,
   type ControlValue,
   type DeviceModel,
@@ -35,6 +36,7 @@ export interface Lookup {
   leadKindOf: (lead: string) => LeadKind | undefined;
   port: (device: string, port: string) => Port | undefined;
   stream: (device: string, stream: string) => Stream | undefined;
+  element: (device: string, element: string) => CircuitElement | undefined;
   app: (id: string) => App | undefined;
   /** The programs on a computer. */
   appsOn: (computer: string) => App[];
@@ -54,10 +56,11 @@ export const lookup = (rig: Rig): Lookup => {
   return made;
 };
 
-/** Ports and streams of a model by their ids. */
+/** Ports, streams and elements of a model by their ids. */
 interface Parts {
   ports: ReadonlyMap<string, Port>;
   streams: ReadonlyMap<string, Stream>;
+  elements: ReadonlyMap<string, CircuitElement>;
 }
 
 /** Models are never changed in place: what was found for one holds as long as it lives. */
@@ -70,7 +73,10 @@ const partsOf = (model: DeviceModel | undefined): Parts | undefined => {
     const byId = <T extends { id: string }>(all: readonly T[]) =>
       // The first of an id counts.
       new Map([...all].reverse().map((one) => [one.id, one]));
-    PARTS.set(model, (parts = { ports: byId(model.ports), streams: byId(model.streams) }));
+    PARTS.set(
+      model,
+      (parts = { ports: byId(model.ports), streams: byId(model.streams), elements: byId(model.elements) }),
+    );
   }
   return parts;
 };
@@ -121,6 +127,7 @@ const makeLookup = (rig: Rig): Lookup => {
     leadKindOf: (id) => kindsByLead.get(id),
     port: (device, port) => partsOf(modelOf(device))?.ports.get(port),
     stream: (device, stream) => partsOf(modelOf(device))?.streams.get(stream),
+    element: (device, element) => partsOf(modelOf(device))?.elements.get(element),
     app: (id) => apps.get(id),
     appsOn: (computer) => rig.apps.filter((app) => app.computer === computer),
     joinedOf: (choice, computer) => {

@@ -60,7 +60,7 @@ export const feedOfInput = (
   device: string,
   input: string,
 ): FeedRef | undefined => {
-  const at = find.modelOf(device)?.elements.find(({ id }) => id === input);
+  const at = find.element(device, input);
   return at?.kind === 'input' ? feedAt(find, circuit, device, (leg) => leg === at.plus) : undefined;
 };
 
@@ -69,7 +69,7 @@ export const feedNamed = (
   { find, circuit }: { find: Lookup; circuit: Circuit },
   ref: ElementRef | undefined,
 ): FeedRef | undefined => {
-  const element = find.modelOf(ref?.device ?? '')?.elements.find(({ id }) => id === ref?.element);
+  const element = ref && find.element(ref.device, ref.element);
   return ref && element?.kind === 'feed'
     ? feedAt(find, circuit, ref.device, (leg) => element.legs.includes(leg))
     : undefined;

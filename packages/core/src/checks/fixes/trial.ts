@@ -77,7 +77,7 @@ export const isHarmed = (rig: Rig, circuit: Circuit, device?: string): boolean =
   const find = lookup(rig);
   return circuit.outputsDc.some((reading) => {
     if (device && reading.device !== device) return false;
-    const element = find.modelOf(reading.device)?.elements.find(({ id }) => id === reading.element);
+    const element = find.element(reading.device, reading.element);
     const limit = element?.kind === 'output' ? element.tolerates : undefined;
     return limit !== undefined && !survivesDc(limit, reading);
   });
@@ -97,7 +97,7 @@ const isHalfLost = (find: Lookup, device: string, into: readonly Coupling[]): bo
 };
 
 const isSide = (find: Lookup, device: string, id: string): boolean => {
-  const element = find.modelOf(device)?.elements.find((one) => one.id === id);
+  const element = find.element(device, id);
   return element?.kind === 'output' && element.drive === 'single' && element.pair !== undefined;
 };
 
@@ -123,7 +123,7 @@ export const reach = (rig: Rig, from: string, to: string): Reach => {
     im: 0,
   });
   const signal = (device: string, id: string) => {
-    const element = find.modelOf(device)?.elements.find((candidate) => candidate.id === id);
+    const element = find.element(device, id);
     return element && 'signal' in element ? element.signal : undefined;
   };
   const source = into[0] ? signal(from, into[0].from.element) : undefined;

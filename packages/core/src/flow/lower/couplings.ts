@@ -12,7 +12,7 @@ const isSocketed = (element: CircuitElement | undefined): element is Socketed =>
   element?.kind === 'output' || element?.kind === 'input';
 
 const isData = (find: Lookup, { device, element }: ElementRef): boolean => {
-  const found = find.modelOf(device)?.elements.find(({ id }) => id === element);
+  const found = find.element(device, element);
   return isSocketed(found) && found.signal === 'aes3';
 };
 
