@@ -2,6 +2,7 @@ import { listed, type Post, type Speaker } from '../feeds';
 import { isDestination } from '../flow';
 import { doubledAt, meantWaysTo, SECOND_NOTICED_DB, type Comb, type MeantWays } from '../gain';
 import { combFigures } from './comb-figures';
+import { cellsOf } from './cells';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { monitorsOn, stopMonitoring } from './fixes/monitoring';
 import { shutOnly } from './fixes/routing';
@@ -18,23 +19,21 @@ const isOneCall = ({ ref }: Speaker, { kind, app }: Post): boolean =>
   kind === 'call' && 'app' in ref && ref.app === app;
 
 /** Every sound that comes to one of some listeners by two ways, out of one microphone or one player. */
-const doubledIn = ({ feeds, heard, graph }: Solved, isAsked: (post: Post) => boolean): Doubled[] => {
-  const { speakers, posts, rows } = feeds;
+const doubledIn = (solved: Solved, isAsked: (post: Post) => boolean): Doubled[] => {
+  const { heard, graph } = solved;
   const ways = new Map<string, MeantWays>();
   const waysTo = (sink: string): MeantWays => {
     const known = ways.get(sink) ?? meantWaysTo(graph, sink);
     ways.set(sink, known);
     return known;
   };
-  return rows.flatMap((row, index) =>
-    row.flatMap(({ arrival }, at): Doubled[] => {
-      if (!arrival?.isDoubled || !isAsked(posts[at]!) || isOneCall(speakers[index]!, posts[at]!)) return [];
-      const source = graph.sources.findIndex(({ node }) => node === arrival.source);
-      const there = heard.everywhere.get(arrival.sink)?.get(source);
-      const comb = doubledAt(graph, there, arrival.source, waysTo(arrival.sink), SECOND_NOTICED_DB);
-      return comb ? [{ speaker: speakers[index]!, post: posts[at]!, comb }] : [];
-    }),
-  );
+  return cellsOf(solved).flatMap(({ speaker, post, feed: { arrival } }): Doubled[] => {
+    if (!arrival?.isDoubled || !isAsked(post) || isOneCall(speaker, post)) return [];
+    const source = graph.sources.findIndex(({ node }) => node === arrival.source);
+    const there = heard.everywhere.get(arrival.sink)?.get(source);
+    const comb = doubledAt(graph, there, arrival.source, waysTo(arrival.sink), SECOND_NOTICED_DB);
+    return comb ? [{ speaker, post, comb }] : [];
+  });
 };
 
 /** What leaves one of the ways: the later one first, since what comes at once is what was meant. */

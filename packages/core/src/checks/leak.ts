@@ -1,6 +1,7 @@
-import { isOwnPost, sinkRefOf, type Feed, type Post, type Speaker } from '../feeds';
+import { isOwnPost, sinkRefOf, type Post, type Speaker } from '../feeds';
 import type { Arrival } from '../gain';
 import { removeIntent, sayIntent, type Intent } from '../rig';
+import { cellsOf } from './cells';
 import { figureText, finding, type Check, type Figure, type Fix, type Found, type Solved } from './finding';
 import { shutBetween } from './fixes/routing';
 import { arrivalsBetween, intentPhrase, intentSentence } from './meant';
@@ -46,25 +47,26 @@ const against = (solved: Solved, intent: Intent): Found[] => {
 /** A sound at the far ends of one call that nobody there wants, though nobody has said so. */
 interface Unasked {
   speaker: Speaker;
+  because: string;
   at: { post: Post; arrival: Arrival }[];
 }
 
-const unaskedIn = ({ feeds: { speakers, posts, rows } }: Solved): Unasked[] =>
-  speakers.flatMap((speaker, row) => {
-    const isUnasked = ({ state, intent }: Feed, post: Post) =>
-      state === 'unwanted' && intent === undefined && !isOwnPost(speaker.ref, post);
-    const at = posts.flatMap((post, n) => {
-      const feed = rows[row]![n]!;
-      return isUnasked(feed, post) ? [{ post, arrival: feed.arrival! }] : [];
-    });
-    const apps = new Set(at.map(({ post }) => post.app));
-    return [...apps].map((app) => ({ speaker, at: at.filter(({ post }) => post.app === app) }));
-  });
+const unaskedIn = (solved: Solved): Unasked[] => {
+  const by = new Map<string, Unasked>();
+  for (const { speaker, post, feed } of cellsOf(solved)) {
+    const { state, intent, arrival } = feed;
+    if (state !== 'unwanted' || intent !== undefined || isOwnPost(speaker.ref, post)) continue;
+    const key = `${speaker.id} ${post.app}`;
+    const there = by.get(key) ?? { speaker, because: feed.because, at: [] };
+    by.set(key, there);
+    there.at.push({ post, arrival: arrival! });
+  }
+  return [...by.values()];
+};
 
-const unasked = (solved: Solved, { speaker, at }: Unasked): Found => {
-  const { rig, feeds } = solved;
+const unasked = (solved: Solved, { speaker, because, at }: Unasked): Found => {
+  const { rig } = solved;
   const [{ post }] = at as [Unasked['at'][number]];
-  const because = feeds.rows[feeds.speakers.indexOf(speaker)]![feeds.posts.indexOf(post)]!.because;
   const computer = 'app' in speaker.ref ? solved.find.app(speaker.ref.app)?.computer : undefined;
   const level = Math.max(...at.map(({ arrival }) => arrival.level));
   return finding({

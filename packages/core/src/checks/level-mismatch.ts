@@ -33,11 +33,11 @@ interface Mismatch extends WayLevels {
 
 /** A level an input cannot be set to: judged by what really arrives, volumes, pads and leads counted. */
 const mismatchOf = (solved: Solved, coupling: Coupling): Mismatch | undefined => {
-  const levels = levelsOf(solved.find, coupling);
   const passesDb = dbFromRatio(couplingLevel(coupling));
+  if (coupling.isCrosstalk || passesDb < PASSES_DB) return undefined;
+  const levels = levelsOf(solved.find, coupling);
   const leaving = levelOf(solved, coupling);
-  if (!levels || !leaving || coupling.isCrosstalk || passesDb < PASSES_DB || levels.leaves.signal === 'aes3')
-    return undefined;
+  if (!levels || !leaving || levels.leaves.signal === 'aes3') return undefined;
   const { leaves, arrives, coldest, hottest } = levels;
   const level = leaving.dbu + passesDb;
   const rest = { ...levels, level, isActual: leaving.isActual };

@@ -3,6 +3,7 @@ import { meantPlaces } from '../flow';
 import { levelAt } from '../gain';
 import { combineEdits, putApp } from '../rig';
 import type { Db } from '../units';
+import { byPost, cellsOf } from './cells';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { chooseElsewhere } from './fixes/listening';
 import { openTo } from './fixes/routing';
@@ -86,11 +87,10 @@ const toBoth = (solved: Solved, post: Post, all: readonly Sided[]): Fix[] => {
 
 /** A voice on one side of an audience, or of a pair of headphones, alone. */
 export const oneSided: Check = (solved) => {
-  const { speakers, posts, rows } = solved.feeds;
-  return posts.flatMap((post, at): Found[] => {
-    const all = speakers.flatMap((speaker, row) =>
-      isVoice(speaker) && rows[row]![at]!.state === 'arrives' ? sidedAt(solved, speaker, post) : [],
-    );
+  const heard = cellsOf(solved).filter(({ speaker, feed }) => isVoice(speaker) && feed.state === 'arrives');
+  return byPost(heard).flatMap((cells): Found[] => {
+    const { post } = cells[0]!;
+    const all = cells.flatMap(({ speaker }) => sidedAt(solved, speaker, post));
     const [first] = all;
     if (!first) return [];
     const names = all.map(({ speaker, side }) => `${speaker.inSentence} on the ${side}`);

@@ -19,7 +19,7 @@ export const phantomIntoOutput: Check = (solved) => {
     if (element?.kind !== 'output' || !element.tolerates || element.signal === 'microphone') continue;
     const limit = element.tolerates;
     if (survivesDc(limit, reading)) continue;
-    const port = model!.ports.find(({ id }) => portOfPin(element.plus) === id)!;
+    const port = find.port(reading.device, portOfPin(element.plus))!;
     const key = `${reading.device}:${port.id}`;
     if (found.has(key)) continue;
     const feed = feedNamed(solved, reading.fedBy);

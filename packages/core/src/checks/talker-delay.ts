@@ -1,6 +1,7 @@
 import { listed, OWN_VOICE_LATE_MS } from '../feeds';
 import { waysBetween } from '../flow';
 import { BUFFER_FRAMES, bufferMs, putApp, setBuffer } from '../rig';
+import { byPost, cellsOf } from './cells';
 import { asFix, figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { letThrough } from './fixes/let-through';
 import { insteadOfMonitoring, monitorsOn, stopMonitoring } from './fixes/monitoring';
@@ -21,13 +22,9 @@ const sooner = (solved: Solved, edges: Parameters<typeof monitorsOn>[1], lateMs:
 /** Whoever speaks hears themselves late in the headphones. */
 export const talkerDelay: Check = (solved) => {
   const { graph } = solved;
-  const { speakers, posts, rows } = solved.feeds;
-  return posts.flatMap((post, at): Found[] => {
-    const late = speakers.flatMap((speaker, row) => {
-      const { isLate, arrival } = rows[row]![at]!;
-      return isLate && arrival ? [{ speaker, arrival }] : [];
-    });
-    if (late.length === 0) return [];
+  return byPost(cellsOf(solved).filter(({ feed }) => feed.isLate)).flatMap((cells): Found[] => {
+    const { post } = cells[0]!;
+    const late = cells.map(({ speaker, feed }) => ({ speaker, arrival: feed.arrival! }));
     const worst = late.reduce((a, b) => (b.arrival.lateMs > a.arrival.lateMs ? b : a));
     const { lateMs, source, sink } = worst.arrival;
     const names = late.map(({ speaker }) => speaker.name);

@@ -1,4 +1,5 @@
 import { wayTo } from '../flow';
+import { cellsOf } from './cells';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import type { Feed, Post, Speaker } from '../feeds';
 import { turnDownAlong } from './fixes/turn-down';
@@ -44,11 +45,7 @@ const foundAt = (solved: Solved, speaker: Speaker, post: Post, feed: Feed): Foun
   });
 
 /** What is to be kept under the others somewhere, and is not. */
-export const tooLoud: Check = (solved) => {
-  const { speakers, posts, rows } = solved.feeds;
-  return rows.flatMap((row, index) =>
-    row.flatMap((feed, at) =>
-      feed.tooLoudByDb === undefined ? [] : [foundAt(solved, speakers[index]!, posts[at]!, feed)],
-    ),
-  );
-};
+export const tooLoud: Check = (solved) =>
+  cellsOf(solved)
+    .filter(({ feed }) => feed.tooLoudByDb !== undefined)
+    .map(({ speaker, post, feed }) => foundAt(solved, speaker, post, feed));

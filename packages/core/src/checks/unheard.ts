@@ -1,4 +1,5 @@
-import type { Feed, Feeds, Post, Speaker } from '../feeds';
+import type { Feed, Post, Speaker } from '../feeds';
+import { cellsOf } from './cells';
 import { finding, type Check, type Found, type Place, type Severity, type Solved } from './finding';
 import { letThrough } from './fixes/let-through';
 
@@ -9,30 +10,29 @@ interface Gap {
   feed: Feed;
 }
 
-/** Whether some other voice comes to a listener: where none does, it is the stream that is wrong, or nothing is plugged yet. */
-const hearsAnother = ({ speakers, rows }: Feeds, at: number): boolean =>
-  speakers.some(({ kind }, row) => kind === 'person' && rows[row]![at]!.state === 'arrives');
-
 /** Whether anything at all comes to those who are here: headphones that nothing is plugged to yet are no listener. */
 const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
-
-/** Whether a sound is kept or sent anywhere: what is not is told by itself. */
-const isKept = ({ posts, rows }: Feeds, row: number): boolean =>
-  posts.some((post, at) => !isHere(post) && rows[row]![at]!.state === 'arrives');
 
 const playsNowhere = ({ find }: Solved, { ref }: Speaker): boolean =>
   'app' in ref && find.app(ref.app)?.output === null;
 
-const gapsOf = (solved: Solved, feeds: Feeds): Gap[] =>
-  feeds.rows.flatMap((row, index) =>
-    row.flatMap((feed, at): Gap[] => {
-      const [speaker, post] = [feeds.speakers[index]!, feeds.posts[at]!];
+const gapsOf = (solved: Solved): Gap[] => {
+  const cells = cellsOf(solved);
+  const arriving = cells.filter(({ feed }) => feed.state === 'arrives');
+  // Where no voice comes, it is the stream that is wrong, or nothing is plugged yet.
+  const hearsVoices = new Set(arriving.flatMap(({ speaker, at }) => (speaker.kind === 'person' ? [at] : [])));
+  // What is kept and sent nowhere is told by itself.
+  const isKept = new Set(arriving.flatMap(({ post, row }) => (isHere(post) ? [] : [row])));
+  return cells.filter(
+    ({ speaker, feed, row, at }) =>
       // What the operator asked for is told as such; a program that plays nowhere yet is still to be set up.
-      if (feed.state !== 'missing' || feed.intent !== undefined || playsNowhere(solved, speaker)) return [];
-      const isTold = hearsAnother(feeds, at) && (speaker.kind === 'call' || isKept(feeds, index));
-      return isTold ? [{ speaker, post, feed }] : [];
-    }),
+      feed.state === 'missing' &&
+      feed.intent === undefined &&
+      !playsNowhere(solved, speaker) &&
+      hearsVoices.has(at) &&
+      (speaker.kind === 'call' || isKept.has(row)),
   );
+};
 
 /** Who loses most: a talk that cannot go on is a fault, an audience without the far end a caution. */
 const severityOf = ({ speaker, post }: Gap): Severity =>
@@ -52,7 +52,7 @@ const placesOf = ({ rig, find }: Solved, { speaker, post }: Gap): Place[] => {
 /** Someone who should be heard somewhere, where others are, and is not. */
 export const unheard: Check = (solved) => {
   const { feeds } = solved;
-  return gapsOf(solved, feeds).map((gap): Found => {
+  return gapsOf(solved).map((gap): Found => {
     const { speaker, post, feed } = gap;
     const others = feeds.rows
       .map((row) => row[feeds.posts.indexOf(post)]!)

@@ -35,7 +35,7 @@ const termsOf = (find: Lookup, device: string, path: Path): Term[] => {
   ];
 };
 
-const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead: boolean) => {
+const addPlaces = (graph: GraphMaker, find: Lookup, device: Device, model: DeviceModel, isDead: boolean) => {
   for (const point of model.points) {
     const node = pointId(device.id, point.id);
     graph.node({
@@ -59,7 +59,7 @@ const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead
   }
   for (const element of model.elements) {
     if (element.kind !== 'output' && element.kind !== 'input') continue;
-    const port = model.ports.find(({ id }) => portOfPin(element.plus) === id);
+    const port = find.port(device.id, portOfPin(element.plus));
     graph.node({
       id: pointId(device.id, element.id),
       label: port?.label ?? element.id,
@@ -92,7 +92,7 @@ export const lowerDevice = (
   const own = find.conditions.filter((one) => 'device' in one && one.device === device.id);
   const isDead = own.some(({ kind }) => kind === 'dead');
   const addedDb = own.reduce((sum, one) => sum + (one.kind === 'noisy' ? one.db : 0), 0);
-  addPlaces(graph, device, model, isDead);
+  addPlaces(graph, find, device, model, isDead);
   if (isDead) return;
   for (const [index, path] of model.paths.entries()) {
     if (!isActive(find, device, path.when)) continue;
