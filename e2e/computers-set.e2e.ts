@@ -98,6 +98,62 @@ test('an interface that counts by its own clock is made to follow the preamp bef
   await opened(two);
   await two.getByRole('button', { name: /^Let Interface count/ }).click();
   await expect(two).toHaveCount(0);
+  // Nothing is in its word clock socket: it is told to wait there, and mended by naming the light.
+  await clocks.getByLabel('Interface counts').selectOption({ label: 'by Word clock in' });
+  const waits = finding(page, 'clock-primary-missing');
+  await expect(waits).toContainText('Interface waits for a clock at Word clock in, and none comes');
+  await clocks.getByLabel('Interface counts').selectOption({ label: 'by ADAT in' });
+  await expect(waits).toHaveCount(0);
+  await expect(clocks).toContainText('follows Preamp');
+});
+
+test('a game on the second computer that gets into the call is told, and kept out', async ({
+  page,
+  request,
+}) => {
+  const id = await keep(
+    request,
+    buildRig({
+      name: 'A game beside the call',
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-podcast', name: 'Desk', settings: { gain1: 46, 'phones-volume1': -28 } },
+        {
+          id: 'pc',
+          model: 'laptop-c',
+          name: 'Call computer',
+          apps: [
+            {
+              id: 'call',
+              name: 'Call',
+              kind: 'call',
+              input: { device: 'desk', stream: 'second' },
+              output: { device: 'desk', stream: 'second-return' },
+              tracks: [],
+            },
+          ],
+        },
+        { id: 'other', model: 'laptop-c', name: 'Game computer' },
+        { id: 'ears', model: 'headphones', name: 'Headphones' },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'usb-c-c', ends: ['other.usb1', 'desk.usb1'], lengthM: 1 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb2'], lengthM: 1 },
+        { kind: 'mini-trs', ends: ['ears.in', 'desk.phones1'], lengthM: 2 },
+      ],
+      people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+      placements: [{ person: 'ann', device: 'mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 }],
+    }),
+  );
+  await page.goto(`/rigs/${id}/wiring?device=other`);
+  await page.getByRole('button', { name: 'Add a game' }).click();
+  await page.getByLabel('Game plays into').selectOption({ label: 'Desk, Playback' });
+  const leak = finding(page, 'leak');
+  await expect(leak).toContainText('Game gets through to the far end of Call');
+  await opened(leak);
+  await leak.getByRole('button', { name: /USB 1/ }).first().click();
+  await expect(leak).toHaveCount(0);
 });
 
 test('what a call does by itself is set, and told with its figures', async ({ page, request }) => {
