@@ -297,7 +297,7 @@ const Program = ({ rig, app, page }: { rig: Rig; app: App; page: AppPage }) => {
       />
       <BufferField app={app} />
       {app.kind === 'call' && <ByItself app={app} told={page.byItself} />}
-      <Starting app={app} isStale={page.isStale} />
+      {takesSound(app.kind) && <Starting app={app} isStale={page.isStale} />}
       {app.kind === 'recorder' && app.tracks.length > 0 && <TrackTable app={app} page={page} />}
       {app.kind === 'recorder' && page.hears && <NameAfterDesk app={app} />}
     </li>

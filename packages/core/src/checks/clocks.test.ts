@@ -1,7 +1,7 @@
 import { clocksOf } from '../host';
-import { modelById } from '../catalogue';
+import { leadKindById, modelById } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
-import { lookup, readRigValue, setClock, setRate, swapModel, type Rig } from '../rig';
+import { connect, lookup, readRigValue, setClock, setRate, swapModel, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { lightChain, preampByLight, withWordClock, type Clock } from './clocks.testing';
 import { pressEveryFix } from './pressed.testing';
@@ -137,7 +137,25 @@ describe('a word clock', () => {
     ['by light, as it is named', preampByLight(LIGHT)],
   ];
 
-  it.each(quiet)('silent: %s', (_name, rig) => expect(saidOf(rig)).toEqual([]));
+  it.each(quiet)('silent: %s', (_name, rig) => {
+    expect(saidOf(rig)).toEqual([]);
+    const grave = solveRig(rig).findings.filter(
+      ({ severity }) => severity === 'danger' || severity === 'fault',
+    );
+    expect(grave.map(({ title }) => title)).toEqual([]);
+  });
+
+  it('from one output to another it is told that nobody listens', () => {
+    const rig = after(preampByLight(undefined), (now) =>
+      connect(now, leadKindById('bnc'), [
+        { device: 'box', port: 'word-out' },
+        { device: 'amp', port: 'word-out' },
+      ]),
+    );
+    const said = solveRig(rig).findings.find(({ code }) => code === 'wrong-signal-kind');
+    expect(said!.why).toContain('send word clock and neither listens');
+    pressEveryFix(rig, 'wrong-signal-kind');
+  });
 
   const bad: [string, Rig, string][] = [
     ...([undefined, 'own'] as const).map((amp): [string, Rig, string] => [

@@ -37,8 +37,8 @@ const FORMAT_NAMES = {
 
 /** Data that arrives and is not understood: the plug is the same, the language is not. */
 const misread = ({ find, rig }: Solved): Found[] =>
-  digitalLinks(find).flatMap(({ device, port, to, format, farFormat, leads, channels }): Found[] => {
-    if (channels.length > 0) return [];
+  digitalLinks(find).flatMap(({ device, port, to, format, farFormat, leads, isUnderstood }): Found[] => {
+    if (isUnderstood) return [];
     const name = (id: string) => find.device(id)?.name ?? id;
     const far = farFormat ? `speaks ${FORMAT_NAMES[farFormat]}` : 'takes no sound as data there';
     const isSender = farFormat === format;
@@ -49,7 +49,7 @@ const misread = ({ find, rig }: Solved): Found[] =>
         title: `${name(to.device)} does not understand ${name(device)}`,
         why: isSender
           ? `Both ends of this lead send ${FORMAT_NAMES[format]} and neither listens. Join an output to an input.`
-          : `The plug fits, the language is another: ${name(device)} sends ${FORMAT_NAMES[format]}, ${name(to.device)} ${far}. No sound passes.`,
+          : `The plug fits, the language is another: ${name(device)} sends ${FORMAT_NAMES[format]}, ${name(to.device)} ${far}. ${format === 'word-clock' ? 'No clock' : 'No sound'} passes.`,
         places: [{ lead: leads[0]! }, { device, port }, to],
         figures: [{ label: 'Channels that arrive', value: 0, unit: '', from: 'formats of the two sockets' }],
         propose: () => [...matchFormat(rig, device, port, leads[0]!), unplug(rig, find.lead(leads[0]!)!)],

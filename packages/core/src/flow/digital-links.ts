@@ -9,7 +9,9 @@ export interface DigitalLink extends LeadRun {
   format: DigitalFormat;
   /** What the far socket speaks; absent when it takes no sound as data at all. */
   farFormat?: DigitalFormat;
-  /** Points that arrive: from this device's to the far one's. */
+  /** The far socket takes in what this one sends. */
+  isUnderstood: boolean;
+  /** Points that arrive: from this device's to the far one's; none of a clock. */
   channels: [from: string, to: string][];
   delayMs: number;
 }
@@ -30,7 +32,8 @@ export const digitalLinks = (find: Lookup): DigitalLink[] => {
       if (!port.digital || !run) return [];
       const far = find.port(run.to.device, run.to.port)?.digital;
       const { format, sends = [] } = port.digital;
-      const receives = far?.format === format ? (far.receives ?? []) : [];
+      const taken = far?.format === format ? far.receives : undefined;
+      const receives = taken ?? [];
       return [
         {
           ...run,
@@ -38,6 +41,7 @@ export const digitalLinks = (find: Lookup): DigitalLink[] => {
           port: port.id,
           format,
           ...(far ? { farFormat: far.format } : {}),
+          isUnderstood: taken !== undefined,
           channels: sends
             .slice(0, receives.length)
             .map((from, index): [string, string] => [from, receives[index]!]),

@@ -66,7 +66,7 @@ const CLOCKS = new WeakMap<Lookup, Clocks>();
 /** A device follows what comes in unless it is set to its own clock; where nobody has set it, it leads rather than close a ring. */
 const readClocks = (find: Lookup): Clocks => {
   const links = digitalLinks(find).filter(
-    ({ format, farFormat, to }) => farFormat === format && takesClock(find.port(to.device, to.port)!),
+    ({ isUnderstood, to }) => isUnderstood && takesClock(find.port(to.device, to.port)!),
   );
   const follows = new Map<string, string>();
   const waiting: Clocks['waiting'] = [];
