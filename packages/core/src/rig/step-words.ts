@@ -21,6 +21,7 @@ export const standing = (rig: Rig, { collection, id, path }: Step): unknown => {
   );
 };
 
+/** What the fields of entries are called; those of each kind of entry share their words. */
 const FIELD_WORDS: Record<string, string> = {
   lengthM: 'Length',
   name: 'Name',
@@ -55,6 +56,15 @@ const FIELD_WORDS: Record<string, string> = {
   isMonitored: 'Monitored',
   rateHz: 'Sample rate',
   clock: 'Clock',
+  members: 'Inputs',
+  outputs: 'Outputs',
+  computer: 'Computer',
+  person: 'Who sits there',
+  device: 'Microphone',
+  capsule: 'Capsule',
+  source: 'Sound meant',
+  sink: 'Where it is meant',
+  byDb: 'How far under the others',
   countsBy: 'Counts by',
   batterySets: 'Sets of batteries',
   lacksDriver: 'Driver missing',
