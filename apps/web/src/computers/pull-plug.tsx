@@ -10,8 +10,12 @@ const Consequences = ({ lead }: { lead: string }) => {
   return <ConsequenceWords pulled={answer} />;
 };
 
-const ConsequenceWords = ({ pulled: { quiet, down, deaf, restart, moved } }: { pulled: PulledPlug }) => {
-  if (quiet.length + down.length + deaf.length === 0)
+const ConsequenceWords = ({
+  pulled: { quiet, down, deaf, mute, restart, moved },
+}: {
+  pulled: PulledPlug;
+}) => {
+  if (quiet.length + down.length + deaf.length + mute.length === 0)
     return <p className="text-good">Nobody would be missed, and nothing goes down.</p>;
   return (
     <ul className="list-disc space-y-0.5 pl-4">
@@ -25,6 +29,9 @@ const ConsequenceWords = ({ pulled: { quiet, down, deaf, restart, moved } }: { p
           {name} has nothing to listen to any more
           {restart.includes(name) ? ', and has to be started again once the plug is back' : ''}.
         </li>
+      ))}
+      {mute.map((name) => (
+        <li key={`${name} plays`}>{name} has nothing to play into any more.</li>
       ))}
       {moved.length > 0 && (
         <li>

@@ -210,6 +210,43 @@ describe('a plug pulled', () => {
     ]);
   });
 
+  it('of what only plays what is joined takes its inputs down too, and whoever plays into it plays nowhere', () => {
+    const [joined] = rig.joinedInputs;
+    const withOut: Rig = {
+      ...rig,
+      joinedInputs: [
+        {
+          ...joined!,
+          members: joined!.members.slice(0, 1),
+          outputs: [{ device: 'd1', stream: 'usb-out', resampled: true }],
+        },
+      ],
+      apps: [
+        { ...rig.apps[0]!, tracks: rig.apps[0]!.tracks.slice(0, 1) },
+        {
+          ...rig.apps[0]!,
+          id: 'music',
+          name: 'Music',
+          kind: 'player',
+          input: null,
+          output: { joined: 'all' },
+          tracks: [],
+        },
+      ],
+    };
+    expect(pullPlug(solved(withOut), leadAt('d1', 'usb'))).toMatchObject({
+      down: ['All of them'],
+      deaf: ['Recorder'],
+      mute: ['Music'],
+    });
+    // With outputs alone it goes down as well.
+    const outOnly = { ...withOut, joinedInputs: [{ ...withOut.joinedInputs[0]!, members: [], clock: null }] };
+    expect(pullPlug(solved(outOnly), leadAt('d1', 'usb'))).toMatchObject({
+      down: ['All of them'],
+      mute: ['Music'],
+    });
+  });
+
   it('of a microphone silences that one alone', () => {
     const pulled = pullPlug(solved(rig), leadAt('m1', 'out'))!;
     expect([pulled.down, pulled.deaf, pulled.quiet.map(({ who }) => who)]).toEqual([[], [], ['B']]);

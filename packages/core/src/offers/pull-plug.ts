@@ -1,7 +1,17 @@
 import type { Solved } from '../checks';
 import { inSentence } from '../feeds';
 import { appChannels, obstaclesTo, type Chooser } from '../flow';
-import { movedTracks, removeLead, tryEdit, withMembers, type AppChoice, type DeviceStream } from '../rig';
+import {
+  movedTracks,
+  removeLead,
+  SIDES,
+  tryEdit,
+  withEachMember,
+  type AppChoice,
+  type DeviceStream,
+  type JoinedInput,
+  type Side,
+} from '../rig';
 import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
 
 /** What would happen, were one lead pulled out now. */
@@ -13,6 +23,8 @@ export interface PulledPlug {
   down: string[];
   /** Programs that would have nothing to listen to. */
   deaf: string[];
+  /** Programs that would have nothing to play into. */
+  mute: string[];
   /** Programs that would have to be started again once it is back. */
   restart: string[];
   /** Tracks whose channel would get another number, were what is gone taken out of what it is joined to. */
@@ -45,32 +57,32 @@ export const pullPlug = (
     );
     return where.length > 0 ? [{ who: name, where }] : [];
   });
-  const channels = (solved: Solved, chooser: Chooser, choice: AppChoice | null) =>
-    appChannels(solved.find, solved.usb, chooser, 'input', choice).length;
-  const isLost = (chooser: Chooser, choice: AppChoice | null) =>
-    channels(before, chooser, choice) > 0 && channels(then, chooser, choice) === 0;
+  const channels = (solved: Solved, chooser: Chooser, choice: AppChoice | null, side: Side) =>
+    appChannels(solved.find, solved.usb, chooser, side, choice).length;
+  const isLost = (chooser: Chooser, choice: AppChoice | null, side: Side) =>
+    channels(before, chooser, choice, side) > 0 && channels(then, chooser, choice, side) === 0;
+  const isDown = ({ id, computer }: JoinedInput) =>
+    SIDES.some((side) => isLost({ computer }, { joined: id }, side));
   return {
     lead,
     quiet,
-    down: rig.joinedInputs
-      .filter(({ id, computer }) => isLost({ computer }, { joined: id }))
+    down: rig.joinedInputs.filter(isDown).map(({ name }) => name),
+    restart: rig.apps
+      .filter((app) => app.restarts && isLost(app, app.input, 'input'))
       .map(({ name }) => name),
-    restart: rig.apps.filter((app) => app.restarts && isLost(app, app.input)).map(({ name }) => name),
     moved: rig.joinedInputs.flatMap((joined) => {
       const gone = obstaclesTo(then.find, then.usb, { computer: joined.computer }, 'input', {
         joined: joined.id,
       });
       const isGone = ({ device, stream }: DeviceStream) =>
         gone.some((one) => one.device === device && one.stream === stream);
-      if (gone.length === 0 || !isLost({ computer: joined.computer }, { joined: joined.id })) return [];
-      const without = withMembers(
-        joined,
-        joined.members.filter((member) => !isGone(member)),
-      );
+      if (gone.length === 0 || !isDown(joined)) return [];
+      const without = withEachMember(joined, (member) => (isGone(member) ? undefined : member));
       return movedTracks(rig, without).flatMap(({ app, name, from, to }) =>
         to === undefined ? [] : [{ app: find.app(app)?.name ?? app, track: name, from, to }],
       );
     }),
-    deaf: rig.apps.filter((app) => isLost(app, app.input)).map(({ name }) => name),
+    deaf: rig.apps.filter((app) => isLost(app, app.input, 'input')).map(({ name }) => name),
+    mute: rig.apps.filter((app) => isLost(app, app.output, 'output')).map(({ name }) => name),
   };
 };
