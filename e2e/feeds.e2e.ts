@@ -163,3 +163,14 @@ test('headphones are worn by one person at a time', async ({ page, request }) =>
   await page.goto(`/rigs/${id}/wiring?device=guest-phones`);
   await expect(page.getByLabel('Worn by')).toHaveValue('');
 });
+
+test('on a phone what is opened comes into sight, and there is a way back', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/rigs/${id}/feeds`);
+  await page.getByRole('table').getByRole('button').last().click();
+  const opened = page.getByRole('complementary', { name: 'What is chosen, and what is found' });
+  await expect(opened.getByRole('heading').first()).toBeInViewport();
+  await opened.getByRole('button', { name: 'Back to who hears what' }).click();
+  await expect(page.getByRole('heading', { name: 'Who hears what' })).toBeInViewport();
+});

@@ -1,5 +1,5 @@
 import type { FeedsPage, Finding } from '@diaphon/core';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { OwnFindings } from '../findings/own-findings';
 import { Button } from '../look/button';
@@ -85,6 +85,8 @@ export const FeedsView = () => {
   const [params, setParams] = useSearchParams();
   const { id } = useParams();
   const [isProposing, setIsProposing] = useState(false);
+  const opened = useRef<HTMLElement>(null);
+  const top = useRef<HTMLHeadingElement>(null);
   if (!answer) return <Waiting words="Listening everywhere" />;
   const page = inOrder(answer);
   if (page.speakers.length === 0 || page.posts.length === 0)
@@ -95,7 +97,13 @@ export const FeedsView = () => {
     );
   const [speaker, post] = [params.get('sound'), params.get('at')];
   const chosen = speaker !== null && post !== null ? { speaker, post } : firstAmiss(page);
-  const choose = (next: Chosen) => setParams({ sound: next.speaker, at: next.post }, { replace: true });
+  const choose = (next: Chosen) => {
+    setParams({ sound: next.speaker, at: next.post }, { replace: true });
+    // On a phone what is opened stands below all listeners.
+    const { current } = opened;
+    if (current && current.getBoundingClientRect().top >= window.innerHeight)
+      current.scrollIntoView({ block: 'start' });
+  };
   /** The feed a finding is about, as far as its places tell. */
   const show = ({ places }: Finding) => {
     const listener = page.posts.find(({ devices }) =>
@@ -117,7 +125,9 @@ export const FeedsView = () => {
       <div className="min-w-0 flex-1 space-y-4 overflow-y-auto p-3 max-[820px]:flex-none max-[820px]:overflow-visible">
         <header className="flex flex-wrap items-end justify-between gap-x-4 gap-y-1">
           <div>
-            <h2 className="text-[17px] leading-tight font-bold">Who hears what</h2>
+            <h2 ref={top} className="text-[17px] leading-tight font-bold">
+              Who hears what
+            </h2>
             {amiss === 0 && own.length > 0 ? (
               <p className="font-bold text-caution">
                 Everyone hears whom they should, but not as it should be: see the findings.
@@ -167,6 +177,7 @@ export const FeedsView = () => {
         <TryIt />
       </div>
       <aside
+        ref={opened}
         aria-label="What is chosen, and what is found"
         className="w-[330px] shrink-0 space-y-4 overflow-y-auto border-l border-line p-3 max-[820px]:w-full max-[820px]:border-l-0"
       >
@@ -184,6 +195,12 @@ export const FeedsView = () => {
         )}
         <OwnFindings findings={own} onShow={show} />
         {row >= 0 && at >= 0 && <FeedHear page={page} row={row} at={at} />}
+        <Button
+          className="min-[821px]:hidden"
+          onClick={() => top.current?.scrollIntoView({ block: 'start' })}
+        >
+          Back to who hears what
+        </Button>
       </aside>
     </main>
   );
