@@ -1,12 +1,5 @@
 import type { Figure } from '@diaphon/core';
-import { quantity } from '../look/figures';
-
-/** What is counted has no decimals; small volts have three, seconds two. */
-const digitsOf = (value: number, unit: string): number => {
-  if (unit === '' && Number.isInteger(value)) return 0;
-  if (unit === 'V' && Math.abs(value) < 1) return 3;
-  return unit === 's' ? 2 : 1;
-};
+import { digitsOf, quantity } from '../look/figures';
 
 /** The figures a finding rests on, each with where it comes from. */
 export const FiguresList = ({ figures }: { figures: Figure[] }) => (

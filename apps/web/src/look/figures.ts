@@ -12,6 +12,14 @@ export const quantity = (value: number | null | undefined, unit: string, digits 
     ? figure(value, digits)
     : `${figure(value, digits)} ${unit}`;
 
+/** What is counted has no decimals, nor has what is large; levels have one, small volts three, seconds two. */
+export const digitsOf = (value: number, unit: string): number => {
+  if ((unit === '' && Number.isInteger(value)) || unit === 'bytes') return 0;
+  if (unit === 'V' && Math.abs(value) < 1) return 3;
+  if (Math.abs(value) >= 100 && !unit.startsWith('dB')) return 0;
+  return unit === 's' ? 2 : 1;
+};
+
 /** "1 device", "3 devices". @param plural where an s is not all it takes */
 export const count = (number: number, one: string, plural = `${one}s`): string =>
   `${number} ${number === 1 ? one : plural}`;
