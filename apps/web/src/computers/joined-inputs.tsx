@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import {
   atRate,
   freeId,
@@ -6,6 +7,7 @@ import {
   newJoined,
   putJoined,
   removeJoined,
+  SIDES,
   type ComputerPage,
   type JoinedInput,
   type JoinedPage,
@@ -58,25 +60,21 @@ const OneJoined = ({ rig, joined, page, computer }: OneJoinedProps) => {
           Take apart
         </Button>
       </div>
-      <JoinedMembers
-        rig={rig}
-        joined={joined}
-        side="input"
-        rows={page.members}
-        entries={computer.entries}
-        put={put}
-      />
-      {page.outputs.length > 0 && (
-        <h4 className="text-[12.5px] text-faint">What plays into it comes out of</h4>
-      )}
-      <JoinedMembers
-        rig={rig}
-        joined={joined}
-        side="output"
-        rows={page.outputs}
-        entries={computer.entries}
-        put={put}
-      />
+      {SIDES.map((side) => (
+        <Fragment key={side}>
+          {side === 'output' && page.outputs.length > 0 && (
+            <h4 className="text-[12.5px] text-faint">What plays into it comes out of</h4>
+          )}
+          <JoinedMembers
+            rig={rig}
+            joined={joined}
+            side={side}
+            rows={side === 'input' ? page.members : page.outputs}
+            entries={computer.entries}
+            put={put}
+          />
+        </Fragment>
+      ))}
       <RateField
         label={`Sample rate of ${joined.name}`}
         value={joined.rateHz}

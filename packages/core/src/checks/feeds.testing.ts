@@ -130,3 +130,32 @@ export const withFarEnds = (...farEnds: (Partial<FarEnd> & { id: string })[]) =>
       ...one,
     })),
   }));
+
+/** Two computers at one podcast mixer: a recorder and a call on the first, something that plays on the second. */
+export const withSecondComputer = (
+  played: AppRow,
+  settings: Desk['settings'] = {},
+  apps: AppRow[] = [call('desk', 'main', 'return')],
+): Rig =>
+  rigOf({
+    devices: [
+      { id: 'mic1', model: 'mic-dynamic-hand' },
+      {
+        id: 'desk',
+        model: 'mixer-podcast',
+        name: 'Desk',
+        settings: { gain1: 46, 'phones-volume1': -28, [is.kind('main')]: 'minus own', ...settings },
+      },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1], 'tracks'), ...apps] },
+      { id: 'other', model: 'laptop-c', apps: [played] },
+      { id: 'ears', model: 'headphones', name: 'Headphones' },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic1.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'], lengthM: 1 },
+      { kind: 'usb-c-c', ends: ['other.usb1', 'desk.usb2'], lengthM: 1 },
+      { kind: 'mini-trs', ends: ['ears.in', 'desk.phones1'], lengthM: 2 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic1', 0.05)],
+  });

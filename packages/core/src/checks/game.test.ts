@@ -4,7 +4,7 @@ import { solveRig } from '../offers';
 import { APP_KINDS } from '../rig/kinds';
 import { sayIntent, takesSound, type App, type DeviceStream, type Rig } from '../rig';
 import { after, call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
-import { DESKS, encoder, talk, withFarEnds } from './feeds.testing';
+import { DESKS, encoder, talk, withFarEnds, withSecondComputer } from './feeds.testing';
 import { pressEveryFix } from './pressed.testing';
 
 /** A game is for whoever plays it and for the audience, not for a call. Common practice, no published source. */
@@ -27,37 +27,8 @@ const leaksIn = (rig: Rig): string[] =>
 type Settings = Record<string, string | number | boolean>;
 
 /** Two computers at one podcast mixer: a call on the first, something that plays on the second. */
-const twoComputers = (
-  kind: App['kind'],
-  settings: Settings = {},
-  apps: AppRow[] = [call('desk', 'main', 'return')],
-): Rig =>
-  rigOf({
-    devices: [
-      { id: 'mic1', model: 'mic-dynamic-hand' },
-      {
-        id: 'desk',
-        model: 'mixer-podcast',
-        name: 'Desk',
-        settings: { gain1: 46, 'phones-volume1': -28, [is.kind('main')]: 'minus own', ...settings },
-      },
-      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1], 'tracks'), ...apps] },
-      {
-        id: 'other',
-        model: 'laptop-c',
-        apps: [plays(kind, { device: 'desk', stream: 'second-return' })],
-      },
-      { id: 'ears', model: 'headphones', name: 'Headphones' },
-    ],
-    leads: [
-      { kind: 'xlr', ends: ['mic1.out', 'desk.in1'], lengthM: 3 },
-      { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'], lengthM: 1 },
-      { kind: 'usb-c-c', ends: ['other.usb1', 'desk.usb2'], lengthM: 1 },
-      { kind: 'mini-trs', ends: ['ears.in', 'desk.phones1'], lengthM: 2 },
-    ],
-    people: people('ann'),
-    placements: [seat('ann', 'mic1', 0.05)],
-  });
+const twoComputers = (kind: App['kind'], settings: Settings = {}, apps?: AppRow[]): Rig =>
+  withSecondComputer(plays(kind, { device: 'desk', stream: 'second-return' }), settings, apps);
 
 /** A second computer’s headphone jack in the stereo return of a small mixer, whose mix a call takes. */
 const byJack = (

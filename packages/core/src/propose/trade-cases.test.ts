@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
 import { deskControlId as is } from '../catalogue';
-import { DESKS, talk, withApp } from '../checks/feeds.testing';
+import { DESKS, talk, withApp, withSecondComputer } from '../checks/feeds.testing';
 import { finish, makeEngineMemory, solve, solveRig } from '../offers';
 import { applyEdit, sayIntent, type Rig, type SinkRef, type SourceRef } from '../rig';
 import { after, call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
@@ -203,38 +203,7 @@ describe('a game or a browser on the computer', () => {
   });
 
   it('two computers: the second plays, the caller on the first gets none of it', () => {
-    const rig = after(
-      rigOf({
-        devices: [
-          { id: 'mic1', model: 'mic-dynamic-hand' },
-          {
-            id: 'desk',
-            model: 'mixer-podcast',
-            name: 'Desk',
-            settings: { gain1: 46, 'phones-volume1': -28, [is.kind('main')]: 'minus own' },
-          },
-          {
-            id: 'pc',
-            model: 'laptop-c',
-            apps: [recorder('desk', [1], 'tracks'), call('desk', 'main', 'return')],
-          },
-          {
-            id: 'other',
-            model: 'laptop-c',
-            apps: [{ ...game, output: { device: 'desk', stream: 'second-return' } }],
-          },
-          { id: 'ears', model: 'headphones', name: 'Headphones' },
-        ],
-        leads: [
-          { kind: 'xlr', ends: ['mic1.out', 'desk.in1'], lengthM: 3 },
-          { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'], lengthM: 1 },
-          { kind: 'usb-c-c', ends: ['other.usb1', 'desk.usb2'], lengthM: 1 },
-          { kind: 'mini-trs', ends: ['ears.in', 'desk.phones1'], lengthM: 2 },
-        ],
-        people: people('ann'),
-        placements: [seat('ann', 'mic1', 0.05)],
-      }),
-    );
+    const rig = withSecondComputer({ ...game, output: { device: 'desk', stream: 'second-return' } });
     expect(wrongIn(rig)).toEqual([]);
     expect(comesTo(rig, 'Game', 'Far end of Call')).toBe(true);
     const meant = said(
