@@ -1,5 +1,6 @@
+import { modelById } from '../catalogue';
 import { ownVoices, solve, solveRig } from '../offers';
-import { BUFFER_FRAMES, bufferMs, setBuffer, setRecording, type App, type Rig } from '../rig';
+import { addDevice, BUFFER_FRAMES, bufferMs, setBuffer, setRecording, type App, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { atInterface } from './feeds.testing';
 import { pressEveryFix } from './pressed.testing';
@@ -67,5 +68,40 @@ describe('hearing oneself through it', () => {
   it('a program that plays nothing back may have any', () => {
     const rig = buffered(atInterface('interface-2', 'mono', undefined), 4096);
     expect(saidOf(rig)).toEqual([]);
+  });
+});
+
+describe('whose ears they are', () => {
+  const late = buffered(atInterface('interface-2', 'off', 1), 1024);
+  /** Somebody else at the desk, who speaks nowhere; and who wears what. */
+  const worn = (ann: string | undefined, bob: string | undefined): Rig => {
+    const more = after(late, (now) => addDevice(now, modelById('headphones'), { id: 'others' }));
+    const wearing = (wears: string | undefined) => (wears === undefined ? {} : { wears });
+    return {
+      ...more,
+      people: [
+        { ...more.people[0]!, ...wearing(ann) },
+        { id: 'bob', name: 'BOB', effort: 'raised', ...wearing(bob) },
+      ],
+    };
+  };
+
+  it.each([
+    ['nobody has said', undefined, undefined],
+    ['the one who speaks', 'ears', undefined],
+    ['the one who speaks, and the other has other ones', 'ears', 'others'],
+    ['nobody has said, but that the other wears other ones', undefined, 'others'],
+  ])('%s: late is said', (_name, ann, bob) => {
+    expect(saidOf(worn(ann, bob))).toHaveLength(1);
+    expect(ownVoices(solve(worn(ann, bob))).map(({ who }) => who)).toEqual(['ANN']);
+  });
+
+  it.each([
+    ['the other', undefined, 'ears'],
+    ['the other, and who speaks has other ones', 'others', 'ears'],
+    ['nobody has said, but who speaks wears other ones', 'others', undefined],
+  ])('%s: another’s voice a moment late is no echo of one’s own', (_name, ann, bob) => {
+    expect(saidOf(worn(ann, bob))).toEqual([]);
+    expect(ownVoices(solve(worn(ann, bob)))).toEqual([]);
   });
 });

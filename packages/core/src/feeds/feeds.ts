@@ -2,7 +2,7 @@ import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { isReallyHeard, takenOutDb, type Arrival, type Heardness } from '../gain';
 import { echoOf, farEchoesOf, type FarEcho } from './echo';
-import { isOwnPost, postsOf, speakersOf, type Post, type Speaker } from './posts';
+import { isOwnPost, mayBeOwnEars, postsOf, speakersOf, type Post, type Speaker } from './posts';
 import { wantOf, type Want } from './wants';
 
 /** What there is of a sound at a listener. */
@@ -138,7 +138,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       if (arrival) {
         feed.arrival = arrival;
         feed.unit = heard.graph.nodes.get(arrival.sink)!.unit;
-        feed.isLate = speaker.kind === 'person' && post.kind === 'ears' && arrival.lateMs > OWN_VOICE_LATE_MS;
+        feed.isLate = arrival.lateMs > OWN_VOICE_LATE_MS && mayBeOwnEars(find, speaker, post);
       }
       return feed;
     });

@@ -186,3 +186,16 @@ export const isOwnPost = (
   ref: SourceRef,
   { kind, app, farEnd }: Pick<Post, 'kind' | 'app' | 'farEnd'>,
 ): boolean => kind === 'call' && 'app' in ref && ref.app === app && ref.farEnd === farEnd;
+
+/** Whether ears are those of whoever speaks: they wear them; or, as far as anyone has said, they may. */
+export const mayBeOwnEars = (
+  { rig }: Lookup,
+  { ref }: Pick<Speaker, 'ref'>,
+  { kind, devices }: Pick<Post, 'kind' | 'devices'>,
+): boolean => {
+  if (kind !== 'ears' || !('person' in ref)) return false;
+  const wearer = rig.people.find(({ wears }) => wears !== undefined && devices.includes(wears));
+  return wearer
+    ? wearer.id === ref.person
+    : rig.people.find(({ id }) => id === ref.person)?.wears === undefined;
+};

@@ -1,4 +1,5 @@
 import type { Solved } from '../checks';
+import { mayBeOwnEars } from '../feeds';
 import { waysBetween, type Way } from '../flow';
 
 /** How late someone hears themselves where they listen: straight through the gear, and by a program. */
@@ -21,7 +22,7 @@ export const ownVoices = (solved: Solved): OwnVoice[] => {
   return speakers.flatMap((speaker, row) =>
     posts.flatMap((post, at): OwnVoice[] => {
       const { arrival } = rows[row]![at]!;
-      if (speaker.kind !== 'person' || post.kind !== 'ears' || !arrival) return [];
+      if (!arrival || !mayBeOwnEars(solved.find, speaker, post)) return [];
       const ways = waysBetween(solved.graph, arrival.source, arrival.sink);
       const soonest = (byProgram: boolean) =>
         Math.min(
