@@ -1,5 +1,6 @@
 import {
   compareListing,
+  isSameName,
   readListing,
   setListedAs,
   type ComputerPage,
@@ -27,7 +28,7 @@ const Row = ({ rig, row, unlisted }: { rig: Rig; row: ListingRow; unlisted: read
     <li className="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1">
       <span className="min-w-0 flex-1 basis-[180px]">
         {row.name}
-        {row.listedAs && row.listedAs !== row.name && (
+        {row.listedAs && !isSameName(row.listedAs, row.name) && (
           <span className="block text-[12.5px] text-faint">listed as {row.listedAs}</span>
         )}
       </span>

@@ -2,7 +2,7 @@ import { lookup, setDriver, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { joinedDesk } from '../checks/joined.testing';
 import { computerPage } from './computer-page';
-import { compareListing, readListing, setListedAs, type ListedDevice } from './listing';
+import { compareListing, isSameName, readListing, setListedAs, type ListedDevice } from './listing';
 import { solve } from './solve-rig';
 
 describe('a pasted list', () => {
@@ -25,6 +25,12 @@ describe('a pasted list', () => {
       { name: '((((' },
       { name: '🎙', inputs: 1 },
     ]));
+});
+
+it('an apostrophe of another kind, a hyphen or a capital makes no other name', () => {
+  expect(isSameName("Keeper's microphone", 'Keeper’s Microphone')).toBe(true);
+  expect(isSameName('Two-input interface', 'Two input interface')).toBe(true);
+  expect(isSameName('Keeper’s microphone', 'Guest’s microphone')).toBe(false);
 });
 
 describe('laid beside the rig', () => {

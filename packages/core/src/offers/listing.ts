@@ -53,6 +53,9 @@ const likeness = (a: string, b: string): number => {
   return one.size + other.size === 0 ? 0 : (2 * shared) / (one.size + other.size);
 };
 
+/** Whether two names are the same words: marks between them and capitals aside. */
+export const isSameName = (a: string, b: string): boolean => likeness(a, b) === 1;
+
 /** Names at least so alike are taken for one device. Common practice, no published source. */
 const ALIKE = 0.5;
 
