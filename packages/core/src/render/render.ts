@@ -9,7 +9,7 @@ import {
 } from '../flow';
 import { makeTransfer } from '../circuit';
 import type { Solved } from '../checks';
-import { crestAt, levelAt } from '../gain';
+import { crestAt, levelAt, takenOutDb } from '../gain';
 import type { Steps } from '../offers';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 import { chance, seedOf } from './chance';
@@ -182,12 +182,13 @@ interface HeardSpectra {
 /**
  * Works out what is heard at some places at once: made-up speech for every sound that sounds, through every way of the one sound
  * graph, with its levels, delays, responses, noise and ceilings. A step after each place.
+ * @param ask `without`: sounds that are left out, by the nodes they start at
  * @throws Error where there is no such place
  */
 export function* spectraInSteps(
   solved: Solved,
   places: readonly string[],
-  ask: Omit<RenderAsk, 'place'>,
+  ask: Omit<RenderAsk, 'place'> & { without?: ReadonlySet<string> },
 ): Steps<HeardSpectra> {
   const { graph, find } = solved;
   const { hasNoise } = ask;
@@ -203,7 +204,7 @@ export function* spectraInSteps(
   const clipped = new Map<string, Rendered['clipped'][number]>();
   const own = (id: string): Spectrum | undefined => {
     const source = graph.sources.find(({ node }) => node === id);
-    if (!source || !(ask.hasOthers || id === ask.source)) return undefined;
+    if (!source || ask.without?.has(id) || !(ask.hasOthers || id === ask.source)) return undefined;
     const { re, im } = speechSpectrum(seedOf(id), source.crestDb);
     const by = ratioFromDb(source.level);
     return { re: re.map((value) => value * by), im: im.map((value) => value * by) };
@@ -264,10 +265,49 @@ export function* spectraInSteps(
   return { at: heard, clipped: [...clipped.values()] };
 }
 
-/** Renders what is heard at a place. @throws Error where there is no such place */
+/** What the program before a far end takes out there: sounds that are gone, sounds that are weaker, the hiss. */
+interface TakenOut {
+  gone: string[];
+  weaker: { node: string; db: Db }[];
+  hasNoise: boolean;
+}
+
+const takenOutAt = ({ graph, heard }: Solved, place: string): TakenOut => {
+  const sink = heard.sinks.find(({ node }) => node === place);
+  const taken: TakenOut = { gone: [], weaker: [], hasNoise: sink?.takesOut?.noise !== true };
+  if (!sink?.takesOut) return taken;
+  for (const index of heard.everywhere.get(place)?.keys() ?? []) {
+    const source = graph.sources[index]!;
+    const arrival = heard.bySource[index]?.find((one) => one.sink === place);
+    const db = takenOutDb(graph, sink, source, arrival?.lateMs ?? 0);
+    if (db === Infinity) taken.gone.push(source.node);
+    else if (db > 0) taken.weaker.push({ node: source.node, db });
+  }
+  return taken;
+};
+
+const addScaled = (to: Spectrum, from: Spectrum, by: number) => {
+  for (let line = 0; line < LINES; line += 1) {
+    to.re[line]! += from.re[line]! * by;
+    to.im[line]! += from.im[line]! * by;
+  }
+};
+
+/** Renders what is heard at a place, behind what a call takes out of it. @throws Error where there is no such place */
 export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> {
-  const { at, clipped } = yield* spectraInSteps(solved, [ask.place], ask);
-  const end = at.get(ask.place);
+  const { place } = ask;
+  const { gone, weaker, hasNoise } = takenOutAt(solved, place);
+  const without = new Set([...gone, ...weaker.map(({ node }) => node)]);
+  const whole = { ...ask, hasNoise: ask.hasNoise && hasNoise, without };
+  const { at, clipped } = yield* spectraInSteps(solved, [place], whole);
+  let end = at.get(place);
+  // What is only weaker is worked out by itself: it goes the same ways as all else, and must not weaken that.
+  for (const { node, db } of weaker) {
+    if (!ask.hasOthers && ask.source !== node) continue;
+    const alone = yield* spectraInSteps(solved, [place], { source: node, hasOthers: false, hasNoise: false });
+    const one = alone.at.get(place);
+    if (one) addScaled((end ??= emptySpectrum()), one, ratioFromDb(-db));
+  }
   const samples = end ? Float32Array.from(toSound(end)) : new Float32Array(ROUND_SAMPLES);
   const levelDb = dbFromRatio(Math.max(1e-10, rms(samples)));
   return { rateHz: RATE_HZ, samples, levelDb, clipped };
