@@ -63,7 +63,7 @@ test('which tracks lose their channel is read before a member is taken out', asy
   await page.goto(`/rigs/${id}/computers`);
   await page.getByRole('button', { name: 'Take Translator’s microphone, USB input out' }).click();
   const told = page.getByRole('group', { name: 'Taking Translator’s microphone, USB input out' });
-  await expect(told).toContainText('Translator has no channel any more, Alto moves from 3 to 2');
+  await expect(told).toContainText('Translator loses its channel and is left on 2, Alto moves from 3 to 2');
   await told.getByRole('button', { name: 'Leave it' }).click();
   await expect(page.getByRole('listitem', { name: 'Translator’s microphone, USB input' })).toBeVisible();
   await page.getByRole('button', { name: 'Take Translator’s microphone, USB input out' }).click();

@@ -28,9 +28,11 @@ const SIDE_WORDS: Record<Side, { list: string; add: (name: string) => string; fi
     },
   };
 
-/** "Keeper moves from 3 to 2", "Guest has no channel any more". */
+/** "Keeper moves from 3 to 2", "Guest loses its channel and is left on 2". */
 const movedWords = ({ name, from, to }: MovedTrack): string =>
-  to === undefined ? `${name} has no channel any more` : `${name} moves from ${from} to ${to}`;
+  to === undefined
+    ? `${name} loses its channel and is left on ${from}`
+    : `${name} moves from ${from} to ${to}`;
 
 interface MembersProps {
   rig: Rig;
