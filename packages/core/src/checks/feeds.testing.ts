@@ -1,6 +1,6 @@
 import { deskControlId as is } from '../catalogue';
-import type { App, FarEnd, Rig } from '../rig';
-import { call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
+import { setProcessing, type App, type FarEnd, type Processing, type Rig } from '../rig';
+import { after, call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
 
 /** Desks at which two talk with a far end or to an audience: everyone hears whom they should. For tests. */
 
@@ -159,3 +159,28 @@ export const withSecondComputer = (
     people: people('ann'),
     placements: [seat('ann', 'mic1', 0.05)],
   });
+
+/** A player on the same computer, into the small mixer. */
+export const SOUNDS: AppRow = {
+  id: 'sounds',
+  name: 'Sounds',
+  kind: 'player',
+  input: null,
+  output: { device: 'desk', stream: 'usb-out' },
+  tracks: [],
+};
+
+/** A call that does some things by itself. */
+export const doing = (rig: Rig, ...does: Processing[]): Rig =>
+  does.reduce(
+    (now, what) =>
+      after(now, (one) =>
+        setProcessing(
+          one,
+          one.apps.find(({ kind }) => kind === 'call')!,
+          what,
+          true,
+        ),
+      ),
+    rig,
+  );

@@ -172,6 +172,17 @@ describe('a game in a call: said, and every fix ends it', () => {
     expect(leaksIn(rig)).toEqual(['Lighthouse gets through to OLAF']);
   });
 
+  it('is among what is meant, and met once it is kept out', () => {
+    const meant = (rig: Rig) =>
+      solveRig(rig)
+        .meant.filter(({ sentence }) => sentence.startsWith('Lighthouse'))
+        .map(({ sentence, isMet }) => [sentence, isMet]);
+    const sentence = 'Lighthouse does not come through to the far end of Call.';
+    expect(meant(twoComputers('game'))).toEqual([[sentence, false]]);
+    expect(meant(twoComputers('game', ASIDE))).toEqual([[sentence, true]]);
+    expect(meant(twoComputers('player'))).toEqual([]);
+  });
+
   it('is a caution, with what comes there in figures', () => {
     const [found] = solveRig(twoComputers('game')).findings.filter(({ code }) => code === 'leak');
     expect(found).toMatchObject({ severity: 'caution', figures: [{ unit: 'dB' }] });

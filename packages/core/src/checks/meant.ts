@@ -96,6 +96,23 @@ export const meantOf = (solved: Solved): Meant[] => {
         isMet: echoOf(heard, call.id, id) === undefined,
       })),
     );
+  // A game is kept out of a call, but where the operator has said something else of it there.
+  const { speakers, posts, rows } = solved.feeds;
+  const keptOut = speakers.flatMap(({ isGame, name }, row): Meant[] =>
+    !isGame
+      ? []
+      : posts.flatMap((post, at): Meant[] => {
+          const { want, intent, state } = rows[row]![at]!;
+          return want === 'never' && intent === undefined
+            ? [
+                {
+                  sentence: `${name} does not come through to ${post.inSentence}.`,
+                  isMet: state !== 'unwanted',
+                },
+              ]
+            : [];
+        }),
+  );
   const own = rig.intents.map((intent): Meant => ({
     sentence: intentSentence(solved, intent),
     isMet:
@@ -104,5 +121,5 @@ export const meantOf = (solved: Solved): Meant[] => {
         : arrivesAt(solved, intent.source, intent.sink) === (intent.want === 'arrives'),
     intent,
   }));
-  return [...recorded, ...heardBack, ...itself, ...own];
+  return [...recorded, ...heardBack, ...itself, ...keptOut, ...own];
 };

@@ -1,5 +1,5 @@
 import { deskControlId as is } from '../catalogue';
-import { DESKS, talk, withApp, withFarEnds } from '../checks/feeds.testing';
+import { DESKS, doing, SOUNDS, talk, withApp, withFarEnds } from '../checks/feeds.testing';
 import { liveStream } from '../demo';
 import { letThrough } from '../checks';
 import { ordinaryDesks } from '../checks/desks.testing';
@@ -10,38 +10,14 @@ import {
   MOST_AUTOMATIC_GAIN_DB,
   PROCESSING,
   setAssumptions,
-  setProcessing,
   type Processing,
   type Rig,
 } from '../rig';
-import { after, fresh, type AppRow } from '../rig/testing';
+import { after, fresh } from '../rig/testing';
 
 /** What calls do by themselves. Common practice, no published source, where nothing else is said. */
 
 const DESK = DESKS['mixer, its mix by USB']!;
-
-const SOUNDS: AppRow = {
-  id: 'sounds',
-  name: 'Sounds',
-  kind: 'player',
-  input: null,
-  output: { device: 'desk', stream: 'usb-out' },
-  tracks: [],
-};
-
-const doing = (rig: Rig, ...does: Processing[]): Rig =>
-  does.reduce(
-    (now, what) =>
-      after(now, (one) =>
-        setProcessing(
-          one,
-          one.apps.find(({ kind }) => kind === 'call')!,
-          what,
-          true,
-        ),
-      ),
-    rig,
-  );
 
 const atFarEnd = (rig: Rig, person = 'ann') => {
   const { heard, feeds } = solve(rig, makeEngineMemory());

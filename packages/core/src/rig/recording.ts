@@ -8,7 +8,7 @@ export const USUAL_RATE_HZ = 48_000;
 /** As most recorders come. */
 const USUAL: Recording = { rateHz: USUAL_RATE_HZ, bits: 24, files: 'one for each track', container: 'wav' };
 
-/** Thousand bits a second of a lossy file that nobody has set. */
+/** Thousand bits a second of a lossy file that nobody has set. Common practice, no published source. */
 export const USUAL_KBPS = 192;
 
 /** How a recorder writes: as said, else as most come. */
