@@ -1,4 +1,4 @@
-import { wayTo } from '../flow';
+import { wayOf } from '../gain';
 import { echoOf, inSentence, listed } from '../feeds';
 import { farEndsOf, setProcessing } from '../rig';
 import { leastEchoLossDb } from '../units';
@@ -60,11 +60,10 @@ export const callerEcho: Check = (solved) => {
             },
           ],
           propose: () => {
-            const index = heard.graph.sources.findIndex(({ node }) => node === back.source);
-            const way = wayTo(heard.ways[index]!, back.source, back.sink);
+            const lackingDb = leastEchoLossDb(back.lateMs / 2) - lossDb;
             return [
               // A little more than it lacks: what is not quite enough is no fix.
-              ...quietenWorn(solved, way, leastEchoLossDb(back.lateMs / 2) - lossDb + 1),
+              ...quietenWorn(solved, wayOf(heard, back), lackingDb + 1),
               ...shutBetween(solved, back.source, back.sink),
               ...chooseElsewhere(solved, app, 'input'),
               // What comes back is best not sent at all: taking it out again is the last resort.

@@ -1,4 +1,4 @@
-import { wayTo } from '../flow';
+import { wayOf } from '../gain';
 import { cellsOf } from './cells';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import type { Feed, Post, Speaker } from '../feeds';
@@ -7,12 +7,10 @@ import { shutBetween } from './fixes/routing';
 import { removeIntent } from '../rig';
 
 /** What makes a sound weaker at a listener: what is nearest to the listener first, since others hear it too. */
-const weaker = (solved: Solved, { indexes }: Speaker, { arrival, tooLoudByDb, intent }: Feed): Fix[] => {
-  const { graph, heard, rig } = solved;
-  const index = indexes.find((one) => graph.sources[one]!.node === arrival!.source)!;
-  const way = wayTo(heard.ways[index]!, arrival!.source, arrival!.sink);
+const weaker = (solved: Solved, { arrival, tooLoudByDb, intent }: Feed): Fix[] => {
+  const { heard, rig } = solved;
   return [
-    ...turnDownAlong(solved, way, tooLoudByDb!),
+    ...turnDownAlong(solved, wayOf(heard, arrival!), tooLoudByDb!),
     ...shutBetween(solved, arrival!.source, arrival!.sink).map((fix): Fix => ({
       ...fix,
       isLastResort: true,
@@ -41,7 +39,7 @@ const foundAt = (solved: Solved, speaker: Speaker, post: Post, feed: Feed): Foun
       },
       { label: 'To be under the others by', value: feed.quieterByDb!, unit: 'dB', from: 'said in this rig' },
     ],
-    propose: () => weaker(solved, speaker, feed),
+    propose: () => weaker(solved, feed),
   });
 
 /** What is to be kept under the others somewhere, and is not. */

@@ -1,5 +1,4 @@
-import { wayTo } from '../flow';
-import type { Strand } from '../gain';
+import { wayOf, type Strand } from '../gain';
 import { settingOf } from '../rig';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { turnControl } from './fixes/turn-control';
@@ -10,11 +9,10 @@ const ALIKE_DB = 6;
 const level = ({ stages }: Strand): number => stages[stages.length - 1]!.typical;
 
 /** The input socket of a desk a voice comes in by. */
-const inputOf = ({ heard }: Solved, strand: Strand): string | undefined => {
-  const index = heard.graph.sources.findIndex(({ node }) => node === strand.source);
-  const way = wayTo(heard.ways[index]!, strand.source, strand.sink);
-  return way.find(({ to, kind }) => kind === 'circuit' && heard.graph.nodes.get(to)?.role === 'input')?.to;
-};
+const inputOf = ({ heard }: Solved, strand: Strand): string | undefined =>
+  wayOf(heard, strand).find(
+    ({ to, kind }) => kind === 'circuit' && heard.graph.nodes.get(to)?.role === 'input',
+  )?.to;
 
 const capsuleDevice = ({ stages }: Strand): string | undefined =>
   stages.find(({ role }) => role === 'capsule')?.device ?? undefined;

@@ -89,6 +89,15 @@ export const levelAt = (
   return heard && source.level + decibels(powerOf(heard));
 };
 
+/** The strongest way of what arrives. */
+export const wayOf = (
+  { graph, ways }: Pick<Heardness, 'graph' | 'ways'>,
+  { source, sink }: Pick<Arrival, 'source' | 'sink'>,
+): FlowEdge[] => {
+  const index = graph.sources.findIndex(({ node }) => node === source);
+  return wayTo(ways[index]!, source, sink);
+};
+
 /** A source's peaks over its level, at the end of a way. */
 export const crestAlong = ({ crestDb }: FlowSource, way: readonly FlowEdge[]): Db =>
   way.reduce((sum, { peaksDb }) => sum + (peaksDb ?? 0), crestDb);
