@@ -117,8 +117,12 @@ export const FeedsView = () => {
   const row = page.speakers.findIndex(({ id }) => id === chosen.speaker);
   const at = page.posts.findIndex(({ id }) => id === chosen.post);
   const amiss = page.rows.flat().filter(isAmiss).length;
-  // Late and too loud are settings of their own: their findings have the fixes.
-  const canPropose = page.rows.flat().some(({ state }) => state === 'missing' || state === 'unwanted');
+  // What is late has fixes of its own: its finding has them.
+  const canPropose = page.rows
+    .flat()
+    .some(
+      ({ state, tooLoudByDb }) => state === 'missing' || state === 'unwanted' || tooLoudByDb !== undefined,
+    );
   const own = findings?.filter(({ code }) => ABOUT_FEEDS.has(code)) ?? [];
   return (
     <main className="flex min-h-0 flex-1 max-[820px]:flex-col max-[820px]:overflow-y-auto">

@@ -2,36 +2,53 @@ import type { Proposal, ProposedWay } from '@diaphon/core';
 import { ChangesList } from '../findings/changes-list';
 import { Button } from '../look/button';
 import { Dialog } from '../look/dialog';
-import { count } from '../look/figures';
+import { count, figure } from '../look/figures';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
 import { FeedMark, type FeedLook } from './feed-mark';
 
-const LOOK: Record<ProposedWay['feeds'][number]['is'], FeedLook> = {
+type Change = ProposedWay['feeds'][number];
+
+const LOOK: Record<Change['is'], FeedLook> = {
   arrives: 'arrives',
+  'too loud': 'too loud',
   missing: 'missing',
   unwanted: 'unwanted',
   quiet: 'kept out',
 };
-const STATE_WORDS: Record<ProposedWay['feeds'][number]['is'], string> = {
+const STATE_WORDS: Record<Change['is'], string> = {
   arrives: 'comes',
+  'too loud': 'comes, too loud',
   missing: 'missing',
   unwanted: 'comes, unwanted',
   quiet: 'does not come',
 };
 
+const StateWords = ({ was, is, louderByDb }: Change) => (
+  <>
+    {was !== is && (
+      <>
+        {STATE_WORDS[was]} <span aria-hidden>→</span>
+        <span className="sr-only">, then</span>{' '}
+      </>
+    )}
+    {STATE_WORDS[is]}
+    {louderByDb !== undefined &&
+      `, ${figure(Math.abs(louderByDb), 0)} dB ${louderByDb > 0 ? 'louder' : 'quieter'}`}
+  </>
+);
+
 /** What is otherwise afterwards, sound by sound, before anything is applied. */
 const FeedChanges = ({ feeds }: { feeds: ProposedWay['feeds'] }) => (
   <ul aria-label="Who hears what afterwards" className="my-1">
-    {feeds.map(({ speaker, post, was, is }) => (
-      <li key={`${speaker} ${post}`} className="flex flex-wrap items-center gap-x-1.5">
-        <FeedMark look={LOOK[was]} size={13} />
+    {feeds.map((change) => (
+      <li key={`${change.speaker} ${change.post}`} className="flex flex-wrap items-center gap-x-1.5">
+        <FeedMark look={LOOK[change.was]} size={13} />
         <span aria-hidden>→</span>
-        <FeedMark look={LOOK[is]} size={13} />
+        <FeedMark look={LOOK[change.is]} size={13} />
         <span>
-          <b>{speaker}</b> at {speaker === post ? 'itself' : post}: {STATE_WORDS[was]}{' '}
-          <span aria-hidden>→</span>
-          <span className="sr-only">, then</span> {STATE_WORDS[is]}
+          <b>{change.speaker}</b> at {change.speaker === change.post ? 'itself' : change.post}:{' '}
+          <StateWords {...change} />
         </span>
       </li>
     ))}

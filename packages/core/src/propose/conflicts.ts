@@ -11,52 +11,11 @@ import {
   type FlowEdge,
 } from '../flow';
 import type { App, AppChoice } from '../rig';
+import { collect, only, others, type Clause, type Literal, type State } from './clause';
 import type { Demand } from './demands';
-import { decidersOf, makeGates, socketDeciders, type Gates } from './gates';
+import { decidersOf, makeGates, socketDeciders } from './gates';
 import type { Knob, Knobs, Setting } from './knobs';
-
-/** Positions of a knob, one of which it has to stand at. */
-export interface Literal {
-  knob: Knob;
-  at: readonly number[];
-}
-
-/** One of these has to be so, or a demand is not met: what anything that meets it has to change. */
-export interface Clause {
-  demand: Demand;
-  literals: Literal[];
-}
-
-/** The state a clause is read off. */
-interface State {
-  solved: Solved;
-  setting: Setting;
-  knobs: Knobs;
-  gates: Gates;
-}
-
-const others = ({ setting }: State, knob: Knob, except: readonly number[] = []): Literal => {
-  const now = setting.get(knob.id) ?? 0;
-  return {
-    knob,
-    at: knob.positions.map((_, at) => at).filter((at) => at !== now && !except.includes(at)),
-  };
-};
-
-const only = ({ knob, at }: Literal, isSo: (at: number) => boolean): Literal => ({
-  knob,
-  at: at.filter(isSo),
-});
-
-/** Literals of one clause, each knob once. */
-const collect = () => {
-  const literals = new Map<string, Literal>();
-  const add = ({ knob, at }: Literal) => {
-    const known = literals.get(knob.id)?.at ?? [];
-    if (at.length > 0) literals.set(knob.id, { knob, at: [...new Set([...known, ...at])] });
-  };
-  return { literals, add };
-};
+import { under } from './under';
 
 /** A program's choice that an edge into it, or out of it, comes from. */
 const programOn = ({ solved, knobs }: State, edge: FlowEdge): Knob[] => {
@@ -226,7 +185,10 @@ export const conflictsOf = (
   demands: readonly Demand[],
 ): Clause[] => {
   const state: State = { solved, setting, knobs, gates: makeGates(solved) };
-  return demands
-    .filter((demand) => !demand.isMet(solved))
-    .flatMap((demand) => (demand.comes ? [into(state, demand)] : outOf(state, demand)));
+  const of: { [K in Demand['asks']]: (demand: Demand) => Clause[] } = {
+    comes: (demand) => [into(state, demand)],
+    never: (demand) => outOf(state, demand),
+    quieter: (demand) => under(state, demand, (edges) => shutting(state, edges)),
+  };
+  return demands.filter((demand) => !demand.isMet(solved)).flatMap((demand) => of[demand.asks](demand));
 };

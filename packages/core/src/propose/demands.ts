@@ -4,8 +4,8 @@ import { isOwnPost, type Feed, type Post, type Speaker } from '../feeds';
 /** One thing that has to be so between a sound and its listeners. */
 export interface Demand {
   id: string;
-  /** The sound has to come; false: it never may. */
-  comes: boolean;
+  /** The sound has to come, never may, or has to stay so far under the others there. */
+  asks: 'comes' | 'never' | 'quieter';
   speaker: string;
   /** It is enough at one of these. */
   posts: readonly string[];
@@ -23,7 +23,7 @@ export interface Demand {
 }
 
 /** The cells of a sound and some listeners in a rig that may have other settings. */
-const cellsOf = ({ feeds }: Solved, speakerId: string, postIds: readonly string[]) => {
+export const cellsOf = ({ feeds }: Solved, speakerId: string, postIds: readonly string[]) => {
   const row = feeds.speakers.findIndex(({ id }) => id === speakerId);
   return feeds.posts.flatMap((post, at) => {
     const speaker = feeds.speakers[row];
@@ -33,8 +33,21 @@ const cellsOf = ({ feeds }: Solved, speakerId: string, postIds: readonly string[
 
 const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
 
+const WORDS: { [K in Demand['asks']]: (where: string, who: string) => string } = {
+  comes: (where, who) => `${where} hears ${who}`,
+  never: (where, who) => `${where} never hears ${who}`,
+  quieter: (where, who) => `${where} hears ${who} quietly enough`,
+};
+
+/** Whether one of the cells of a demand is as it asks. */
+const IS_SO: { [K in Demand['asks']]: (feeds: readonly Feed[]) => boolean } = {
+  comes: (feeds) => feeds.some(({ arrival }) => arrival !== undefined),
+  never: (feeds) => feeds.every(({ arrival }) => arrival === undefined),
+  quieter: (feeds) => feeds.every(({ tooLoudByDb }) => tooLoudByDb === undefined),
+};
+
 const demand = (
-  comes: boolean,
+  asks: Demand['asks'],
   speaker: Speaker,
   posts: readonly Post[],
   because: string,
@@ -44,18 +57,15 @@ const demand = (
   const who = posts.some((post) => isOwnPost(speaker.ref, post)) ? 'itself' : speaker.inSentence;
   const where = posts.map(({ inSentence }) => inSentence).join(' or ');
   return {
-    id: `${speaker.id}→${ids.join('|')}`,
-    comes,
+    id: `${speaker.id}→${ids.join('|')}${asks === 'quieter' ? ' quieter' : ''}`,
+    asks,
     speaker: speaker.id,
     posts: ids,
-    words: `${capital(where)} ${comes ? 'hears' : 'never hears'} ${who}: ${because}`,
+    words: `${WORDS[asks](capital(where), who)}: ${because}`,
     isOnlyKept,
     isHere: posts.every(isHere),
     lost: `${capital(where)} no longer hears ${who}`,
-    isMet: (solved) => {
-      const comesThere = cellsOf(solved, speaker.id, ids).some(({ feed }) => feed.arrival !== undefined);
-      return comesThere === comes;
-    },
+    isMet: (solved) => IS_SO[asks](cellsOf(solved, speaker.id, ids).map(({ feed }) => feed)),
     ends: (solved) =>
       cellsOf(solved, speaker.id, ids).flatMap((cell) =>
         cell.speaker.indexes.flatMap((index) => cell.post.nodes.map((node) => ({ index, node }))),
@@ -75,14 +85,18 @@ export const demandsOf = ({ feeds }: Solved): Demand[] => {
       ...cells
         .filter((cell) => !isLost(cell))
         .flatMap(({ post, feed }): Demand[] => {
-          if (feed.want !== 'may') return [demand(feed.want === 'must', speaker, [post], feed.because)];
-          return feed.arrival ? [demand(true, speaker, [post], 'as it is now', true)] : [];
+          if (feed.want !== 'may')
+            return [demand(feed.want === 'must' ? 'comes' : 'never', speaker, [post], feed.because)];
+          return [
+            ...(feed.arrival ? [demand('comes', speaker, [post], 'as it is now', true)] : []),
+            ...(feed.quieterByDb === undefined ? [] : [demand('quieter', speaker, [post], feed.because)]),
+          ];
         }),
       // Somebody here has to hear a far end: one is enough.
       ...(lost.length > 0
         ? [
             demand(
-              true,
+              'comes',
               speaker,
               lost.map(({ post }) => post),
               lost[0]!.feed.because,

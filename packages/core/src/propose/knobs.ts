@@ -12,6 +12,7 @@ import {
   type Side,
   type Track,
 } from '../rig';
+import type { Db } from '../units';
 import { makeGates, valuesOf } from './gates';
 
 /** One place a knob can stand at. */
@@ -26,9 +27,10 @@ export interface Knob {
   id: string;
   device: string;
   control?: string;
-  positions: readonly Position[];
+  /** Those of a level are added as they are asked for: `atLevel`. */
+  positions: Position[];
   /** What a control has at each. */
-  values?: readonly ControlValue[];
+  values?: ControlValue[];
   /** What a program listens to, or plays into, at each. */
   choices?: readonly (AppChoice | null)[];
   /** Which channel a track takes at each, counted from 1. */
@@ -55,6 +57,19 @@ export const makeKnobs = (solved: Solved) => {
     set: (now) => ({ ...putApp(now, next(appNow(now, app.id))), label }),
   });
   const shown = (app: App, side: Side) => streamsAt(solved, app, side);
+  const turning = (device: string, control: string, value: ControlValue): Position => ({
+    label: turnControl(rig, device, control, value).label,
+    set: (now) => turnControl(now, device, control, value).edit,
+  });
+  const ofControl = (device: string, control: string): Knob | undefined => {
+    const at = find.device(device);
+    const found = controlOf(find.modelOf(device), control);
+    if (!at || !found) return undefined;
+    return keep(`${device} ${control}`, () => {
+      const values = valuesOf(found, settingOf(at, found));
+      return { device, control, values, positions: values.map((value) => turning(device, control, value)) };
+    });
+  };
   return {
     /** The ways of the rig as it stands, and those its choices would make. */
     base: makeGates(solved),
@@ -62,21 +77,20 @@ export const makeKnobs = (solved: Solved) => {
     known,
     /** The streams a program may choose from. */
     shown,
+    /** What decides whether sound goes a way; undefined where it only makes it louder. */
     control: (device: string, control: string): Knob | undefined => {
-      const at = find.device(device);
-      const found = controlOf(find.modelOf(device), control);
-      if (!at || !found) return undefined;
-      const values = valuesOf(found, settingOf(at, found));
-      if (values.length < 2) return undefined;
-      return keep(`${device} ${control}`, () => ({
-        device,
-        control,
-        values,
-        positions: values.map((value) => ({
-          label: turnControl(rig, device, control, value).label,
-          set: (now) => turnControl(now, device, control, value).edit,
-        })),
-      }));
+      const knob = ofControl(device, control);
+      return knob && knob.positions.length > 1 ? knob : undefined;
+    },
+    /** A gain, a trim or a fader that has a place at a level, dB. */
+    atLevel: (device: string, control: string, value: Db): Knob | undefined => {
+      const knob = ofControl(device, control);
+      if (!knob?.values) return undefined;
+      if (!knob.values.includes(value)) {
+        knob.positions.push(turning(device, control, value));
+        knob.values.push(value);
+      }
+      return knob;
     },
     /** What a program listens to, or plays into. */
     stream: (app: App, side: 'input' | 'output'): Knob =>

@@ -6,10 +6,11 @@ import {
   type Found as FoundFinding,
   type Solved,
 } from '../checks';
-import type { FeedState } from '../feeds';
+import type { Feed, FeedState } from '../feeds';
 import { plainFinding, solve, type EngineMemory, type Preview, type Steps } from '../offers';
 import { combineEdits, tryEdit, type Edit, type Rig } from '../rig';
 import { fewest, type Solver } from '../staging';
+import type { Db } from '../units';
 import { demandsOf, type Demand } from './demands';
 import { makeKnobs } from './knobs';
 import { A_CHANGE, bar, cheapest, nextWay, reachOf, type Found, type Search } from './search';
@@ -30,9 +31,19 @@ export interface ProposedWay {
 export interface FeedChange {
   speaker: string;
   post: string;
-  was: FeedState;
-  is: FeedState;
+  was: FeedStanding;
+  is: FeedStanding;
+  /** It comes before and after, so much louder. */
+  louderByDb?: Db;
 }
+
+export type FeedStanding = FeedState | 'too loud';
+
+/** A level that moves by less is not told, dB. */
+const TOLD_DB = 1;
+
+const standingOf = ({ state, tooLoudByDb }: Feed): FeedStanding =>
+  tooLoudByDb === undefined ? state : 'too loud';
 
 const feedChanges = (before: Solved, after: Solved): FeedChange[] =>
   before.feeds.rows.flatMap((row, index) =>
@@ -40,9 +51,13 @@ const feedChanges = (before: Solved, after: Solved): FeedChange[] =>
       const is = after.feeds.rows
         .flat()
         .find(({ speaker, post }) => speaker === was.speaker && post === was.post);
-      if (!is || is.state === was.state) return [];
+      if (!is) return [];
+      const louderByDb = is.arrival && was.arrival ? is.arrival.level - was.arrival.level : 0;
+      const isMoved = Math.abs(louderByDb) >= TOLD_DB;
+      if (standingOf(is) === standingOf(was) && !isMoved) return [];
       const [speaker, post] = [before.feeds.speakers[index]!, before.feeds.posts[at]!];
-      return [{ speaker: speaker.name, post: post.name, was: was.state, is: is.state }];
+      const change = { speaker: speaker.name, post: post.name, was: standingOf(was), is: standingOf(is) };
+      return [isMoved ? { ...change, louderByDb } : change];
     }),
   );
 
@@ -155,7 +170,7 @@ const leadsFor = (solved: Solved, unmet: readonly Demand[]): Fix[] => {
   const asked = unmet.flatMap((demand) => {
     const speaker = speakers.find(({ id }) => id === demand.speaker);
     return posts
-      .filter(({ id }) => demand.comes && demand.posts.includes(id))
+      .filter(({ id }) => demand.asks === 'comes' && demand.posts.includes(id))
       .flatMap((post) => (speaker ? letThrough(solved, speaker, post) : []));
   });
   const mending = runChecks(solved)

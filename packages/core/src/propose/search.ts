@@ -1,8 +1,10 @@
 import type { Solved } from '../checks';
+import { edgesFrom, reachable } from '../flow';
 import { solve, type EngineMemory, type Steps } from '../offers';
 import { applyEdit, combineEdits, type Edit, type Rig } from '../rig';
 import { makeProgramme, type Solver } from '../staging';
-import { conflictsOf, type Clause, type Literal } from './conflicts';
+import { placesOf, type Clause, type Literal } from './clause';
+import { conflictsOf } from './conflicts';
 import type { Demand } from './demands';
 import type { Knob, Knobs, Setting } from './knobs';
 
@@ -43,14 +45,38 @@ const priceOf = ({ isOnlyKept, isHere }: Demand): number =>
 const A_PROGRAM = 20;
 const MOST_REACH = 99;
 
-/** How much else answers to a knob: one that opens a single crosspoint is turned before one that mutes a voice everywhere. */
-export const reachOf = ({ graph }: Solved): ((knob: Knob) => number) => {
+/** How much else answers to a knob at one of its places. */
+export type Reach = (knob: Knob, at: number) => number;
+
+/**
+ * One that opens a single crosspoint is turned before one that mutes a voice everywhere; a level where few listen behind it before one
+ * that all hear.
+ */
+export const reachOf = ({ graph, heard }: Solved): Reach => {
   const counts = new Map<string, number>();
+  const behind = new Map<string, string[]>();
   for (const edges of [...graph.out.values(), graph.stopped])
-    for (const { controls } of edges)
-      for (const { device, control } of controls)
-        counts.set(`${device} ${control}`, (counts.get(`${device} ${control}`) ?? 0) + 1);
-  return ({ id, control }) => (control === undefined ? A_PROGRAM : Math.min(MOST_REACH, counts.get(id) ?? 1));
+    for (const { controls, to } of edges)
+      for (const { device, control } of controls) {
+        const key = `${device} ${control}`;
+        counts.set(key, (counts.get(key) ?? 0) + 1);
+        behind.set(key, [...(behind.get(key) ?? []), to]);
+      }
+  const listeners = new Map<string, number>();
+  const listenersOf = (key: string): number => {
+    const known = listeners.get(key);
+    if (known !== undefined) return known;
+    const places = reachable(behind.get(key) ?? [], (id) => edgesFrom(graph, id).map(({ to }) => to));
+    const count = heard.sinks.filter(({ node }) => places.has(node)).length;
+    listeners.set(key, count);
+    return count;
+  };
+  const isLevel = (value: unknown) => typeof value === 'number';
+  return ({ id, control, values }, at) => {
+    if (control === undefined) return A_PROGRAM;
+    const isTurned = isLevel(values?.[0]) && isLevel(values?.[at]);
+    return Math.min(MOST_REACH, isTurned ? listenersOf(id) : (counts.get(id) ?? 1));
+  };
 };
 
 /** The cheapest setting that satisfies some clauses; undefined where none does. */
@@ -58,7 +84,7 @@ export const cheapest = (
   clauses: readonly Clause[],
   barred: readonly (readonly Literal[])[],
   solver: Solver,
-  reach: (knob: Knob) => number,
+  reach: Reach,
   mayGive = true,
 ): Candidate | undefined => {
   const programme = makeProgramme();
@@ -67,9 +93,8 @@ export const cheapest = (
   const variablesOf = (knob: Knob) => {
     const known = at.get(knob.id);
     if (known) return known.variables;
-    const price = A_CHANGE + reach(knob);
     const variables = knob.positions.map((_, position) =>
-      programme.variable(0, 1, position === 0 ? 0 : price, true),
+      programme.variable(0, 1, position === 0 ? 0 : A_CHANGE + reach(knob, position), true),
     );
     const all = variables.map((variable) => [1, variable] as const);
     programme.atLeast(all, 1);
@@ -78,9 +103,9 @@ export const cheapest = (
     return variables;
   };
   const sumOf = (literals: readonly Literal[]) =>
-    literals.flatMap(({ knob, at: positions }) => {
-      const variables = variablesOf(knob);
-      return positions.map((position) => [1, variables[position]!] as const);
+    literals.flatMap((literal) => {
+      const variables = variablesOf(literal.knob);
+      return placesOf(literal).map((place) => [1, variables[place]!] as const);
     });
   const gives = (demand: Demand): number => {
     const known = given.get(demand.id)?.variable ?? programme.variable(0, 1, priceOf(demand), true);
@@ -124,7 +149,7 @@ export interface Search {
   demands: readonly Demand[];
   clauses: Clause[];
   barred: Literal[][];
-  reach: (knob: Knob) => number;
+  reach: Reach;
   /** How many rigs were solved. */
   solvedRigs: number;
 }
