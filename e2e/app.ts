@@ -37,6 +37,13 @@ export const copyOfDemo = async (request: APIRequestContext, name: string): Prom
   return ((await copy.json()) as Shelved).id;
 };
 
+/** A rig of a test's own, kept. */
+export const keep = async (request: APIRequestContext, document: Rig): Promise<string> => {
+  const made = await request.post('/api/rigs', { data: { name: document.name, document } });
+  expect(made.ok()).toBe(true);
+  return ((await made.json()) as Shelved).id;
+};
+
 /** A copy of the museum with nothing in the mixer's last input. */
 export const museumWithRoom = async (request: APIRequestContext): Promise<string> => {
   const id = await copyOfDemo(request, MUSEUM);

@@ -1,16 +1,10 @@
-import { buildRig, type Rig } from '@diaphon/core';
-import type { APIRequestContext, Locator } from '@playwright/test';
-import { axe, copyOfDemo, expect, finding, MUSEUM, test } from './app';
+import { buildRig } from '@diaphon/core';
+import type { Locator } from '@playwright/test';
+import { axe, copyOfDemo, expect, finding, keep, MUSEUM, test } from './app';
 
 /** What is set on a computer's page besides joined inputs: drivers, who takes a device, clocks, what a call does by itself. */
 
 const LIVE = 'Skerry Light live stream';
-
-const keep = async (request: APIRequestContext, document: Rig): Promise<string> => {
-  const made = await request.post('/api/rigs', { data: { name: document.name, document } });
-  expect(made.ok()).toBe(true);
-  return ((await made.json()) as { id: string }).id;
-};
 
 /** The card of a finding, opened unless it stands open. */
 const opened = async (card: Locator) => {

@@ -1,5 +1,5 @@
 import { buildRig, type Rig } from '@diaphon/core';
-import { axe, copyOfDemo, expect, finding, MUSEUM, test } from './app';
+import { axe, copyOfDemo, expect, finding, keep, MUSEUM, test } from './app';
 
 const DRIFTING = 'Mistake: USB microphones joined, one left to drift';
 
@@ -169,9 +169,7 @@ test('gear that shuts each other out is split over sockets, shown first and take
   page,
   request,
 }) => {
-  const document = crowded();
-  const made = await request.post('/api/rigs', { data: { name: document.name, document } });
-  const { id } = (await made.json()) as { id: string };
+  const id = await keep(request, crowded());
   await page.goto(`/rigs/${id}/computers`);
   await expect(finding(page, 'usb-bandwidth')).toContainText('ask for more sound than Hub can carry');
   await page.getByRole('button', { name: 'Split the load' }).click();
