@@ -1,2 +1,3 @@
 export * from './proposal';
 export * from './split-load';
+export type { FeedChange, FeedStanding, ProposedWay } from './proposed-way';

@@ -1,65 +1,11 @@
-import {
-  letThrough,
-  runChecks,
-  type Finding,
-  type Fix,
-  type Found as FoundFinding,
-  type Solved,
-} from '../checks';
-import type { Feed, FeedState } from '../feeds';
-import { plainFinding, solve, type EngineMemory, type Preview, type Steps } from '../offers';
-import { combineEdits, tryEdit, type Edit, type Rig } from '../rig';
+import { letThrough, runChecks, type Fix, type Solved } from '../checks';
+import { solve, type EngineMemory, type Steps } from '../offers';
+import { tryEdit, type Rig } from '../rig';
 import { fewest, type Solver } from '../staging';
-import type { Db } from '../units';
 import { demandsOf, type Demand } from './demands';
-import { makeKnobs } from './knobs';
-import { A_CHANGE, bar, cheapest, nextWay, reachOf, type Found, type Search } from './search';
-
-/** One way to have everything as it is meant. */
-export interface ProposedWay {
-  /** What is turned, as it is labelled, and on what; a lead that is laid first is on nothing. */
-  changes: { label: string; place?: string }[];
-  edit: Edit;
-  /** What nobody asked for and goes with it: "Headphones no longer hears Ann". */
-  costs: string[];
-  preview: Preview;
-  /** Every sound at every listener that is otherwise afterwards. */
-  feeds: FeedChange[];
-}
-
-/** One sound at one listener, before and after. */
-export interface FeedChange {
-  speaker: string;
-  post: string;
-  was: FeedStanding;
-  is: FeedStanding;
-  /** It comes before and after, so much louder. */
-  louderByDb?: Db;
-}
-
-export type FeedStanding = FeedState | 'too loud';
-
-/** A level that moves by less is not told, dB. */
-const TOLD_DB = 1;
-
-const standingOf = ({ state, tooLoudByDb }: Feed): FeedStanding =>
-  tooLoudByDb === undefined ? state : 'too loud';
-
-const feedChanges = (before: Solved, after: Solved): FeedChange[] =>
-  before.feeds.rows.flatMap((row, index) =>
-    row.flatMap((was, at): FeedChange[] => {
-      const is = after.feeds.rows
-        .flat()
-        .find(({ speaker, post }) => speaker === was.speaker && post === was.post);
-      if (!is) return [];
-      const louderByDb = is.arrival && was.arrival ? is.arrival.level - was.arrival.level : 0;
-      const isMoved = Math.abs(louderByDb) >= TOLD_DB;
-      if (standingOf(is) === standingOf(was) && !isMoved) return [];
-      const [speaker, post] = [before.feeds.speakers[index]!, before.feeds.posts[at]!];
-      const change = { speaker: speaker.name, post: post.name, was: standingOf(was), is: standingOf(is) };
-      return [isMoved ? { ...change, louderByDb } : change];
-    }),
-  );
+import { isGrave, wayOf, type ProposedWay } from './proposed-way';
+import { cheapest, type Search } from './search';
+import { searchWays } from './ways';
 
 /** The fewest changes after which everyone hears what is meant. */
 export interface Proposal {
@@ -79,87 +25,8 @@ export interface Proposal {
 
 /** More ways than this nobody reads. */
 const MOST_WAYS = 5;
-/** A way that turns so many more things is no alternative. */
-const MORE_CHANGES = 1;
-
 /** More leads than this are not tried. */
 const MOST_LEADS = 8;
-/** So many more rigs are worked out for other ways. */
-const MOST_FOR_OTHERS = 20;
-
-const isGrave = ({ severity }: Finding): boolean => severity === 'danger' || severity === 'fault';
-
-const wayOf = (
-  found: Found,
-  search: Search,
-  before: readonly FoundFinding[],
-  as: Solved,
-  lead?: Fix,
-): ProposedWay => {
-  const after = runChecks(found.solved);
-  const has = (all: readonly Finding[], id: string) => all.some((one) => one.id === id);
-  return {
-    changes: [
-      ...(lead ? [{ label: lead.label }] : []),
-      ...[...found.setting].map(([id, position]) => {
-        const { device, positions } = search.knobs.known.get(id)!;
-        return { label: positions[position]!.label, place: found.solved.find.device(device)?.name ?? device };
-      }),
-    ],
-    edit: lead
-      ? combineEdits([lead.label, found.edit.label].filter(Boolean).join(', '), lead.edit, found.edit)
-      : found.edit,
-    costs: found.given.filter(({ isOnlyKept }) => isOnlyKept).map(({ lost }) => lost),
-    preview: {
-      possible: true,
-      gone: before.filter(({ id }) => !has(after, id)).map(plainFinding),
-      come: after.filter(({ id }) => !has(before, id)).map(plainFinding),
-    },
-    feeds: feedChanges(as, found.solved),
-  };
-};
-
-const searchIn = (solved: Solved, demands: readonly Demand[]): Search => ({
-  rig: solved.rig,
-  knobs: makeKnobs(solved),
-  demands,
-  clauses: [],
-  barred: [],
-  reach: reachOf(solved),
-  solvedRigs: 0,
-});
-
-/** What a search for a rig came to: the ways, the first the cheapest, and what of the meant none of them meets. */
-interface Outcome {
-  search: Search;
-  found: Found[];
-  unmet: Demand[];
-}
-
-const unmetIn = ({ given }: Found): Demand[] => given.filter(({ isOnlyKept }) => !isOnlyKept);
-
-/** The cheapest way, and those that are as short or little longer. */
-function* searchWays(
-  solved: Solved,
-  demands: readonly Demand[],
-  solver: Solver,
-  memory: EngineMemory,
-  isFit: (then: Solved) => boolean,
-  mostWays: number,
-): Steps<Outcome> {
-  const search = searchIn(solved, demands);
-  const first = yield* nextWay(search, solver, memory, isFit);
-  if (!first) return { search, found: [], unmet: demands.filter((one) => !one.isMet(solved)) };
-  const found = [first];
-  const most = search.solvedRigs + MOST_FOR_OTHERS;
-  while (found.length < mostWays && first.setting.size > 0) {
-    bar(search, found.at(-1)!.setting);
-    const next = yield* nextWay(search, solver, memory, isFit, most);
-    if (!next || next.cost > first.cost + (MORE_CHANGES + 0.5) * A_CHANGE) break;
-    found.push(next);
-  }
-  return { search, found, unmet: unmetIn(first) };
-}
 
 const touchesLeads = ({ edit }: Fix): boolean =>
   edit.steps.some(({ collection }) => collection === 'leads' || collection === 'devices');
@@ -182,7 +49,8 @@ const leadsFor = (solved: Solved, unmet: readonly Demand[]): Fix[] => {
 
 /**
  * What meets everything that is meant with the fewest things turned, those that touch least first; every other way that is as
- * short or one longer; one lead more where no setting does it; and where nothing does, what clashes. A rig solved at each step.
+ * short or one longer; one lead more where no setting does it; and where nothing does, what clashes. A rig
+ * solved at each step.
  * @param solver what solves a programme: see `solverOf`
  */
 export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory): Steps<Proposal> {
