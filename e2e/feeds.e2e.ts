@@ -1,4 +1,5 @@
-import { copyOfDemo, expect, finding, MUSEUM, test } from './app';
+import { buildRig, deskControlId as is, liveStream, sayIntent, setControl, applyEdit } from '@diaphon/core';
+import { copyOfDemo, expect, finding, keep, MUSEUM, test } from './app';
 
 test('who is missing is seen in the table and at the post, and one press brings them', async ({
   page,
@@ -70,6 +71,85 @@ test('one proposal puts everything right, and what it does is seen before', asyn
   await first.getByRole('button', { name: 'Do this' }).click();
   await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
   await expect(finding(page, 'caller-echo')).toHaveCount(0);
+});
+
+/** A call and a live stream on an interface that sends the computer its inputs alone. */
+const callerForAudience = () =>
+  buildRig({
+    name: 'A caller for the audience',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'interface-2', name: 'Interface', settings: { gain1: 50 } },
+      {
+        id: 'pc',
+        model: 'laptop-c',
+        apps: [
+          {
+            id: 'show',
+            name: 'Show',
+            kind: 'encoder',
+            input: { device: 'desk', stream: 'usb-in' },
+            output: null,
+            tracks: [],
+            isMono: true,
+          },
+          {
+            id: 'call',
+            name: 'Call',
+            kind: 'call',
+            input: { device: 'desk', stream: 'usb-in' },
+            output: { device: 'desk', stream: 'usb-out' },
+            tracks: [],
+          },
+        ],
+      },
+      { id: 'ears', model: 'headphones', name: 'Headphones' },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 },
+      { kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+    ],
+    people: [{ id: 'keeper', name: 'Keeper', effort: 'normal' }],
+    placements: [{ person: 'keeper', device: 'mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 }],
+  });
+
+test('where nothing of a rig does it, gear that does is laid out, turned, and taken back', async ({
+  page,
+  request,
+}) => {
+  const id = await keep(request, callerForAudience());
+  await page.goto(`/rigs/${id}/feeds`);
+  await page.getByRole('button', { name: 'Propose what puts it right' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What puts it right' });
+  await expect(dialog).toContainText('Nothing that can be set, and no lead that was tried');
+  const gear = dialog.getByRole('listitem', { name: 'Gear 1' });
+  await expect(gear).toContainText('Put a four-input USB interface in place of Interface');
+  await expect(gear).toContainText('Let Show listen to Stream mix');
+  await gear.getByRole('button', { name: 'Use it in this rig' }).click();
+  await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
+  await expect(page.locator('[data-code]')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('1 feed is not as it should be.')).toBeVisible();
+});
+
+test('what is to stay under the others is proposed as a level, and what gets quieter is seen before', async ({
+  page,
+  request,
+}) => {
+  const loud = applyEdit(liveStream, setControl(liveStream, 'desk', is.fader('pads'), 0)).rig;
+  const jingles = { device: 'desk' };
+  const id = await keep(request, {
+    ...applyEdit(loud, sayIntent(loud, jingles, { device: 'speaker' }, 'quieter', 12)).rig,
+    name: 'Loud jingles',
+  });
+  await page.goto(`/rigs/${id}/feeds`);
+  await page.getByRole('button', { name: 'Propose what puts it right' }).click();
+  const first = page.getByRole('listitem', { name: 'Way 1' });
+  await expect(first).toContainText('Set Jingle pads fader to −11 dB');
+  await expect(first).toContainText('at Gallery: comes, too loud →, then comes, 11 dB quieter');
+  await first.getByRole('button', { name: 'Do this' }).click();
+  await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
 });
 
 test('the test call is a script to take along, and says what will go wrong', async ({ page, request }) => {

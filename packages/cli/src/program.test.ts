@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   applyEdit,
+  buildRig,
   condenserOnAdapter,
   fixesFor,
   echoingReturn,
@@ -169,6 +170,33 @@ describe('diaphon propose', () => {
     expect(out).toMatch(
       /The fewest changes:\n {2}Set USB 1, main mix content to minus own \(Reading room desk\)\n {2}goes:/u,
     );
+  });
+
+  it('says what gear would bring what nothing of the rig does', async () => {
+    const program = (id: string, kind: 'encoder' | 'call') => ({
+      id,
+      name: id,
+      kind,
+      input: { device: 'desk', stream: 'usb-in' },
+      output: kind === 'call' ? { device: 'desk', stream: 'usb-out' } : null,
+      tracks: [],
+    });
+    const rig = buildRig({
+      name: 'A caller for the audience',
+      devices: [
+        { id: 'desk', model: 'interface-2', name: 'Desk' },
+        { id: 'pc', model: 'laptop-c', apps: [program('show', 'encoder'), program('call', 'call')] },
+      ],
+      leads: [{ kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 }],
+    });
+    const file = fileOf('audience.json', JSON.stringify(rig));
+    const { out, code } = await run('propose', file);
+    expect(code).toBe(EXIT.findings);
+    expect(out).toMatch(/With other gear all of it can be had:\n {2}Put a .* in place of Desk\n/u);
+    const report = JSON.parse((await run('propose', '--json', file)).out) as {
+      gear: { changes: string[] }[];
+    };
+    expect(report.gear[0]!.changes[0]).toMatch(/^Put a .* in place of Desk$/u);
   });
 
   it('prints the rig with the first taken, in which nothing is left to propose', async () => {

@@ -15,16 +15,25 @@ interface ReportedWay extends Pick<ProposedWay, 'costs' | 'feeds'> {
   come: string[];
 }
 
-export interface ProposeReport extends Omit<Proposal, 'ways'> {
+export interface ProposeReport extends Omit<Proposal, 'ways' | 'gear'> {
   report: 'diaphon-propose';
   version: 1;
   rig: string;
   ways: ReportedWay[];
+  gear: ReportedWay[];
 }
+
+const reported = ({ changes, costs, feeds, preview: { gone, come } }: ProposedWay): ReportedWay => ({
+  changes: changes.map(({ label, place }) => (place ? `${label} (${place})` : label)),
+  costs,
+  feeds,
+  gone: gone.map(({ title }) => title),
+  come: come.map(({ title }) => title),
+});
 
 /** The fewest changes by which everyone hears what is meant, and the rig with the first way taken. */
 export const proposeReport = (rig: Rig, solver: Solver): { report: ProposeReport; set: Rig } => {
-  const { ways, ...rest } = finish(proposeInSteps(rig, solver, makeEngineMemory()));
+  const { ways, gear, ...rest } = finish(proposeInSteps(rig, solver, makeEngineMemory()));
   return {
     set: ways[0] ? applyEdit(rig, ways[0].edit).rig : rig,
     report: {
@@ -32,13 +41,8 @@ export const proposeReport = (rig: Rig, solver: Solver): { report: ProposeReport
       version: 1,
       rig: rig.name,
       ...rest,
-      ways: ways.map(({ changes, costs, feeds, preview: { gone, come } }) => ({
-        changes: changes.map(({ label, place }) => (place ? `${label} (${place})` : label)),
-        costs,
-        feeds,
-        gone: gone.map(({ title }) => title),
-        come: come.map(({ title }) => title),
-      })),
+      ways: ways.map(reported),
+      gear: gear.map(reported),
     },
   };
 };
@@ -46,17 +50,20 @@ export const proposeReport = (rig: Rig, solver: Solver): { report: ProposeReport
 const list = (head: string, rows: readonly string[]): string[] =>
   rows.length === 0 ? [] : [head, ...rows.map((row) => `  ${row}`)];
 
-export const proposeText = ({ rig, wrong, ways, unmet, clash }: ProposeReport): string =>
+const wayText = (head: string, { changes, costs, gone, come }: ReportedWay): string[] => [
+  ...list(head, changes),
+  ...list('  costs:', costs),
+  ...list('  goes:', gone),
+  ...list('  appears:', come),
+];
+
+export const proposeText = ({ rig, wrong, ways, unmet, clash, gear }: ProposeReport): string =>
   [
     rig,
     ...(wrong.length === 0 ? ['Everyone hears what is meant.'] : list('Not so:', wrong)),
-    ...ways.flatMap(({ changes, costs, gone, come }, index) => [
-      ...list(index === 0 ? 'The fewest changes:' : 'Or:', changes),
-      ...list('  costs:', costs),
-      ...list('  goes:', gone),
-      ...list('  appears:', come),
-    ]),
+    ...ways.flatMap((way, index) => wayText(index === 0 ? 'The fewest changes:' : 'Or:', way)),
     ...list('No setting brings:', unmet),
     ...(clash.length > 1 ? list('Not to be had together:', clash) : []),
+    ...gear.flatMap((way) => wayText('With other gear all of it can be had:', way)),
     '',
   ].join('\n');

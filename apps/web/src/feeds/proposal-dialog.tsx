@@ -55,8 +55,18 @@ const FeedChanges = ({ feeds }: { feeds: ProposedWay['feeds'] }) => (
   </ul>
 );
 
-const Way = ({ way, number, onUse }: { way: ProposedWay; number: number; onUse: () => void }) => (
-  <li className={`card space-y-1 p-3 ${number === 1 ? 'border-ink' : ''}`} aria-label={`Way ${number}`}>
+interface WayProps {
+  way: ProposedWay;
+  /** "Way 1". */
+  name: string;
+  /** What is pressed for it. */
+  use: string;
+  isFirst?: boolean;
+  onUse: () => void;
+}
+
+const Way = ({ way, name, use, isFirst = false, onUse }: WayProps) => (
+  <li className={`card space-y-1 p-3 ${isFirst ? 'border-ink' : ''}`} aria-label={name}>
     <div className="flex flex-wrap items-start justify-between gap-2">
       <ol className="min-w-0 flex-1">
         {way.changes.map(({ label, place = '' }) => (
@@ -65,13 +75,13 @@ const Way = ({ way, number, onUse }: { way: ProposedWay; number: number; onUse: 
           </li>
         ))}
       </ol>
-      <Button kind={number === 1 ? 'main' : 'plain'} onClick={onUse}>
-        {number === 1 ? 'Do this' : 'Do this instead'}
+      <Button kind={isFirst ? 'main' : 'plain'} onClick={onUse}>
+        {use}
       </Button>
     </div>
     <FeedChanges feeds={way.feeds} />
     {way.costs.length > 0 && <p className="text-caution">It costs: {way.costs.join('; ')}.</p>}
-    <ChangesList preview={way.preview} label={`What way ${number} does to the findings`} />
+    <ChangesList preview={way.preview} label={`What ${name.toLowerCase()} does to the findings`} />
   </li>
 );
 
@@ -137,9 +147,35 @@ export const ProposalDialog = ({ onClose }: { onClose: () => void }) => {
           )}
           <ol className="space-y-2">
             {answer.ways.map((way, index) => (
-              <Way key={way.edit.label} way={way} number={index + 1} onUse={() => use(way)} />
+              <Way
+                key={way.edit.label}
+                way={way}
+                name={`Way ${index + 1}`}
+                use={index === 0 ? 'Do this' : 'Do this instead'}
+                isFirst={index === 0}
+                onUse={() => use(way)}
+              />
             ))}
           </ol>
+          {answer.gear.length > 0 && (
+            <section className="space-y-2">
+              <h3 className="font-bold">With other gear all of it can be had</h3>
+              <p className="text-faint">
+                One of these to borrow or buy, laid out with your leads; the smallest first.
+              </p>
+              <ol className="space-y-2">
+                {answer.gear.map((way, index) => (
+                  <Way
+                    key={way.edit.label}
+                    way={way}
+                    name={`Gear ${index + 1}`}
+                    use="Use it in this rig"
+                    onUse={() => use(way)}
+                  />
+                ))}
+              </ol>
+            </section>
+          )}
         </div>
       )}
     </Dialog>

@@ -75,6 +75,7 @@ export { isSomethingArriving, toDoOf, type ToDo } from './to-do';
 export { layChain, shortestChain } from './fixes/adapter-chain';
 export { laneName } from './usb-bandwidth';
 export { keepOut, letThrough } from './fixes/let-through';
+export { otherDesks } from './fixes/other-desk';
 export { streamsAt } from './fixes/listening';
 export { hubWithSupply } from './fixes/usb-leads';
 export { turnControl } from './fixes/turn-control';

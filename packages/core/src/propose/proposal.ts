@@ -3,6 +3,7 @@ import { solve, type EngineMemory, type Steps } from '../offers';
 import { tryEdit, type Rig } from '../rig';
 import { fewest, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
+import { gearInSteps } from './gear';
 import { isGrave, wayOf, type ProposedWay } from './proposed-way';
 import { cheapest, type Search } from './search';
 import { searchWays } from './ways';
@@ -17,6 +18,8 @@ export interface Proposal {
   unmet: string[];
   /** The fewest of what is meant that cannot be so together. */
   clash: string[];
+  /** Other gear that would bring all of it, where nothing of this rig does. */
+  gear: ProposedWay[];
   /** Nothing with fewer changes exists among all that can be turned. */
   isProven: boolean;
   /** Rigs that were worked out for it. */
@@ -49,7 +52,7 @@ const leadsFor = (solved: Solved, unmet: readonly Demand[]): Fix[] => {
 
 /**
  * What meets everything that is meant with the fewest things turned, those that touch least first; every other way that is as
- * short or one longer; one lead more where no setting does it; and where nothing does, what clashes. A rig
+ * short or one longer; one lead more where no setting does it; and where nothing does, what clashes and what gear would free it. A rig
  * solved at each step.
  * @param solver what solves a programme: see `solverOf`
  */
@@ -60,7 +63,8 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
   const known = new Set(before.filter(isGrave).map(({ id }) => id));
   const isFit = (then: Solved) => runChecks(then).every((one) => !isGrave(one) || known.has(one.id));
   const wrong = demands.filter((one) => !one.isMet(solved)).map(({ words }) => words);
-  if (wrong.length === 0) return { ways: [], wrong, unmet: [], clash: [], isProven: true, solvedRigs: 0 };
+  if (wrong.length === 0)
+    return { ways: [], wrong, unmet: [], clash: [], gear: [], isProven: true, solvedRigs: 0 };
   const plain = yield* searchWays(solved, demands, solver, memory, isFit, MOST_WAYS);
   const [first] = plain.found;
   let { solvedRigs } = plain.search;
@@ -80,6 +84,8 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
     if (more.unmet.length < unmet.length) unmet = more.unmet;
     withLead.push(wayOf(best, more.search, before, solved, lead));
   }
+  const other =
+    unmet.length > 0 ? yield* gearInSteps(solved, demands, solver, memory, before, isFit) : undefined;
   return {
     wrong,
     ways: [
@@ -90,8 +96,9 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
     ],
     unmet: unmet.map(({ words }) => words),
     clash: unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],
+    gear: other?.ways ?? [],
     isProven: first !== undefined,
-    solvedRigs,
+    solvedRigs: solvedRigs + (other?.solvedRigs ?? 0),
   };
 }
 

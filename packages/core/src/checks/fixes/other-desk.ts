@@ -1,0 +1,95 @@
+import { DEVICE_MODELS, type DeviceModel } from '../../catalogue';
+import {
+  combineEdits,
+  connect,
+  lookup,
+  removeLead,
+  swapModel,
+  type Edit,
+  type Lead,
+  type Plugged,
+  type Rig,
+} from '../../rig';
+import type { Fix, Solved } from '../finding';
+import { ordered, withArticle } from './rewire';
+import { after, bestLead, type Plug } from './trial';
+
+/** What takes sounds together, or apart, for a computer. */
+const isDesk = ({ kind, desk, ports }: DeviceModel): boolean =>
+  (kind === 'interface' || kind === 'mixer') &&
+  desk !== undefined &&
+  ports.some(({ usb }) => usb?.role === 'device');
+
+/** Those of the catalogue, the smallest first. */
+const desks = (): DeviceModel[] =>
+  DEVICE_MODELS.filter(isDesk).sort((a, b) => a.ports.length - b.ports.length);
+
+const isAt = (end: Plugged | null, device: string): boolean =>
+  end !== null && 'device' in end && end.device === device;
+
+/** A lead that has lost its socket, laid anew from its far end to the socket that does it best. */
+const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefined => {
+  const [find, before] = [lookup(rig), lookup(was)];
+  const lost = before.lead(lead.id)!.ends.find((end) => isAt(end, device));
+  const far = lead.ends.find((end): end is Plug => end !== null);
+  const isHeld = rig.leads.some(({ ends }) =>
+    ends.some((end) => end && 'lead' in end && end.lead === lead.id),
+  );
+  if (!lost || !('device' in lost) || !far || lead.ends.length !== 2 || isHeld) return undefined;
+  const old = before.port(device, lost.port);
+  const bare = after(rig, removeLead(rig, lead.id));
+  const offers = find.modelOf(device)!.ports.flatMap((port) => {
+    const isAlike = port.side === old?.side && port.usb?.role === old.usb?.role;
+    if (!isAlike || find.inPort(device, port.id)) return [];
+    const here = { device, port: port.id };
+    const [from, to]: [Plug, Plug] = old?.side === 'out' ? [here, far] : [far, here];
+    const best = bestLead(bare, from, to);
+    return best ? [{ ...best, ends: ordered(best.flipped, from, to) }] : [];
+  });
+  const [first, ...others] = offers;
+  if (!first) return undefined;
+  const best = others.reduce((a, b) => (b.score > a.score ? b : a), first);
+  return combineEdits(
+    '',
+    removeLead(rig, lead.id),
+    connect(bare, best.kind, best.ends, lead.lengthM, lead.id),
+  );
+};
+
+/** A rig with another model in a device's place, and every lead that was in it in a socket again; undefined where one has none. */
+const inPlaceOf = (rig: Rig, device: string, model: DeviceModel): Edit | undefined => {
+  const edits = [swapModel(rig, device, model)];
+  let now = after(rig, edits[0]!);
+  for (const { id, ends } of rig.leads.filter((lead) => lead.ends.some((end) => isAt(end, device)))) {
+    const lead = lookup(now).lead(id)!;
+    if (
+      lead.ends.filter((end) => isAt(end, device)).length === ends.filter((end) => isAt(end, device)).length
+    )
+      continue;
+    const edit = laidAnew(now, rig, device, lead);
+    if (!edit) return undefined;
+    edits.push(edit);
+    now = after(now, edit);
+  }
+  return combineEdits('', ...edits);
+};
+
+/**
+ * Every other desk or interface of the catalogue for each of a rig, the smallest first; each is laid out when it is asked for, and
+ * is none where what is plugged in finds no socket.
+ */
+export const otherDesks = ({ rig, find }: Solved): { device: string; swap: () => Fix | undefined }[] =>
+  rig.devices.flatMap(({ id, name }) => {
+    const own = find.modelOf(id);
+    if (!own || !isDesk(own)) return [];
+    return desks()
+      .filter((model) => model.id !== own.id)
+      .map((model) => ({
+        device: id,
+        swap: () => {
+          const edit = inPlaceOf(rig, id, model);
+          const label = `Put ${withArticle(model.name)} in place of ${name}`;
+          return edit && { label, edit: { ...edit, label } };
+        },
+      }));
+  });
