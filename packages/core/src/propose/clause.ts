@@ -8,16 +8,15 @@ import type { Knob, Knobs, Setting } from './knobs';
 export interface Literal {
   knob: Knob;
   at: readonly number[];
-  /** Or at any level as low, or as high, as this, dB: places that are added later count as well. */
-  levels?: { atMost: Db; atLeast: Db };
+  /** Or at any level as low as this, dB: places that are added later count as well. */
+  atMost?: Db;
 }
 
 /** Every place of its knob that a literal allows, as many as there are by now. */
-export const placesOf = ({ knob, at, levels }: Literal): readonly number[] => {
-  if (!levels) return at;
-  const isFar = (value: unknown) =>
-    typeof value === 'number' && (value <= levels.atMost || value >= levels.atLeast);
-  return [...new Set([...at, ...knob.values!.flatMap((value, place) => (isFar(value) ? [place] : []))])];
+export const placesOf = ({ knob, at, atMost }: Literal): readonly number[] => {
+  if (atMost === undefined) return at;
+  const isLow = (value: unknown) => typeof value === 'number' && value <= atMost;
+  return [...new Set([...at, ...knob.values!.flatMap((value, place) => (isLow(value) ? [place] : []))])];
 };
 
 /** One of these has to be so, or a demand is not met: what anything that meets it has to change. */
@@ -51,19 +50,14 @@ export const only = ({ knob, at }: Literal, isSo: (at: number) => boolean): Lite
 /** Literals of one clause, each knob once. */
 export const collect = () => {
   const literals = new Map<string, Literal>();
-  const add = ({ knob, at, levels }: Literal) => {
-    if (at.length === 0 && !levels) return;
+  const add = ({ knob, at, atMost }: Literal) => {
+    if (at.length === 0 && atMost === undefined) return;
     const known = literals.get(knob.id);
-    const both = [known?.levels, levels].flatMap((one) => one ?? []);
+    const limits = [known?.atMost, atMost].flatMap((one) => one ?? []);
     literals.set(knob.id, {
       knob,
       at: [...new Set([...(known?.at ?? []), ...at])],
-      ...(both.length > 0 && {
-        levels: {
-          atMost: Math.max(...both.map(({ atMost }) => atMost)),
-          atLeast: Math.min(...both.map(({ atLeast }) => atLeast)),
-        },
-      }),
+      ...(limits.length > 0 && { atMost: Math.max(...limits) }),
     });
   };
   return { literals, add };

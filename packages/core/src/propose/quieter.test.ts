@@ -116,7 +116,7 @@ const wishAt = (seed: number): Rig | undefined => {
   return wish && after(rig, (now) => sayIntent(now, wish.speaker.ref, sinkRefOf(wish.post), 'quieter', byDb));
 };
 
-/** Everything that can be turned in dB, at places over all of its range. */
+/** Everything that can be turned down, at places from its end on. */
 const levelsOf = (rig: Rig): Edit[] => {
   const find = lookup(rig);
   return rig.devices
