@@ -9,6 +9,9 @@ import {
   type Solver,
 } from '@diaphon/core';
 
+/** Who waits for a command waits longer than who presses a button, ms. */
+const LONGEST_MS = 30_000;
+
 interface ReportedWay extends Pick<ProposedWay, 'costs' | 'feeds'> {
   changes: string[];
   gone: string[];
@@ -33,7 +36,9 @@ const reported = ({ changes, costs, feeds, preview: { gone, come } }: ProposedWa
 
 /** The fewest changes by which everyone hears what is meant, and the rig with the first way taken. */
 export const proposeReport = (rig: Rig, solver: Solver): { report: ProposeReport; set: Rig } => {
-  const { ways, gear, ...rest } = finish(proposeInSteps(rig, solver, makeEngineMemory()));
+  const start = performance.now();
+  const isTimeUp = () => performance.now() - start > LONGEST_MS;
+  const { ways, gear, ...rest } = finish(proposeInSteps(rig, solver, makeEngineMemory(), isTimeUp));
   return {
     set: ways[0] ? applyEdit(rig, ways[0].edit).rig : rig,
     report: {

@@ -55,6 +55,9 @@ import {
 } from '@diaphon/core';
 import { changeBetween, type ReadingsChange } from './changes';
 
+/** What was found by then is proposed, ms. */
+const LONGEST_PROPOSAL_MS = 4500;
+
 /** The engine as the worker runs it, without the worker: rigs it holds, and jobs it does on them. */
 
 /** A rig held here. It may be one of several. */
@@ -98,7 +101,11 @@ const ABOUT_A_RIG = {
   /** What every meter shows of each sound. */
   meters: ({ solved }: Held) => meterBoard(solved),
   /** The fewest changes by which everyone hears what is meant. */
-  propose: async ({ rig, memory, tools }: Held) => proposeInSteps(rig, await tools.solver(), memory),
+  propose: async ({ rig, memory, tools }: Held) => {
+    const solver = await tools.solver();
+    const start = performance.now();
+    return proposeInSteps(rig, solver, memory, () => performance.now() - start > LONGEST_PROPOSAL_MS);
+  },
   /** What hangs on the USB sockets of a computer or a hub, and what it draws. */
   usbBill: ({ solved }: Held, device: string) => usbBill(solved, device),
   /** How long a device runs on its batteries; null where it does not, or nobody has said what they hold. */

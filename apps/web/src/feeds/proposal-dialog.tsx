@@ -85,12 +85,16 @@ const Way = ({ way, name, use, isFirst = false, onUse }: WayProps) => (
   </li>
 );
 
-const summary = ({ ways, unmet, isProven, solvedRigs }: Proposal): string => {
+/** What is known of what was not found. */
+const takes = (atLeast: number): string =>
+  atLeast > 1 ? `It takes ${atLeast} changes at least, or something given up. ` : '';
+
+const summary = ({ ways, unmet, isProven, atLeast = 0, solvedRigs }: Proposal): string => {
   const looked = `${count(solvedRigs, 'rig', 'rigs')} worked out for it.`;
   if (ways.length === 0)
     return isProven
       ? `Nothing that can be set, and no lead that was tried, brings this about. ${looked}`
-      : `Nothing was found in the time there was; that is no proof that there is nothing. ${looked}`;
+      : `Nothing was found in the time there was; that is no proof that there is nothing. ${takes(atLeast)}${looked}`;
   const changes = count(ways[0]!.changes.length, 'change', 'changes');
   if (unmet.length > 0) return `${changes} bring it as near as it gets. ${looked}`;
   const isLead = ways[0]!.changes.some(({ place }) => place === undefined);

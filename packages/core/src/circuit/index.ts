@@ -16,3 +16,4 @@ export { spiceDeck, spiceSources, type SpiceAnalysis } from './spice';
 export { leadResponses, type LeadResponse } from './lead-response';
 export { makeTransfer, type Transfer } from './transfer';
 export { leadPins, type PinReading } from './lead-pins';
+export { makeUnion } from './union';

@@ -32,20 +32,37 @@ const programOn = ({ solved, knobs }: State, edge: FlowEdge): Knob[] => {
   return [from?.role === 'track' ? knobs.monitoring(app) : knobs.stream(app, 'output')];
 };
 
+/** Of what is chosen from many, so many are tried: where each of them shuts a way, the others are taken to do so as well. */
+const TRIED_OF_MANY = 3;
+
+/** Of some values of a control, those that may shut a way: at once, or since it then answers to other controls. */
+const mayShut = (
+  { gates }: State,
+  edge: FlowEdge,
+  device: string,
+  control: string,
+  values: readonly ControlValue[],
+): ReadonlySet<ControlValue> => {
+  const shut = gates.shutsAt(edge, device, control, values.slice(0, TRIED_OF_MANY));
+  // What is too many in a clause is sorted out when it is tried; one that is missing would make it wrong.
+  if (shut.length === TRIED_OF_MANY) return new Set(values);
+  return new Set([
+    ...gates.shutsAt(edge, device, control, values),
+    ...gates.movesAt(edge, device, control, values),
+  ]);
+};
+
 /** What may shut a way: each knob on it with the positions that do. */
 const shutting = (state: State, edges: readonly FlowEdge[]): Literal[] => {
-  const { knobs, gates, setting } = state;
+  const { knobs, setting } = state;
   const { literals, add } = collect();
   for (const edge of edges) {
     for (const { device, control } of edge.controls) {
       const knob = knobs.control(device, control);
       if (!knob?.values) continue;
       const now = setting.get(knob.id) ?? 0;
-      // Answering to other controls, those may shut it.
-      const shut = new Set<ControlValue>([
-        ...gates.shutsAt(edge, device, control, knob.values),
-        ...gates.movesAt(edge, device, control, knob.values),
-      ]);
+      const rest = knob.values.filter((_, at) => at !== now);
+      const shut = mayShut(state, edge, device, control, rest);
       add({ knob, at: knob.values.flatMap((value, at) => (at !== now && shut.has(value) ? [at] : [])) });
     }
     for (const { device, control } of decidersOf(state.solved, edge)) {
@@ -77,18 +94,34 @@ const outOf = (state: State, demand: Demand): Clause[] => {
     : [{ demand, literals: [] }];
 };
 
-/** Ways of a device that are not there as its knobs stand, and which knobs would make them: known from the rig as it was. */
-const waysAwayAt = ({ solved, setting, knobs }: State, device: string) => {
-  const { graph } = solved;
-  const own = [...setting.keys()].flatMap((id) => {
-    const knob = knobs.known.get(id)!;
-    return knob.device === device && knob.control !== undefined ? [knob.control] : [];
+/**
+ * Ways of a device that are gone since its knobs were turned, each with those that bring it back by themselves; where none does, any
+ * of them may have to be turned back.
+ */
+const waysGone = ({ setting, knobs, gates }: State, device: string) => {
+  const turned = [...setting.keys()].flatMap((id) => {
+    const { control, values, ...knob } = knobs.known.get(id)!;
+    return knob.device === device && control !== undefined && values ? [{ control, was: values[0]! }] : [];
   });
+  if (turned.length === 0) return [];
+  const back = turned.map(({ control, was }) => ({
+    control,
+    ways: new Set(gates.waysHere(device, { [control]: was }).map(({ from, to }) => `${from} ${to}`)),
+  }));
+  const all = turned.map(({ control }) => control);
+  return knobs.base.waysHere(device).map((edge) => {
+    const by = back.filter(({ ways }) => ways.has(`${edge.from} ${edge.to}`)).map(({ control }) => control);
+    return { edge, by: by.length > 0 ? by : all };
+  });
+};
+
+/** Ways of a device that are not there as its knobs stand, and which knobs would make them: known from the rig as it was. */
+const waysAwayAt = (state: State, device: string) => {
+  const { graph } = state.solved;
   const shut = new Set(graph.stopped.map(({ from, to }) => `${from} ${to}`));
   const isHere = ({ from, to }: FlowEdge) =>
     shut.has(`${from} ${to}`) || edgesFrom(graph, from).some((one) => one.to === to);
-  const gone = own.length === 0 ? [] : knobs.base.waysHere(device).map((edge) => ({ edge, by: own }));
-  return [...gone, ...knobs.base.waysAway(device)]
+  return [...waysGone(state, device), ...state.knobs.base.waysAway(device)]
     .filter(({ edge }) => !isHere(edge))
     .map(({ edge, by }) => ({ edge, by: by.map((control) => ({ device, control })) }));
 };

@@ -107,10 +107,10 @@ export const makeGates = (solved: Solved) => {
       away.set(id, known);
       return known;
     },
-    /** The ways a device has as it stands, open or shut. */
-    waysHere: (id: string): FlowEdge[] => {
+    /** The ways a device has as it stands, open or shut, or would have with some of its controls otherwise. */
+    waysHere: (id: string, settings: Device['settings'] = {}): FlowEdge[] => {
       const device = find.device(id);
-      return device ? waysIn(pieceWith(device, {})) : [];
+      return device ? waysIn(pieceWith(device, settings)) : [];
     },
   };
 };

@@ -28,19 +28,20 @@ export function* gearInSteps(
   memory: EngineMemory,
   before: readonly FoundFinding[],
   isFit: (then: Solved) => boolean,
+  isTimeUp: () => boolean,
 ): Steps<Gear> {
   const ways: ProposedWay[] = [];
   let solvedRigs = 0;
   const isWhole = ({ costs }: ProposedWay) => costs.length === 0;
   for (const { device, swap } of otherDesks(solved)) {
-    if (ways.filter(isWhole).length >= MOST_DESKS) break;
+    if (ways.filter(isWhole).length >= MOST_DESKS || isTimeUp()) break;
     const fix = swap();
     const swapped = fix && tryEdit(solved.rig, fix.edit);
     if (!swapped?.ok) continue;
     // Its gains are turned last: who hears what does not hang on them.
     const anyRig = () => true;
     const then = solve(swapped.rig, memory);
-    const { search, found, unmet } = yield* searchWays(then, demands, solver, memory, anyRig, 1);
+    const { search, found, unmet } = yield* searchWays(then, demands, solver, memory, anyRig, 1, isTimeUp);
     solvedRigs += search.solvedRigs + 1;
     const [best] = found;
     if (!best || unmet.length > 0) continue;

@@ -244,4 +244,62 @@ describe('a large desk', () => {
     expect(proposal.unmet).toEqual([]);
     expect(wrongAfter(rig, proposal)).toEqual([]);
   });
+
+  it('someone kept out of one call: nothing else is lost, and what is turned elsewhere on the desk has no part in it', () => {
+    const stage = ['box-0', 'box-1', 'box-2'].reduce(
+      (now, box) => after(now, (rig) => setControl(rig, box, 'direct', 'off')),
+      generateStage(),
+    );
+    const { feeds } = solve(stage, makeEngineMemory());
+    const [first, second] = feeds.posts.filter(({ kind }) => kind === 'call');
+    const rig = after(
+      stage,
+      (now) => sayIntent(now, { person: 'p1' }, { app: first!.app! }, 'never'),
+      (now) => sayIntent(now, { person: 'p3' }, { app: second!.app! }, 'never'),
+    );
+    const proposal = proposalFor(rig);
+    expect(proposal).toMatchObject({ isProven: true, unmet: [] });
+    // Both channels of a stereo lead to each call, and nothing else.
+    expect(labels(proposal)[0]!.sort()).toEqual([
+      'Switch Channel 1 in Mix 3 off',
+      'Switch Channel 1 in Mix 4 off',
+      'Switch Channel 3 in Mix 5 off',
+      'Switch Channel 3 in Mix 6 off',
+    ]);
+    expect(wrongAfter(rig, proposal)).toEqual([]);
+    // A handful of rigs: clauses of one voice do not name what was turned for another.
+    expect(proposal.solvedRigs).toBeLessThan(30);
+  }, 60_000);
+});
+
+describe('when time is up', () => {
+  const rig = talk(PODCAST, 'call', {
+    [is.kind('main')]: 'whole mix',
+    [is.mute('ch1')]: true,
+    [is.mute('ch2')]: true,
+  });
+  const within = (rigs: number): Proposal => {
+    let left = rigs;
+    return finish(proposeInSteps(rig, solver, makeEngineMemory(), () => (left -= 1) < 0));
+  };
+
+  it('before anything is found, that is said, and how many changes it takes at least', () => {
+    expect(within(0)).toMatchObject({ ways: [], isProven: false, atLeast: 0 });
+    const late = within(2);
+    expect(late).toMatchObject({ ways: [], isProven: false, gear: [] });
+    expect(late.unmet).toEqual(late.wrong);
+    // Three are needed; a bound is never more than that.
+    expect(late.atLeast).toBeGreaterThan(0);
+    expect(late.atLeast).toBeLessThanOrEqual(3);
+  });
+
+  it('after the first is found, it is the answer, and no other is looked for', () => {
+    const all = proposalFor(rig);
+    const cut = Array.from({ length: all.solvedRigs }, (_, n) => within(n)).find(
+      ({ ways }) => ways.length > 0,
+    )!;
+    expect(cut.isProven).toBe(true);
+    expect(cut.ways.length).toBeLessThan(all.ways.length);
+    expect(cut.ways[0]!.changes).toEqual(all.ways[0]!.changes);
+  });
 });

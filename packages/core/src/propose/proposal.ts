@@ -5,7 +5,7 @@ import { fewest, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
 import { gearInSteps } from './gear';
 import { isGrave, wayOf, type ProposedWay } from './proposed-way';
-import { cheapest, type Search } from './search';
+import { A_CHANGE, cheapest, type Search } from './search';
 import { searchWays } from './ways';
 
 /** The fewest changes after which everyone hears what is meant. */
@@ -22,6 +22,8 @@ export interface Proposal {
   gear: ProposedWay[];
   /** Nothing with fewer changes exists among all that can be turned. */
   isProven: boolean;
+  /** Where nothing was found in time: so many changes it takes at least, or something has to be given up. */
+  atLeast?: number;
   /** Rigs that were worked out for it. */
   solvedRigs: number;
 }
@@ -55,8 +57,14 @@ const leadsFor = (solved: Solved, unmet: readonly Demand[]): Fix[] => {
  * short or one longer; one lead more where no setting does it; and where nothing does, what clashes and what gear would free it. A rig
  * solved at each step.
  * @param solver what solves a programme: see `solverOf`
+ * @param isTimeUp asked before each rig: what was found by then is the answer
  */
-export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory): Steps<Proposal> {
+export function* proposeInSteps(
+  rig: Rig,
+  solver: Solver,
+  memory: EngineMemory,
+  isTimeUp: () => boolean = () => false,
+): Steps<Proposal> {
   const solved = solve(rig, memory);
   const demands = demandsOf(solved);
   const before = runChecks(solved);
@@ -65,7 +73,7 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
   const wrong = demands.filter((one) => !one.isMet(solved)).map(({ words }) => words);
   if (wrong.length === 0)
     return { ways: [], wrong, unmet: [], clash: [], gear: [], isProven: true, solvedRigs: 0 };
-  const plain = yield* searchWays(solved, demands, solver, memory, isFit, MOST_WAYS);
+  const plain = yield* searchWays(solved, demands, solver, memory, isFit, MOST_WAYS, isTimeUp);
   const [first] = plain.found;
   let { solvedRigs } = plain.search;
   const withLead: ProposedWay[] = [];
@@ -77,7 +85,7 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
     solvedRigs += 1;
     // A lead that brings none of it leaves the same to be turned as before.
     if (!isFit(then) || unmet.every((one) => !one.isMet(then))) continue;
-    const more = yield* searchWays(then, demands, solver, memory, isFit, 1);
+    const more = yield* searchWays(then, demands, solver, memory, isFit, 1, isTimeUp);
     solvedRigs += more.search.solvedRigs;
     const [best] = more.found;
     if (!best || more.unmet.length >= plain.unmet.length) continue;
@@ -85,7 +93,9 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
     withLead.push(wayOf(best, more.search, before, solved, lead));
   }
   const other =
-    unmet.length > 0 ? yield* gearInSteps(solved, demands, solver, memory, before, isFit) : undefined;
+    unmet.length > 0
+      ? yield* gearInSteps(solved, demands, solver, memory, before, isFit, isTimeUp)
+      : undefined;
   return {
     wrong,
     ways: [
@@ -98,6 +108,7 @@ export function* proposeInSteps(rig: Rig, solver: Solver, memory: EngineMemory):
     clash: unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],
     gear: other?.ways ?? [],
     isProven: first !== undefined,
+    ...(first ? {} : { atLeast: Math.floor(plain.search.bound / A_CHANGE) }),
     solvedRigs: solvedRigs + (other?.solvedRigs ?? 0),
   };
 }
@@ -108,7 +119,7 @@ const clashOf = (search: Search, solver: Solver): Demand[] => {
   const clashes = (demands: Demand[]): boolean => {
     const asked = new Set(demands.map(({ id }) => id));
     const clauses = search.clauses.filter(({ demand }) => asked.has(demand.id));
-    return cheapest(clauses, [], solver, search.reach, false) === undefined;
+    return cheapest(clauses, [], solver, search.reach) === undefined;
   };
   const all = [...meant.values()];
   return clashes(all) ? fewest([], all, clashes, false) : [];

@@ -10,14 +10,17 @@ const MORE_CHANGES = 1;
 /** So many more rigs are worked out for other ways. */
 const MOST_FOR_OTHERS = 20;
 
-const searchIn = (solved: Solved, demands: readonly Demand[]): Search => ({
+const searchIn = (solved: Solved, demands: readonly Demand[], isTimeUp: () => boolean): Search => ({
   rig: solved.rig,
   knobs: makeKnobs(solved),
   demands,
   clauses: [],
   barred: [],
   reach: reachOf(solved),
+  wrong: new Set(demands.filter((one) => !one.isMet(solved)).map(({ id }) => id)),
   solvedRigs: 0,
+  bound: 0,
+  isTimeUp,
 });
 
 /** What a search for a rig came to: the ways, the first the cheapest, and what of the meant none of them meets. */
@@ -37,8 +40,9 @@ export function* searchWays(
   memory: EngineMemory,
   isFit: (then: Solved) => boolean,
   mostWays: number,
+  isTimeUp: () => boolean,
 ): Steps<Outcome> {
-  const search = searchIn(solved, demands);
+  const search = searchIn(solved, demands, isTimeUp);
   const first = yield* nextWay(search, solver, memory, isFit);
   if (!first) return { search, found: [], unmet: demands.filter((one) => !one.isMet(solved)) };
   const found = [first];
