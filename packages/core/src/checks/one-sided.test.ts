@@ -1,6 +1,6 @@
-import { deskControlId as is } from '../catalogue';
+import { deskControlId as is, leadKindById, modelById } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
-import { applyEdit, setControl, type Rig } from '../rig';
+import { addDevice, applyEdit, connect, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
 
@@ -86,5 +86,47 @@ describe('said, and every fix ends it', () => {
         expect({ label, left: then.findings.some((one) => one.id === id) }).toEqual({ label, left: false });
       }
     }
+  });
+});
+
+describe('which side it is follows from the contact, whatever a model calls its ears', () => {
+  /** The same headphones with their ears in another order and under other names. */
+  const renamed = (labels: readonly [string, string], isTurned: boolean): Rig => {
+    const rig = pan('ch1', -100);
+    return {
+      ...rig,
+      models: rig.models.map((model) => {
+        if (model.kind !== 'headphones') return model;
+        const points = model.points.map((point, at) => ({ ...point, label: labels[at]! }));
+        return { ...model, points: isTurned ? points.reverse() : points };
+      }),
+    };
+  };
+
+  it.each([
+    [['Cup A', 'Cup B'], false],
+    [['Cup A', 'Cup B'], true],
+    [['Right away', 'The other'], false],
+    [['L', 'R'], true],
+  ] as const)('%p, turned: %p', (labels, isTurned) => {
+    expect(sidedIn(renamed(labels, isTurned)).map(({ title }) => title)).toContain(
+      'Headphones have ANN on the left alone',
+    );
+  });
+
+  it.each([
+    [-100, 'left'],
+    [100, 'right'],
+  ] as const)('by radio, panned by %i: %s', (at, side) => {
+    const rig = after(
+      talk(PODCAST, 'encoder', { [is.pan('ch1')]: at }),
+      (now) => addDevice(now, modelById('headphones-bluetooth'), { id: 'radio-ears', name: 'Wireless' }),
+      (now) =>
+        connect(now, leadKindById('bluetooth'), [
+          { device: 'desk', port: 'radio' },
+          { device: 'radio-ears', port: 'radio' },
+        ]),
+    );
+    expect(sidedIn(rig).map(({ title }) => title)).toContain(`Wireless have ANN on the ${side} alone`);
   });
 });

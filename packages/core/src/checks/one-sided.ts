@@ -24,11 +24,30 @@ interface Sided {
 /** Whoever speaks is in the middle of a room: people, far ends. What plays may be wherever it was mixed to. */
 const isVoice = ({ kind }: Speaker): boolean => kind !== 'programme';
 
-/** Left and right of one listener; undefined where it hears one channel, or several rooms. */
-const sidesOf = ({ graph }: Solved, { kind, nodes }: Post): [string, string] | undefined => {
+/**
+ * The side a place is on: a program's by which of its two it is, an ear by the contact its coil hangs on, or by which of two channels it
+ * gets by radio.
+ */
+const sideOf = ({ graph, find }: Solved, id: string): 'left' | 'right' | undefined => {
+  const { side, device = '', point } = graph.nodes.get(id)!;
+  if (side) return side;
+  const { paths = [], elements = [], ports = [] } = find.modelOf(device) ?? {};
+  const from = new Set(paths.flatMap((path) => (path.to === point ? [path.from] : [])));
+  const wired = elements.flatMap((one) => (one.kind === 'input' && from.has(one.id) ? (one.side ?? []) : []));
+  const byRadio = ports.flatMap(({ digital }) => {
+    const [left, right, ...more] = digital?.receives ?? [];
+    if (left === undefined || right === undefined || more.length > 0) return [];
+    return from.has(left) ? ['left' as const] : from.has(right) ? ['right' as const] : [];
+  });
+  return wired[0] ?? byRadio[0];
+};
+
+/** Left and right of one listener; undefined where it hears one channel, several rooms, or nobody says which side is which. */
+const sidesOf = (solved: Solved, { kind, nodes }: Post): [string, string] | undefined => {
   if ((kind !== 'ears' && kind !== 'stream') || nodes.length !== 2) return undefined;
-  const [a, b] = nodes as [string, string];
-  return /\bright\b|\bR\b/iu.test(graph.nodes.get(a)!.label) ? [b, a] : [a, b];
+  const at = (side: 'left' | 'right') => nodes.find((node) => sideOf(solved, node) === side);
+  const [left, right] = [at('left'), at('right')];
+  return left !== undefined && right !== undefined ? [left, right] : undefined;
 };
 
 const sidedAt = (solved: Solved, speaker: Speaker, post: Post): Sided[] => {

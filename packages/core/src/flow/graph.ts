@@ -33,6 +33,8 @@ export interface FlowNode {
   /** One of several at the other end of a call. */
   farEnd?: string;
   track?: string;
+  /** Of two that a program sends as one stereo sound. */
+  side?: 'left' | 'right';
   /** Clips above this, in `unit`. */
   ceiling?: number;
   /** Noise born here, in `unit`. */

@@ -74,9 +74,10 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
   const { lateMs } = APP_KIND[app.kind];
   const sends = app.isMono ? 'mono' : APP_KIND[app.kind].sends;
   if (APP_KIND[app.kind].sends === 'nothing') return;
-  const node = (side: 'in' | 'in-right', label: string) => {
-    const id = appId(app.computer, app.id, side);
-    graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
+  const node = (point: 'in' | 'in-right', label: string, side?: 'left' | 'right') => {
+    const id = appId(app.computer, app.id, point);
+    const own = { device: app.computer, app: app.id, ...(side ? { side } : {}) };
+    graph.node({ id, label, unit: 'dBFS', role: 'app', ceiling: 0, ...own });
     return id;
   };
   const feed = (from: Taken | undefined, to: string, db: Db, words: string) => {
@@ -98,8 +99,8 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
     for (const channel of [left, right]) feed(channel, one, right ? HALF_DB : 0, words);
     return;
   }
-  feed(left, node('in', `${app.name}, sends left`), 0, 'takes the first channel as left');
-  feed(right, node('in-right', `${app.name}, sends right`), 0, 'takes the second channel as right');
+  feed(left, node('in', `${app.name}, sends left`, 'left'), 0, 'takes the first channel as left');
+  feed(right, node('in-right', `${app.name}, sends right`, 'right'), 0, 'takes the second channel as right');
 };
 
 /** A channel that a program fills. */
