@@ -55,6 +55,17 @@ const FeedChanges = ({ feeds }: { feeds: ProposedWay['feeds'] }) => (
   </ul>
 );
 
+const Sentences = ({ title, all, isBad }: { title: string; all: readonly string[]; isBad?: boolean }) => (
+  <section>
+    <h3 className={`font-bold ${isBad ? 'text-fault' : ''}`}>{title}</h3>
+    <ul>
+      {all.map((words) => (
+        <li key={words}>{words}.</li>
+      ))}
+    </ul>
+  </section>
+);
+
 interface WayProps {
   way: ProposedWay;
   /** "Way 1". */
@@ -81,6 +92,7 @@ const Way = ({ way, name, use, isFirst = false, onUse }: WayProps) => (
     </div>
     <FeedChanges feeds={way.feeds} />
     {way.costs.length > 0 && <p className="text-caution">It costs: {way.costs.join('; ')}.</p>}
+    {way.leaves.length > 0 && <p className="text-fault">It leaves: {way.leaves.join('; ')}.</p>}
     <ChangesList preview={way.preview} label={`What ${name.toLowerCase()} does to the findings`} />
   </li>
 );
@@ -120,34 +132,12 @@ export const ProposalDialog = ({ onClose }: { onClose: () => void }) => {
       )}
       {answer && (
         <div className="space-y-3">
-          <section>
-            <h3 className="font-bold">What is not so</h3>
-            <ul>
-              {answer.wrong.map((words) => (
-                <li key={words}>{words}.</li>
-              ))}
-            </ul>
-          </section>
+          <Sentences title="What is not so" all={answer.wrong} />
           <p role="status">{summary(answer)}</p>
-          {answer.unmet.length > 0 && (
-            <section>
-              <h3 className="font-bold text-fault">What no setting brings</h3>
-              <ul>
-                {answer.unmet.map((words) => (
-                  <li key={words}>{words}.</li>
-                ))}
-              </ul>
-            </section>
-          )}
-          {answer.clash.length > 1 && (
-            <section>
-              <h3 className="font-bold">What cannot be so together</h3>
-              <ul>
-                {answer.clash.map((words) => (
-                  <li key={words}>{words}.</li>
-                ))}
-              </ul>
-            </section>
+          {answer.unmet.length > 0 && <Sentences title="What no setting brings" all={answer.unmet} isBad />}
+          {answer.clash.length > 1 && <Sentences title="What cannot be so together" all={answer.clash} />}
+          {answer.against.length > 0 && (
+            <Sentences title="What it would bring to have all of it" all={answer.against} />
           )}
           <ol className="space-y-2">
             {answer.ways.map((way, index) => (

@@ -78,13 +78,16 @@ describe('three hundred desks turned at random', () => {
       for (const way of proposal.ways) {
         const result = tryEdit(rig, way.edit);
         expect(result.ok).toBe(true);
-        if (!result.ok || proposal.unmet.length > 0 || way.costs.length > 0) continue;
-        expect({ seed, label: way.edit.label, met: allMet(result.rig, demands, memory) }).toEqual({
+        if (!result.ok || way.costs.length > 0) continue;
+        // What it leaves is said, and all else is met.
+        const asked = demands.filter(({ words }) => !way.leaves.includes(words));
+        expect({ seed, label: way.edit.label, met: allMet(result.rig, asked, memory) }).toEqual({
           seed,
           label: way.edit.label,
           met: true,
         });
-        expect(way.changes.length).toBeGreaterThanOrEqual(best!.changes.length);
+        if (proposal.unmet.length === 0)
+          expect(way.changes.length).toBeGreaterThanOrEqual(best!.changes.length);
       }
       const fewer = isWhole ? best.changes.length - 1 : 1;
       const singles = changesOf(rig);

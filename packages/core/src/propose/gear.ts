@@ -4,6 +4,7 @@ import { combineEdits, editBetween, tryEdit } from '../rig';
 import type { Solver } from '../staging';
 import type { Demand } from './demands';
 import { wayOf, type ProposedWay } from './proposed-way';
+import type { Breaks } from './search';
 import { searchWays } from './ways';
 
 /** More desks than this nobody compares. */
@@ -19,7 +20,7 @@ export interface Gear {
  * Another desk or interface with which all that is meant can be had: laid out, turned, and judged like any rig. The smallest first,
  * those that cost nothing before those that do.
  * @param before what is found in the rig as it is
- * @param isFit whether a rig may be offered at all
+ * @param breaks what keeps a rig from being offered
  */
 export function* gearInSteps(
   solved: Solved,
@@ -27,7 +28,7 @@ export function* gearInSteps(
   solver: Solver,
   memory: EngineMemory,
   before: readonly FoundFinding[],
-  isFit: (then: Solved) => boolean,
+  breaks: Breaks,
   isTimeUp: () => boolean,
 ): Steps<Gear> {
   const ways: ProposedWay[] = [];
@@ -39,15 +40,15 @@ export function* gearInSteps(
     const swapped = fix && tryEdit(solved.rig, fix.edit);
     if (!swapped?.ok) continue;
     // Its gains are turned last: who hears what does not hang on them.
-    const anyRig = () => true;
     const then = solve(swapped.rig, memory);
-    const { search, found, unmet } = yield* searchWays(then, demands, solver, memory, anyRig, 1, isTimeUp);
+    const { search, found, unmet } = yield* searchWays(then, demands, solver, memory, () => [], 1, isTimeUp);
     solvedRigs += search.solvedRigs + 1;
     const [best] = found;
     if (!best || unmet.length > 0) continue;
     const rig = tuned(best.rig, memory);
     const ready = solve(rig, memory);
-    if (!isFit(ready) || demands.some((one) => !best.given.includes(one) && !one.isMet(ready))) continue;
+    if (breaks(ready).length > 0 || demands.some((one) => !best.given.includes(one) && !one.isMet(ready)))
+      continue;
     const turning = editBetween(best.rig, rig, 'Turn it as these sounds need it');
     const way = wayOf(
       { ...best, rig, solved: ready, edit: combineEdits(best.edit.label, best.edit, turning) },

@@ -233,6 +233,29 @@ describe('what cannot be', () => {
   });
 });
 
+it('what is meant and would leave somebody recorded nowhere is not brought about, and that is said', () => {
+  const rig = after(
+    rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'interface-1', settings: { gain1: 44 } },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1])] },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb'], lengthM: 1 },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', 0.05)],
+    }),
+    (now) => sayIntent(now, { person: 'ann' }, { app: now.apps[0]!.id, track: 't1' }, 'never'),
+  );
+  const proposal = proposalFor(rig);
+  expect(proposal).toMatchObject({ ways: [], gear: [], isProven: true });
+  expect(proposal.unmet).toHaveLength(1);
+  expect(proposal.against.join()).toMatch(/ANN/u);
+});
+
 describe('a large desk', () => {
   it('opens what is shut and shuts what comes back, in less than it takes to read it', () => {
     const stage = generateStage();

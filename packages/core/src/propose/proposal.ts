@@ -5,7 +5,7 @@ import { fewest, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
 import { gearInSteps } from './gear';
 import { isGrave, wayOf, type ProposedWay } from './proposed-way';
-import { A_CHANGE, cheapest, type Search } from './search';
+import { A_CHANGE, cheapest, type Breaks, type Search } from './search';
 import { searchWays } from './ways';
 
 /** The fewest changes after which everyone hears what is meant. */
@@ -18,6 +18,8 @@ export interface Proposal {
   unmet: string[];
   /** The fewest of what is meant that cannot be so together. */
   clash: string[];
+  /** What it would break to have all of it: dangers and faults that would come, in words. */
+  against: string[];
   /** Other gear that would bring all of it, where nothing of this rig does. */
   gear: ProposedWay[];
   /** Nothing with fewer changes exists among all that can be turned. */
@@ -69,11 +71,14 @@ export function* proposeInSteps(
   const demands = demandsOf(solved);
   const before = runChecks(solved);
   const known = new Set(before.filter(isGrave).map(({ id }) => id));
-  const isFit = (then: Solved) => runChecks(then).every((one) => !isGrave(one) || known.has(one.id));
+  const breaks: Breaks = (then) =>
+    runChecks(then)
+      .filter((one) => isGrave(one) && !known.has(one.id))
+      .map(({ title }) => title);
   const wrong = demands.filter((one) => !one.isMet(solved)).map(({ words }) => words);
   if (wrong.length === 0)
-    return { ways: [], wrong, unmet: [], clash: [], gear: [], isProven: true, solvedRigs: 0 };
-  const plain = yield* searchWays(solved, demands, solver, memory, isFit, MOST_WAYS, isTimeUp);
+    return { ways: [], wrong, unmet: [], clash: [], against: [], gear: [], isProven: true, solvedRigs: 0 };
+  const plain = yield* searchWays(solved, demands, solver, memory, breaks, MOST_WAYS, isTimeUp);
   const [first] = plain.found;
   let { solvedRigs } = plain.search;
   const withLead: ProposedWay[] = [];
@@ -84,8 +89,8 @@ export function* proposeInSteps(
     const then = solve(laid.rig, memory);
     solvedRigs += 1;
     // A lead that brings none of it leaves the same to be turned as before.
-    if (!isFit(then) || unmet.every((one) => !one.isMet(then))) continue;
-    const more = yield* searchWays(then, demands, solver, memory, isFit, 1, isTimeUp);
+    if (breaks(then).length > 0 || unmet.every((one) => !one.isMet(then))) continue;
+    const more = yield* searchWays(then, demands, solver, memory, breaks, 1, isTimeUp);
     solvedRigs += more.search.solvedRigs;
     const [best] = more.found;
     if (!best || more.unmet.length >= plain.unmet.length) continue;
@@ -94,7 +99,7 @@ export function* proposeInSteps(
   }
   const other =
     unmet.length > 0
-      ? yield* gearInSteps(solved, demands, solver, memory, before, isFit, isTimeUp)
+      ? yield* gearInSteps(solved, demands, solver, memory, before, breaks, isTimeUp)
       : undefined;
   return {
     wrong,
@@ -106,6 +111,7 @@ export function* proposeInSteps(
     ],
     unmet: unmet.map(({ words }) => words),
     clash: unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],
+    against: unmet.length > 0 ? [...(plain.search.against ?? [])] : [],
     gear: other?.ways ?? [],
     isProven: first !== undefined,
     ...(first ? {} : { atLeast: Math.floor(plain.search.bound / A_CHANGE) }),

@@ -12,6 +12,8 @@ export interface ProposedWay {
   edit: Edit;
   /** What nobody asked for and goes with it: "Headphones no longer hears Ann". */
   costs: string[];
+  /** What is meant and is not so by it either. */
+  leaves: string[];
   preview: Preview;
   /** Every sound at every listener that is otherwise afterwards. */
   feeds: FeedChange[];
@@ -74,6 +76,7 @@ export const wayOf = (
       ? combineEdits([lead.label, found.edit.label].filter(Boolean).join(', '), lead.edit, found.edit)
       : found.edit,
     costs: found.given.filter(({ isOnlyKept }) => isOnlyKept).map(({ lost }) => lost),
+    leaves: found.given.filter(({ isOnlyKept }) => !isOnlyKept).map(({ words }) => words),
     preview: {
       possible: true,
       gone: before.filter(({ id }) => !has(after, id)).map(plainFinding),

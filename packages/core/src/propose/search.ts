@@ -269,6 +269,9 @@ const turned = (rig: Rig, knobs: Knobs, setting: Setting): { rig: Rig; edit: Edi
   return { rig: now, edit: combineEdits(edits.map(({ label }) => label).join(', '), ...edits) };
 };
 
+/** What is graver in a rig than in the one it is made of, in words; none: it may be offered. */
+export type Breaks = (solved: Solved) => string[];
+
 /** All that was learnt of a rig: more ways are looked for from there. */
 export interface Search {
   rig: Rig;
@@ -284,6 +287,8 @@ export interface Search {
   /** Nothing that meets all demands is cheaper. */
   bound: number;
   isTimeUp: () => boolean;
+  /** What the first setting that met all demands would have broken. */
+  against?: readonly string[];
 }
 
 /** Everything a setting turns has to be otherwise somewhere. */
@@ -298,14 +303,14 @@ export const bar = (search: Search, setting: Setting) => {
 
 /**
  * The cheapest setting that meets all demands and that is fit.
- * @param isFit whether a rig that meets them may be offered at all
+ * @param breaks what keeps a rig that meets them from being offered
  * @returns undefined where there is none, or none was found in time (`search.solvedRigs` says which)
  */
 export function* nextWay(
   search: Search,
   solver: Solver,
   memory: EngineMemory,
-  isFit: (solved: Solved) => boolean,
+  breaks: Breaks,
   most = MOST_SOLVED,
 ): Steps<Found | undefined> {
   const { rig, knobs, demands, reach } = search;
@@ -328,7 +333,9 @@ export function* nextWay(
       search.clauses.push(...learnt);
       continue;
     }
-    if (isFit(solved)) return { ...candidate, ...then, solved };
+    const broken = breaks(solved);
+    if (broken.length === 0) return { ...candidate, ...then, solved };
+    search.against ??= broken;
     if (candidate.setting.size === 0) return undefined;
     bar(search, candidate.setting);
   }

@@ -3,7 +3,7 @@ import type { EngineMemory, Steps } from '../offers';
 import type { Solver } from '../staging';
 import type { Demand } from './demands';
 import { makeKnobs } from './knobs';
-import { A_CHANGE, bar, nextWay, reachOf, type Found, type Search } from './search';
+import { A_CHANGE, bar, nextWay, reachOf, type Breaks, type Found, type Search } from './search';
 
 /** A way that turns so many more things is no alternative. */
 const MORE_CHANGES = 1;
@@ -38,18 +38,18 @@ export function* searchWays(
   demands: readonly Demand[],
   solver: Solver,
   memory: EngineMemory,
-  isFit: (then: Solved) => boolean,
+  breaks: Breaks,
   mostWays: number,
   isTimeUp: () => boolean,
 ): Steps<Outcome> {
   const search = searchIn(solved, demands, isTimeUp);
-  const first = yield* nextWay(search, solver, memory, isFit);
+  const first = yield* nextWay(search, solver, memory, breaks);
   if (!first) return { search, found: [], unmet: demands.filter((one) => !one.isMet(solved)) };
   const found = [first];
   const most = search.solvedRigs + MOST_FOR_OTHERS;
   while (found.length < mostWays && first.setting.size > 0) {
     bar(search, found.at(-1)!.setting);
-    const next = yield* nextWay(search, solver, memory, isFit, most);
+    const next = yield* nextWay(search, solver, memory, breaks, most);
     if (!next || next.cost > first.cost + (MORE_CHANGES + 0.5) * A_CHANGE) break;
     found.push(next);
   }
