@@ -34,3 +34,18 @@ test('what is cut off is said where it is heard', async ({ page, request }) => {
     hear.getByText(/^Cut off at “.*” of Lamp room mixer: \d+\.\d+ % of the time\.$/).first(),
   ).toBeVisible();
 });
+
+test('a call answers in turn, as late as its network makes it', async ({ page, request }) => {
+  const id = await copyOfDemo(request, 'Skerry Light live stream');
+  await page.goto(`/rigs/${id}/feeds?sound=person+keeper&at=ears+keeper-phones`);
+  const hear = page.getByRole('region', { name: 'Hear it' });
+  await hear.getByText('In turn: the call answers').click();
+  const saved = page.waitForEvent('download', { timeout: 60_000 });
+  await hear.getByRole('button', { name: 'Save as WAV' }).click();
+  await saved;
+  const turns = hear.getByRole('list', { name: 'Who speaks when' });
+  await expect(turns).toContainText(/Keeper speaks first/);
+  await expect(turns).toContainText(/Harbour pilot answers at 1\.\d+ s, heard here from 1\.\d+ s on/);
+  await hear.getByText('In turn: the call answers').click();
+  await expect(turns).toHaveCount(0);
+});

@@ -30,6 +30,18 @@ const Clipped = ({ rig, clipped }: { rig: Rig; clipped: Rendered['clipped'] }) =
   ));
 };
 
+/** Who speaks when, as it is heard here. */
+const Turns = ({ turns }: { turns: NonNullable<Rendered['turns']> }) => (
+  <ol aria-label="Who speaks when" className="text-[12.5px] text-faint">
+    {turns.map(({ source, name, fromS, heardS }, at) => (
+      <li key={source}>
+        {at === 0 ? `${name} speaks first` : `${name} answers at ${figure(fromS, 2)} s`}
+        {heardS === null ? ', not heard here' : `, heard here from ${figure(heardS, 2)} s on`}.
+      </li>
+    ))}
+  </ol>
+);
+
 interface HearProps {
   rig: Rig;
   /** Where it is listened, and the sound that is followed there; null: all there is. */
@@ -53,6 +65,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
   const key = variant?.key ?? rigId;
   const [hasNoise, setHasNoise] = useState(true);
   const [hasOthers, setHasOthers] = useState(othersToo);
+  const [inTurn, setInTurn] = useState(false);
   const [isMatched, setIsMatched] = useState(!isDigital);
   const [volumeDb, setVolumeDb] = useState(START_DB);
   const [made, setMade] = useState<Rendered | null>(null);
@@ -60,6 +73,8 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
   const [isPlaying, setIsPlaying] = useState(false);
   const playing = useRef<Playing | null>(null);
   const job = useRef<{ cancel: () => void } | null>(null);
+
+  const calls = rig.apps.filter(({ kind }) => kind === 'call');
 
   const stop = () => {
     playing.current?.stop();
@@ -82,7 +97,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
   const render = async (known: Rendered | null): Promise<Rendered | undefined> => {
     if (known) return known;
     setProgress('Rendering');
-    const what = { place, source, hasOthers: hasOthers || source === null, hasNoise };
+    const what = { place, source, hasOthers: hasOthers || source === null, hasNoise, inTurn };
     const asked = ask(key, 'render', [what], ({ done, of }) =>
       setProgress(`Rendering, ${done} of ${of} places`),
     );
@@ -109,7 +124,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
     setMade(null);
     if (playing.current) void start(null);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only another sound is rendered anew
-  }, [hasNoise, hasOthers, readings, key]);
+  }, [hasNoise, hasOthers, inTurn, readings, key]);
   const save = async () => {
     const found = await render(made);
     if (!found) return;
@@ -168,6 +183,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
         />
       )}
       {made && <Clipped rig={variant?.document ?? rig} clipped={made.clipped} />}
+      {made?.turns && <Turns turns={made.turns} />}
       <NumberField
         label="Volume here"
         value={volumeDb}
@@ -178,7 +194,10 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
         onChange={setVolumeDb}
       />
       <Toggle label="With its noise" on={hasNoise} onChange={setHasNoise} />
-      {source !== null && rig.people.length + rig.apps.filter(({ kind }) => kind === 'call').length > 1 && (
+      {calls.length > 0 && source !== null && (
+        <Toggle label="In turn: the call answers" on={inTurn} onChange={setInTurn} />
+      )}
+      {!inTurn && source !== null && rig.people.length + calls.length > 1 && (
         <Toggle label="The others speak too" on={hasOthers} onChange={setHasOthers} />
       )}
       <Toggle label="At one loudness, to compare" on={isMatched} onChange={setIsMatched} />

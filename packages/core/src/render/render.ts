@@ -14,7 +14,8 @@ import type { Steps } from '../offers';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
 import { chance, seedOf } from './chance';
 import { follow } from './follow';
-import { speechSpectrum } from './speech';
+import { speech, speechSpectrum } from './speech';
+import { turnsOf, windowOf, type Turn } from './turns';
 import {
   emptySpectrum,
   hertzOf,
@@ -38,6 +39,8 @@ export interface RenderAsk {
   /** Everyone and everything else sounds too. */
   hasOthers: boolean;
   hasNoise: boolean;
+  /** Instead, the one that is followed says a sentence, and whoever is at the other side of the call answers once it is heard there. */
+  inTurn?: boolean;
 }
 
 /** One round of what is heard at a place, in its unit: 1 is 0 dB. It goes round without a seam. */
@@ -48,6 +51,8 @@ export interface Rendered {
   levelDb: Db;
   /** Places on the way where it is cut off, and the share of its samples that is, 0 to 1. */
   clipped: { node: string; label: string; device: string | null; share: number }[];
+  /** Who speaks when, where they do so in turn. */
+  turns?: Turn[];
 }
 
 /** What different sounds are brought to where they are compared at one loudness, dBFS. Common practice, no published source. */
@@ -182,13 +187,13 @@ interface HeardSpectra {
 /**
  * Works out what is heard at some places at once: made-up speech for every sound that sounds, through every way of the one sound
  * graph, with its levels, delays, responses, noise and ceilings. A step after each place.
- * @param ask `without`: sounds that are left out, by the nodes they start at
+ * @param ask `without`: sounds that are left out, by the nodes they start at; `turns`: only these sound, each in its time
  * @throws Error where there is no such place
  */
 export function* spectraInSteps(
   solved: Solved,
   places: readonly string[],
-  ask: Omit<RenderAsk, 'place'> & { without?: ReadonlySet<string> },
+  ask: Omit<RenderAsk, 'place' | 'inTurn'> & { without?: ReadonlySet<string>; turns?: readonly Turn[] },
 ): Steps<HeardSpectra> {
   const { graph, find } = solved;
   const { hasNoise } = ask;
@@ -204,8 +209,12 @@ export function* spectraInSteps(
   const clipped = new Map<string, Rendered['clipped'][number]>();
   const own = (id: string): Spectrum | undefined => {
     const source = graph.sources.find(({ node }) => node === id);
-    if (!source || ask.without?.has(id) || !(ask.hasOthers || id === ask.source)) return undefined;
-    const { re, im } = speechSpectrum(seedOf(id), source.crestDb);
+    const turn = ask.turns?.find((one) => one.source === id);
+    const isSounding = ask.turns ? turn !== undefined : ask.hasOthers || id === ask.source;
+    if (!source || ask.without?.has(id) || !isSounding) return undefined;
+    const { re, im } = turn
+      ? toSpectrum(speech(seedOf(id), source.crestDb).map((value, at) => value * windowOf(turn, at)))
+      : speechSpectrum(seedOf(id), source.crestDb);
     const by = ratioFromDb(source.level);
     return { re: re.map((value) => value * by), im: im.map((value) => value * by) };
   };
@@ -296,19 +305,22 @@ const addScaled = (to: Spectrum, from: Spectrum, by: number) => {
 /** Renders what is heard at a place, behind what a call takes out of it. @throws Error where there is no such place */
 export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> {
   const { place } = ask;
+  const turns = ask.inTurn && ask.source !== null ? turnsOf(solved, ask.source, place) : undefined;
   const { gone, weaker, hasNoise } = takenOutAt(solved, place);
   const without = new Set([...gone, ...weaker.map(({ node }) => node)]);
-  const whole = { ...ask, hasNoise: ask.hasNoise && hasNoise, without };
+  const whole = { ...ask, hasNoise: ask.hasNoise && hasNoise, without, ...(turns && { turns }) };
   const { at, clipped } = yield* spectraInSteps(solved, [place], whole);
   let end = at.get(place);
   // What is only weaker is worked out by itself: it goes the same ways as all else, and must not weaken that.
   for (const { node, db } of weaker) {
-    if (!ask.hasOthers && ask.source !== node) continue;
-    const alone = yield* spectraInSteps(solved, [place], { source: node, hasOthers: false, hasNoise: false });
+    const own = turns?.filter((one) => one.source === node);
+    if (own ? own.length === 0 : !ask.hasOthers && ask.source !== node) continue;
+    const only = { source: node, hasOthers: false, hasNoise: false, ...(own && { turns: own }) };
+    const alone = yield* spectraInSteps(solved, [place], only);
     const one = alone.at.get(place);
     if (one) addScaled((end ??= emptySpectrum()), one, ratioFromDb(-db));
   }
   const samples = end ? Float32Array.from(toSound(end)) : new Float32Array(ROUND_SAMPLES);
   const levelDb = dbFromRatio(Math.max(1e-10, rms(samples)));
-  return { rateHz: RATE_HZ, samples, levelDb, clipped };
+  return { rateHz: RATE_HZ, samples, levelDb, clipped, ...(turns && { turns }) };
 }
