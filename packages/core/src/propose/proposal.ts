@@ -5,7 +5,9 @@ import { fewest, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
 import { gearInSteps } from './gear';
 import { isGrave, wayOf, type ProposedWay } from './proposed-way';
-import { A_CHANGE, cheapest, type Breaks, type Search } from './search';
+import { cheapest } from './cheapest';
+import { A_CHANGE } from './reach';
+import type { Breaks, Search } from './search';
 import { searchWays } from './ways';
 
 /** The fewest changes after which everyone hears what is meant. */

@@ -3,7 +3,8 @@ import type { EngineMemory, Steps } from '../offers';
 import type { Solver } from '../staging';
 import type { Demand } from './demands';
 import { makeKnobs } from './knobs';
-import { A_CHANGE, bar, nextWay, reachOf, type Breaks, type Found, type Search } from './search';
+import { A_CHANGE, reachOf } from './reach';
+import { bar, nextWay, type Breaks, type Found, type Search } from './search';
 
 /** A way that turns so many more things is no alternative. */
 const MORE_CHANGES = 1;
