@@ -305,7 +305,8 @@ const addScaled = (to: Spectrum, from: Spectrum, by: number) => {
 /** Renders what is heard at a place, behind what a call takes out of it. @throws Error where there is no such place */
 export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> {
   const { place } = ask;
-  const turns = ask.inTurn && ask.source !== null ? turnsOf(solved, ask.source, place) : undefined;
+  const talk = ask.inTurn && ask.source !== null ? turnsOf(solved, ask.source, place) : [];
+  const turns = talk.length > 0 ? talk : undefined;
   const { gone, weaker, hasNoise } = takenOutAt(solved, place);
   const without = new Set([...gone, ...weaker.map(({ node }) => node)]);
   const whole = { ...ask, hasNoise: ask.hasNoise && hasNoise, without, ...(turns && { turns }) };

@@ -1,7 +1,7 @@
 import { deskControlId as is } from '../catalogue';
 import { DESKS, talk, withFarEnds } from '../checks/feeds.testing';
 import { finish, makeEngineMemory, solve } from '../offers';
-import { setControl, type Rig } from '../rig';
+import { setControl, wear, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { renderInSteps, type Rendered } from './render';
 
@@ -72,4 +72,24 @@ it('a caller who hears themselves does so before anyone answers', () => {
   const made = heardIn(rig, 'ines', 'call');
   expect(made.turns![0]!.heardS! * 1000).toBeGreaterThan(200);
   expect(rmsBetween(made, made.turns![0]!.heardS! + 0.05, 1)).toBeGreaterThan(1e-3);
+});
+
+it('what is played is no talk: it sounds as it does alone', () => {
+  const rig = talk(DESKS['podcast mixer, its first port']!, 'call');
+  const solved = solve(rig, makeEngineMemory());
+  const { node } = solved.graph.sources.find(({ node: id }) => id.includes('pads'))!;
+  const place = solved.feeds.posts.find(({ kind }) => kind === 'ears')!.nodes[0]!;
+  const ask = { place, source: node, hasOthers: false, hasNoise: false };
+  const inTurn = finish(renderInSteps(solved, { ...ask, inTurn: true }));
+  expect(inTurn.turns).toBeUndefined();
+  expect(inTurn.samples).toEqual(finish(renderInSteps(solved, ask)).samples);
+  expect(inTurn.levelDb).toBeGreaterThan(0);
+});
+
+it('who wears headphones answers what comes to them, not what comes to others', () => {
+  const rig = callWith({ id: 'ines', networkMs: 100 });
+  const worn = after(rig, (now) => wear(now, 'ears', 'bob'));
+  // Nobody has said whose they are: the first answers. Bob wears them: Ann hears nothing.
+  expect(heardIn(rig, 'ines', 'call').turns!.map(({ name }) => name)[1]).toBe('ANN');
+  expect(heardIn(worn, 'ines', 'call').turns!.map(({ name }) => name)).toEqual(['INES', 'BOB']);
 });
