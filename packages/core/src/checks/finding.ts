@@ -110,6 +110,10 @@ export interface Fix {
 /** An edit as a fix, by its own name. */
 export const asFix = (edit: Edit): Fix => ({ label: edit.label, edit });
 
+/** Something is being broken, or does not work: nothing may be offered that brings such a one. */
+export const isGrave = ({ severity }: Pick<Finding, 'severity'>): boolean =>
+  severity === 'danger' || severity === 'fault';
+
 export interface Finding {
   /** Stable while the cause stays: code and places. */
   id: string;

@@ -21,7 +21,7 @@ import { tooLoud } from './too-loud';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
 import { clipInput } from './clip-input';
-import { SEVERITIES, type Check, type Found, type Solved } from './finding';
+import { isGrave, SEVERITIES, type Check, type Found, type Solved } from './finding';
 import { dataLeadTooLong } from './data-lead-too-long';
 import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { noiseHigh } from './noise-high';
@@ -207,9 +207,7 @@ const COMES_OF_A_RING: ReadonlySet<Found['code']> = new Set(['double-path', 'dou
 
 /** A voice that does not arrive is no news where a graver or equal finding on its way says why. */
 const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Found[] => {
-  const causes = all.filter(
-    ({ code, severity }) => !KEEP_NOTHING_BACK.has(code) && (severity === 'danger' || severity === 'fault'),
-  );
+  const causes = all.filter((one) => !KEEP_NOTHING_BACK.has(one.code) && isGrave(one));
   const leadsOf = (device: string) =>
     rig.leads.filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device));
   const isAt = (cause: Found, device: string) =>

@@ -1,4 +1,13 @@
-import { keepOut, letThrough, runChecks, SEVERITIES, type Fix, type Found, type Solved } from '../checks';
+import {
+  isGrave,
+  keepOut,
+  letThrough,
+  runChecks,
+  SEVERITIES,
+  type Fix,
+  type Found,
+  type Solved,
+} from '../checks';
 import { postSentences, type Feed, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
 import type { Again } from '../gain';
@@ -141,7 +150,7 @@ const MOST_FINDINGS = 8;
 /** What mends anything grave: a wrong lead keeps a sound back as well as a switch does. */
 const mendsOf = (found: readonly Found[]): Fix[] =>
   found
-    .filter(({ severity }) => severity === 'danger' || severity === 'fault')
+    .filter(isGrave)
     .slice(0, MOST_FINDINGS)
     .flatMap(({ propose }) => propose());
 

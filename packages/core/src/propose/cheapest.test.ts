@@ -5,6 +5,7 @@ import { cheapest } from './cheapest';
 import type { Clause, Literal } from './clause';
 import type { Demand } from './demands';
 import type { Knob } from './knobs';
+import { changesIn } from './reach';
 
 /** The cheapest setting held against every setting there is, each priced by hand. */
 
@@ -166,4 +167,15 @@ it('a knob that too much hangs on stays where it is, and what only it would brin
   const found = cheapest([...stays, wanted], [], solver, reach, new Set(['demand0']))!;
   expect(found).toMatchObject({ cost: 1_000_000, setting: new Map() });
   expect(found.given.map(({ id }) => id)).toEqual(['demand0']);
+});
+
+it.each([
+  [0, 0],
+  [1001, 1],
+  [2002, 2],
+  [3 * 1099, 3],
+  // Eleven that reach as far as any may cost as much as twelve that reach nothing.
+  [11 * 1099, 11],
+])('what costs %i at least takes %i changes at least', (cost, changes) => {
+  expect(changesIn(cost)).toBe(changes);
 });

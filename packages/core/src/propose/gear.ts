@@ -1,10 +1,9 @@
 import { otherDesks, type Found as FoundFinding, type Solved } from '../checks';
-import { solve, tuned, type EngineMemory, type Steps } from '../offers';
+import { solve, tuned, type Steps } from '../offers';
 import { combineEdits, editBetween, tryEdit } from '../rig';
-import type { Solver } from '../staging';
 import type { Demand } from './demands';
-import { wayOf, type ProposedWay } from './proposed-way';
-import type { Breaks } from './search';
+import { proposedWay, type ProposedWay } from './proposed-way';
+import type { Means } from './search';
 import { searchWays } from './ways';
 
 /** More desks than this nobody compares. */
@@ -20,17 +19,16 @@ export interface Gear {
  * Another desk or interface with which all that is meant can be had: laid out, turned, and judged like any rig. The smallest first,
  * those that cost nothing before those that do.
  * @param before what is found in the rig as it is
- * @param breaks what keeps a rig from being offered
  */
 export function* gearInSteps(
   solved: Solved,
   demands: readonly Demand[],
-  solver: Solver,
-  memory: EngineMemory,
   before: readonly FoundFinding[],
-  breaks: Breaks,
-  isTimeUp: () => boolean,
+  means: Means,
 ): Steps<Gear> {
+  const { memory, breaks, isTimeUp } = means;
+  // Gains are turned last: who hears what does not hang on them, and what they leave too quiet is no reason against a desk.
+  const asItComes: Means = { ...means, breaks: () => [] };
   const ways: ProposedWay[] = [];
   let solvedRigs = 0;
   const isWhole = ({ costs }: ProposedWay) => costs.length === 0;
@@ -39,18 +37,17 @@ export function* gearInSteps(
     const fix = swap();
     const swapped = fix && tryEdit(solved.rig, fix.edit);
     if (!swapped?.ok) continue;
-    // Its gains are turned last: who hears what does not hang on them.
     const then = solve(swapped.rig, memory);
-    const { search, found, unmet } = yield* searchWays(then, demands, solver, memory, () => [], 1, isTimeUp);
+    const { search, found, unmet } = yield* searchWays(then, demands, asItComes, 1);
     solvedRigs += search.solvedRigs + 1;
     const [best] = found;
-    if (!best || unmet.length > 0) continue;
+    if (!best || unmet.length > 0 || isTimeUp()) continue;
     const rig = tuned(best.rig, memory);
     const ready = solve(rig, memory);
     if (breaks(ready).length > 0 || demands.some((one) => !best.given.includes(one) && !one.isMet(ready)))
       continue;
     const turning = editBetween(best.rig, rig, 'Turn it as these sounds need it');
-    const way = wayOf(
+    const way = proposedWay(
       { ...best, rig, solved: ready, edit: combineEdits(best.edit.label, best.edit, turning) },
       search,
       before,

@@ -1,13 +1,13 @@
-import { letThrough, runChecks, type Fix, type Solved } from '../checks';
+import { isGrave, letThrough, runChecks, type Fix, type Solved } from '../checks';
 import { solve, type EngineMemory, type Steps } from '../offers';
 import { tryEdit, type Rig } from '../rig';
 import { fewest, type Solver } from '../staging';
 import { demandsOf, type Demand } from './demands';
 import { gearInSteps } from './gear';
-import { isGrave, wayOf, type ProposedWay } from './proposed-way';
+import { proposedWay, type ProposedWay } from './proposed-way';
 import { cheapest } from './cheapest';
-import { A_CHANGE } from './reach';
-import type { Breaks, Search } from './search';
+import { changesIn } from './reach';
+import type { Breaks, Means, Search } from './search';
 import { searchWays } from './ways';
 
 /** The fewest changes after which everyone hears what is meant. */
@@ -77,10 +77,11 @@ export function* proposeInSteps(
     runChecks(then)
       .filter((one) => isGrave(one) && !known.has(one.id))
       .map(({ title }) => title);
+  const means: Means = { solver, memory, breaks, isTimeUp };
   const wrong = demands.filter((one) => !one.isMet(solved)).map(({ words }) => words);
   if (wrong.length === 0)
     return { ways: [], wrong, unmet: [], clash: [], against: [], gear: [], isProven: true, solvedRigs: 0 };
-  const plain = yield* searchWays(solved, demands, solver, memory, breaks, MOST_WAYS, isTimeUp);
+  const plain = yield* searchWays(solved, demands, means, MOST_WAYS);
   const [first] = plain.found;
   let { solvedRigs } = plain.search;
   const withLead: ProposedWay[] = [];
@@ -92,31 +93,28 @@ export function* proposeInSteps(
     solvedRigs += 1;
     // A lead that brings none of it leaves the same to be turned as before.
     if (breaks(then).length > 0 || unmet.every((one) => !one.isMet(then))) continue;
-    const more = yield* searchWays(then, demands, solver, memory, breaks, 1, isTimeUp);
+    const more = yield* searchWays(then, demands, means, 1);
     solvedRigs += more.search.solvedRigs;
     const [best] = more.found;
     if (!best || more.unmet.length >= plain.unmet.length) continue;
     if (more.unmet.length < unmet.length) unmet = more.unmet;
-    withLead.push(wayOf(best, more.search, before, solved, lead));
+    withLead.push(proposedWay(best, more.search, before, solved, lead));
   }
-  const other =
-    unmet.length > 0
-      ? yield* gearInSteps(solved, demands, solver, memory, before, breaks, isTimeUp)
-      : undefined;
+  const other = unmet.length > 0 ? yield* gearInSteps(solved, demands, before, means) : undefined;
   return {
     wrong,
     ways: [
       ...withLead,
       ...plain.found
         .filter(({ setting }) => setting.size > 0)
-        .map((one) => wayOf(one, plain.search, before, solved)),
+        .map((one) => proposedWay(one, plain.search, before, solved)),
     ],
     unmet: unmet.map(({ words }) => words),
     clash: unmet.length > 0 && first ? clashOf(plain.search, solver).map(({ words }) => words) : [],
     against: unmet.length > 0 ? [...(plain.search.against ?? [])] : [],
     gear: other?.ways ?? [],
     isProven: first !== undefined,
-    ...(first ? {} : { atLeast: Math.floor(plain.search.bound / A_CHANGE) }),
+    ...(first ? {} : { atLeast: changesIn(plain.search.bound) }),
     solvedRigs: solvedRigs + (other?.solvedRigs ?? 0),
   };
 }

@@ -31,18 +31,18 @@ export interface FeedChange {
 
 export type FeedStanding = FeedState | 'too loud';
 
-/** A level that moves by less is not told, dB. */
+/** A level that moves by less is not told, dB. Common practice, no published source. */
 const TOLD_DB = 1;
 
 const standingOf = ({ state, tooLoudByDb }: Feed): FeedStanding =>
   tooLoudByDb === undefined ? state : 'too loud';
 
-const feedChanges = (before: Solved, after: Solved): FeedChange[] =>
-  before.feeds.rows.flatMap((row, index) =>
+const feedChanges = (before: Solved, after: Solved): FeedChange[] => {
+  const keyOf = ({ speaker, post }: Feed): string => `${speaker} at ${post}`;
+  const afterwards = new Map(after.feeds.rows.flat().map((feed) => [keyOf(feed), feed]));
+  return before.feeds.rows.flatMap((row, index) =>
     row.flatMap((was, at): FeedChange[] => {
-      const is = after.feeds.rows
-        .flat()
-        .find(({ speaker, post }) => speaker === was.speaker && post === was.post);
+      const is = afterwards.get(keyOf(was));
       if (!is) return [];
       const louderByDb = is.arrival && was.arrival ? is.arrival.level - was.arrival.level : 0;
       const isMoved = Math.abs(louderByDb) >= TOLD_DB;
@@ -52,10 +52,10 @@ const feedChanges = (before: Solved, after: Solved): FeedChange[] =>
       return [isMoved ? { ...change, louderByDb } : change];
     }),
   );
+};
 
-export const isGrave = ({ severity }: Finding): boolean => severity === 'danger' || severity === 'fault';
-
-export const wayOf = (
+/** What was found, as it is shown. @param lead what is laid, or put in, first */
+export const proposedWay = (
   found: Found,
   search: Search,
   before: readonly FoundFinding[],

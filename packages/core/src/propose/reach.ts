@@ -9,6 +9,9 @@ export const A_CHANGE = 1000;
 const A_PROGRAM = 20;
 const MOST_REACH = 99;
 
+/** Of what something costs at least, how many changes that are. */
+export const changesIn = (cost: number): number => Math.ceil(cost / (A_CHANGE + MOST_REACH));
+
 /** How much else answers to a knob at one of its places. */
 export type Reach = (knob: Knob, at: number) => number;
 
@@ -24,7 +27,9 @@ export const reachOf = ({ graph, heard }: Solved): Reach => {
       for (const { device, control } of controls) {
         const key = `${device} ${control}`;
         counts.set(key, (counts.get(key) ?? 0) + 1);
-        behind.set(key, [...(behind.get(key) ?? []), to]);
+        const known = behind.get(key);
+        if (known) known.push(to);
+        else behind.set(key, [to]);
       }
   const listeners = new Map<string, number>();
   const listenersOf = (key: string): number => {

@@ -41,6 +41,17 @@ const turned = (rig: Rig, knobs: Knobs, setting: Setting): { rig: Rig; edit: Edi
 /** What is graver in a rig than in the one it is made of, in words; none: it may be offered. */
 export type Breaks = (solved: Solved) => string[];
 
+/** What a search works with. */
+export interface Means {
+  /** Solves a programme: see `solverOf`. */
+  solver: Solver;
+  memory: EngineMemory;
+  /** What keeps a rig that meets all demands from being offered. */
+  breaks: Breaks;
+  /** Asked before each rig: what was found by then is the answer. */
+  isTimeUp: () => boolean;
+}
+
 /** All that was learnt of a rig: more ways are looked for from there. */
 export interface Search {
   rig: Rig;
@@ -55,7 +66,6 @@ export interface Search {
   solvedRigs: number;
   /** Nothing that meets all demands is cheaper. */
   bound: number;
-  isTimeUp: () => boolean;
   /** What the first setting that met all demands would have broken. */
   against?: readonly string[];
 }
@@ -72,18 +82,15 @@ export const bar = (search: Search, setting: Setting) => {
 
 /**
  * The cheapest setting that meets all demands and that is fit.
- * @param breaks what keeps a rig that meets them from being offered
  * @returns undefined where there is none, or none was found in time (`search.solvedRigs` says which)
  */
 export function* nextWay(
   search: Search,
-  solver: Solver,
-  memory: EngineMemory,
-  breaks: Breaks,
+  { solver, memory, breaks, isTimeUp }: Means,
   most = MOST_SOLVED,
 ): Steps<Found | undefined> {
   const { rig, knobs, demands, reach } = search;
-  while (search.solvedRigs < most && !search.isTimeUp()) {
+  while (search.solvedRigs < most && !isTimeUp()) {
     yield { done: search.solvedRigs, of: most };
     const candidate = cheapest(search.clauses, search.barred, solver, reach, search.wrong);
     if (!candidate) return undefined;
