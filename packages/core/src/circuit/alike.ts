@@ -1,6 +1,7 @@
-import { contactsBetween, pinsOfElement, type CircuitElement } from '../catalogue';
+import { pinsOfElement, type CircuitElement, type When } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 import { meetingsOf } from './mismatches';
+import { metalOfModel } from './model-metal';
 import { isSwitchedOn } from './open-circuit';
 import { isActive } from './parts';
 import type { ClusterReadings, ElementRef } from './readings';
@@ -15,9 +16,20 @@ import type { Scope } from './scope';
 interface Likeness {
   text: string;
   devices: string[];
-  /** Elements and contacts of each device. */
-  elements: string[][];
-  pins: string[][];
+  forms: Form[];
+}
+
+/** Some elements of a model without their names. */
+interface Form {
+  /** What they are, and which of their contacts are one; how controls stand aside. */
+  text: string;
+  elements: string[];
+  elementAt: ReadonlyMap<string, number>;
+  /** Contacts in the order they are met. */
+  pins: string[];
+  pinAt: ReadonlyMap<string, number>;
+  /** Those that count, or are at work, only as a control stands. */
+  switched: { when: When | undefined; control: string | undefined }[];
 }
 
 /** A short name for a form or a kind of lead, the same for the same. */
@@ -29,112 +41,109 @@ const PINS: ReadonlySet<string> = new Set([
 ]);
 
 /** An element without its names: what its contacts are called is told apart, in order. */
-const formOf = (element: CircuitElement): string => {
-  const known = FORMS.get(element);
-  if (known !== undefined) return known;
-  const form = JSON.stringify(element, (key, value: unknown) => {
+const bareElement = (element: CircuitElement): string =>
+  JSON.stringify(element, (key, value: unknown) => {
     if (NAMES.has(key)) return undefined;
     if (PINS.has(key)) return Array.isArray(value) ? value.length : 0;
     return value;
   });
-  FORMS.set(element, form);
+
+const makeForm = (elements: readonly CircuitElement[]): Form => {
+  const pinAt = new Map<string, number>();
+  const pinOf = (pin: string): string => {
+    if (pin === 'chassis') return 'c';
+    if (!pinAt.has(pin)) pinAt.set(pin, pinAt.size);
+    return `${pinAt.get(pin)!}`;
+  };
+  const text = elements.map((element) => {
+    const pins = pinsOfElement(element).map(pinOf);
+    // A rail and what hangs on it meet by the rail's name.
+    if (element.kind === 'rail') pins.push(`=${pinOf(element.id)}`);
+    if (element.kind === 'feed' && element.rail !== undefined) pins.push(`=${pinOf(element.rail)}`);
+    return `${bareElement(element)} ${pins.join(' ')}`;
+  });
+  const ids = elements.map(({ id }) => id);
+  return {
+    text: text.join(';'),
+    elements: ids,
+    elementAt: new Map(ids.map((id, at) => [id, at])),
+    pins: [...pinAt.keys()],
+    pinAt,
+    switched: elements.flatMap((element) => {
+      const control = 'control' in element ? element.control : undefined;
+      return control !== undefined || element.when ? [{ when: element.when, control }] : [];
+    }),
+  };
+};
+
+/** Lists of a model's elements are the same as long as it lives, and never changed in place. */
+const FORMS = new WeakMap<readonly CircuitElement[], Form>();
+
+const formOf = (elements: readonly CircuitElement[]): Form => {
+  let form = FORMS.get(elements);
+  if (!form) FORMS.set(elements, (form = makeForm(elements)));
   return form;
 };
 
-/** Elements are never changed in place: what was read of one holds as long as it lives. */
-const FORMS = new WeakMap<CircuitElement, string>();
-
-/** A number for each name, in the order they are met. */
-const numbering = () => {
-  const numbers = new Map<string, number>();
-  return {
-    of: (name: string): number => {
-      const known = numbers.get(name);
-      if (known !== undefined) return known;
-      numbers.set(name, numbers.size);
-      return numbers.size - 1;
-    },
-    names: () => [...numbers.keys()],
-  };
-};
-
 const likenessOf = (find: Lookup, scope: Scope, numberOf: NumberOf): Likeness => {
-  const devices = numbering();
-  for (const { id } of scope.devices) devices.of(id);
-  const pins: ReturnType<typeof numbering>[] = [];
-  const pinOf = (device: number, pin: string): string =>
-    pin === 'chassis' ? 'c' : `${(pins[device] ??= numbering()).of(pin)}`;
+  const devices: string[] = [];
+  const forms: Form[] = [];
   let text = '';
-  for (const [at, { id, model, elements }] of scope.devices.entries()) {
+  for (const { id, model, elements } of scope.devices) {
+    const form = formOf(elements);
+    devices.push(id);
+    forms.push(form);
+    text += `|${model.ground} ${numberOf(form.text)}`;
+    if (form.switched.length === 0) continue;
     const device = find.device(id)!;
-    text += `|${model.ground}`;
-    for (const element of elements) {
-      if (element.kind !== 'bond' && !isActive(find, device, element.when)) {
-        text += ';-';
-        continue;
-      }
-      text += `;${numberOf(formOf(element))}`;
-      for (const pin of pinsOfElement(element)) text += ` ${pinOf(at, pin)}`;
-      // A rail and what hangs on it meet by the rail's name.
-      if (element.kind === 'rail') text += ` =${pinOf(at, element.id)}`;
-      if (element.kind === 'feed' && element.rail !== undefined) text += ` =${pinOf(at, element.rail)}`;
-      if ('control' in element && !isSwitchedOn(find, id, element.control)) text += ' off';
-    }
+    for (const { when, control } of form.switched)
+      text += !isActive(find, device, when) ? '-' : isSwitchedOn(find, id, control) ? '+' : 'o';
   }
-  const leads = numbering();
-  for (const { id } of scope.leads) leads.of(id);
-  for (const lead of scope.leads) text += leadText(find, lead, numberOf, devices.of, pinOf, leads.of);
-  const names = devices.names();
-  return {
-    text,
-    devices: names,
-    elements: scope.devices.map(({ elements }) => elements.map(({ id }) => id)),
-    pins: names.map((_, at) => pins[at]?.names() ?? []),
-  };
+  for (const lead of scope.leads) text += leadText(find, lead, numberOf, devices, forms, scope.leads);
+  return { text, devices, forms };
 };
 
 const leadText = (
   find: Lookup,
   lead: Lead,
   numberOf: NumberOf,
-  deviceOf: (device: string) => number,
-  pinOf: (device: number, pin: string) => string,
-  leadOf: (lead: string) => number,
+  devices: readonly string[],
+  forms: readonly Form[],
+  leads: readonly Lead[],
 ): string => {
   const kind = find.leadKindOf(lead.id);
   if (!kind) return '/';
   let text = `/${numberOf(kind)} ${lead.lengthM}`;
-  kind.conductors.forEach(({ name }, at) => {
-    if (find.isOpen(lead, name)) text += ` -${at}`;
-  });
+  for (const { name } of kind.conductors) text += find.isOpen(lead, name) ? '-' : '+';
   for (const { end, plug, socket, plugged } of meetingsOf(find, lead)) {
     text += ` ${end} ${plug} ${socket}`;
-    if ('lead' in plugged) text += ` l${leadOf(plugged.lead)}.${plugged.end}`;
-    else {
-      const device = deviceOf(plugged.device);
-      text += ` d${device}`;
-      for (const [, ofSocket] of contactsBetween(plug, socket) ?? [])
-        text += ` ${pinOf(device, `${plugged.port}.${ofSocket}`)}`;
+    if ('lead' in plugged) {
+      text += ` l${leads.findIndex(({ id }) => id === plugged.lead)}.${plugged.end}`;
+      continue;
     }
+    const device = devices.indexOf(plugged.device);
+    text += ` d${device}`;
+    const { pins } = metalOfModel(find.modelOf(plugged.device)!).touchOf(plugged.port, plug, socket);
+    // A contact with nothing behind it is one like another.
+    for (const pin of pins) text += ` ${forms[device]?.pinAt.get(pin) ?? ''}`;
   }
   return text;
 };
 
 /** From one cluster's names to those of one that is like it. */
 const renaming = (from: Likeness, to: Likeness) => {
-  const deviceAt = new Map(from.devices.map((id, at) => [id, at]));
-  const places = (lists: readonly string[][]) =>
-    lists.map((list) => new Map(list.map((name, at) => [name, at])));
-  const [elementAt, pinAt] = [places(from.elements), places(from.pins)];
-  const device = (id: string): string => to.devices[deviceAt.get(id)!]!;
+  const device = (id: string): string => to.devices[from.devices.indexOf(id)]!;
   const pin = (owner: string, name: string): string => {
-    const at = deviceAt.get(owner)!;
-    const place = pinAt[at]!.get(name);
-    return place === undefined ? name : to.pins[at]![place]!;
+    const at = from.devices.indexOf(owner);
+    const place = from.forms[at]!.pinAt.get(name);
+    return place === undefined ? name : to.forms[at]!.pins[place]!;
   };
   const ref = ({ device: id, element }: ElementRef): ElementRef => {
-    const at = deviceAt.get(id)!;
-    return { device: to.devices[at]!, element: to.elements[at]![elementAt[at]!.get(element)!]! };
+    const at = from.devices.indexOf(id);
+    return {
+      device: to.devices[at]!,
+      element: to.forms[at]!.elements[from.forms[at]!.elementAt.get(element)!]!,
+    };
   };
   return { device, pin, ref };
 };
