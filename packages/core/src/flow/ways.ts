@@ -59,7 +59,7 @@ const scratchFor = ({ order, components }: FlowGraph): Scratch => {
 };
 
 /** Where a place stands among those that are sorted by their rank; -1: nowhere. */
-const placeIn = (ranks: Int32Array, rank: number): number => {
+const placeIn = (ranks: readonly number[], rank: number): number => {
   let [low, high] = [0, ranks.length - 1];
   while (low <= high) {
     const middle = (low + high) >> 1;
@@ -122,15 +122,15 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       at = end - 1;
     }
   }
-  const found = Int32Array.from(reached).sort();
-  const edges = Array.from(found, (at) => by[at]);
+  const found = reached.sort((a, b) => a - b);
+  const edges = found.map((at) => by[at]);
   for (const at of found) {
     best[at] = -Infinity;
     by[at] = undefined;
   }
   return {
     edgeTo: (place) => edges[placeIn(found, rank.get(place)!)],
-    places: () => [...found].flatMap((at, n) => (edges[n] ? [order[at]!] : [])),
+    places: () => found.flatMap((at, n) => (edges[n] ? [order[at]!] : [])),
   };
 };
 

@@ -15,6 +15,7 @@ import {
   type FlowGraph,
   type FlowLoop,
   type FlowSource,
+  type Heard,
   type MainWay,
   type NoiseReading,
   type Sink,
@@ -111,33 +112,35 @@ export const crestAt = (
 ): Db =>
   graph.dynamics.length === 0 ? source.crestDb : crestAlong(source, wayTo(ways[index]!, source.node, node));
 
-const arrivalAt = (all: Omit<Heardness, 'arrivals' | 'bySource'>, index: number, sink: Sink): Arrival[] => {
+/** What arrives of a source at a sink where something of it is heard; undefined where that does not count. */
+const arrivalOf = (
+  all: Omit<Heardness, 'arrivals' | 'bySource'>,
+  index: number,
+  sink: Sink,
+  heard: Heard,
+): Arrival | undefined => {
   const source = all.graph.sources[index]!;
-  const heard = all.everywhere.get(sink.node)?.get(index);
-  if (!heard) return [];
   const way = wayTo(all.ways[index]!, source.node, sink.node);
   const sum = (of: (edge: FlowEdge) => number) => way.reduce((total, edge) => total + of(edge), 0);
   const gainDb = sum((edge) => edge.gainDb);
-  if (way.length === 0 || gainDb - sum((edge) => edge.unitShiftDb) <= LOST_DB) return [];
+  if (way.length === 0 || gainDb - sum((edge) => edge.unitShiftDb) <= LOST_DB) return undefined;
   const again = againAt(heard);
   const lateMs = firstLateMs(heard) ?? sum((edge) => edge.delayMs);
   const takenDb = takenOutDb(all.graph, sink, source, lateMs);
-  if (takenDb === Infinity) return [];
-  return [
-    {
-      source: source.node,
-      sink: sink.node,
-      level: source.level + decibels(powerOf(heard)) - takenDb,
-      alone: source.level + gainDb - takenDb,
-      lowDb: sum((edge) => edge.lowDb),
-      topDb: sum((edge) => edge.topDb),
-      lateMs,
-      isDoubled: !('taps' in heard) || heard.taps.length > 1,
-      ...(again ? { again } : {}),
-      isCrosstalk: way.some((edge) => edge.isCrosstalk),
-      isStray: way.some(isStrayAir),
-    },
-  ];
+  if (takenDb === Infinity) return undefined;
+  return {
+    source: source.node,
+    sink: sink.node,
+    level: source.level + decibels(powerOf(heard)) - takenDb,
+    alone: source.level + gainDb - takenDb,
+    lowDb: sum((edge) => edge.lowDb),
+    topDb: sum((edge) => edge.topDb),
+    lateMs,
+    isDoubled: !('taps' in heard) || heard.taps.length > 1,
+    ...(again ? { again } : {}),
+    isCrosstalk: way.some((edge) => edge.isCrosstalk),
+    isStray: way.some(isStrayAir),
+  };
 };
 
 /** A reading of a graph made before, and what is another in the one at hand. */
@@ -200,11 +203,18 @@ export const hearEverything = (find: Lookup, graph: FlowGraph, last?: Heardness)
     ),
   };
   const areSinksKept = known !== undefined && isSameList(known.heard.sinks, all.sinks);
-  const arrivals = graph.sources.map((_, index): Arrival[] => {
-    if (!isMoved(index) && areSinksKept) return known!.heard.bySource[index]!;
-    return all.sinks.flatMap((sink) => arrivalAt(all, index, sink));
-  });
-  return { ...all, bySource: arrivals, arrivals: arrivals.flat() };
+  const isKept = (index: number) => areSinksKept && !isMoved(index);
+  const bySource = graph.sources.map((_, index): Arrival[] =>
+    isKept(index) ? known!.heard.bySource[index]! : [],
+  );
+  // Most sounds come to few listeners: only what is heard at each is looked at.
+  for (const sink of all.sinks) {
+    for (const [index, heard] of everywhere.get(sink.node) ?? []) {
+      const arrival = isKept(index) ? undefined : arrivalOf(all, index, sink, heard);
+      if (arrival) bySource[index]!.push(arrival);
+    }
+  }
+  return { ...all, bySource, arrivals: bySource.flat() };
 };
 
 const isSameList = (a: readonly Sink[], b: readonly Sink[]): boolean =>

@@ -24,12 +24,16 @@ export const keptWays = (
   stood: readonly unknown[],
   make: (graph: GraphMaker) => void,
 ): void => {
-  const known = before?.get(place);
+  if (!before) {
+    make(graph);
+    return;
+  }
+  const known = before.get(place);
   const isKnown = known?.model === model && known.stood.every((value, index) => value === stood[index]);
   const edges = isKnown ? known.edges : [];
   if (!isKnown) {
     make({ ...graph, edge: (edge) => void edges.push(edge) });
-    before?.set(place, { model, stood, edges });
+    before.set(place, { model, stood, edges });
   }
   for (const edge of edges) graph.edge(edge);
 };
