@@ -11,4 +11,5 @@ export * from './desk';
 export * from './controls';
 export * from './pins';
 export * from './knobs';
+export * from './paths';
 export { searchModels } from './search';

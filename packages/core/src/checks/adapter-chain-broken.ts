@@ -8,9 +8,8 @@ export const adapterChainBroken: Check = (solved) => {
   const { find, rig, usb } = solved;
   return rig.devices.flatMap((device): Found[] =>
     (find.modelOf(device.id)?.ports ?? []).flatMap((port): Found[] => {
-      const plugged = find.inPort(device.id, port.id);
-      const isLinked = usb.links.some((link) => link.device === device.id && link.port === port.id);
-      if (port.usb?.role !== 'device' || !plugged || isLinked) return [];
+      const plugged = port.usb?.role === 'device' ? find.inPort(device.id, port.id) : undefined;
+      if (!plugged || usb.links.some((link) => link.device === device.id && link.port === port.id)) return [];
       const socket = connectorById(port.connector)?.name ?? port.connector;
       return [
         finding({

@@ -37,11 +37,8 @@ export const inputLoading: Check = (solved) => {
     const element = find.element(terminal.device, terminal.element);
     // One leg on ground is no load: the other leg says what hangs on it.
     const lost = dbFromRatio(terminal.bestLeg);
-    const isHeard = circuit.couplings.some(
-      (c) => c.from.device === terminal.device && c.from.element === terminal.element,
-    );
-    if (element?.kind !== 'output' || !isHeard || lost > (TOLERATES_LOAD[element.signal] ?? LOST_DB))
-      return [];
+    if (element?.kind !== 'output' || lost > (TOLERATES_LOAD[element.signal] ?? LOST_DB)) return [];
+    if (!circuit.couplings.some(({ from }) => isAt(from, terminal))) return [];
     // Another output on its contacts is a fight, not a load.
     if (circuit.clashes.some(({ into, volts }) => isAt(into, terminal) && volts > 0.1)) return [];
     const name = find.device(terminal.device)?.name ?? terminal.device;

@@ -1,5 +1,5 @@
 import { contactOfPin, portOfPin } from '../catalogue';
-import { couplingLevel } from '../circuit';
+import { couplingLevel, couplingsInto } from '../circuit';
 import { changeLead, removeLead } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -11,10 +11,7 @@ export const legLost: Check = ({ rig, find, circuit }) => {
   for (const input of circuit.inputs) {
     const open = input.legs.filter((leg) => !leg.isJoined);
     if (input.legs.length !== 2 || open.length !== 1) continue;
-    const sources = circuit.couplings.filter(
-      (c) => c.to.device === input.device && c.to.element === input.element,
-    );
-    const strongest = sources.reduce((best, c) => Math.max(best, couplingLevel(c)), 0);
+    const strongest = couplingsInto(circuit, input).reduce((best, c) => Math.max(best, couplingLevel(c)), 0);
     const pin = open[0]!.pin;
     const lead = find.inPort(input.device, portOfPin(pin))?.lead;
     if (!lead) continue;

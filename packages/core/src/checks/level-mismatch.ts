@@ -1,4 +1,4 @@
-import { portOfPin, controlOf } from '../catalogue';
+import { controlOf, pathsFrom, pathsTo, portOfPin } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { setControl, settingOf } from '../rig';
 import { dbFromRatio } from '../units';
@@ -40,18 +40,17 @@ const mismatchOf = (solved: Solved, coupling: Coupling): Mismatch | undefined =>
   if (!levels || !leaving || levels.leaves.signal === 'aes3') return undefined;
   const { leaves, arrives, coldest, hottest } = levels;
   const level = leaving.dbu + passesDb;
-  const rest = { ...levels, level, isActual: leaving.isActual };
-  if (level > hottest) return { ...rest, isHot: true, byDb: level - hottest };
+  const isHot = level > hottest;
   // A weak sound on an output of the right class is a gain to turn, and a microphone in a line input another finding.
   const isCold = Math.max(level, arrives) < coldest && leaves.signal !== 'microphone';
-  return isCold ? { ...rest, isHot: false, byDb: coldest - Math.max(level, arrives) } : undefined;
+  if (!isHot && !isCold) return undefined;
+  const byDb = isHot ? level - hottest : coldest - Math.max(level, arrives);
+  return { ...levels, level, isActual: leaving.isActual, isHot, byDb };
 };
 
 /** Pads of the input that are out, and volumes of the output that can come down. */
 const turns = ({ find, rig }: Solved, { from, to }: Coupling, { byDb, isHot }: Mismatch): Fix[] => {
-  const pathsTo = find.modelOf(from.device)?.paths.filter((path) => path.to === from.element) ?? [];
-  const pathsFrom = find.modelOf(to.device)?.paths.filter((path) => path.from === to.element) ?? [];
-  const pads = pathsFrom
+  const pads = pathsFrom(find.modelOf(to.device), to.element)
     .flatMap(({ controls = [] }) => controls)
     .flatMap(({ control: id, onDb = 0 }): Fix[] => {
       const control = controlOf(find.modelOf(to.device), id);
@@ -61,7 +60,7 @@ const turns = ({ find, rig }: Solved, { from, to }: Coupling, { byDb, isHot }: M
         ? [{ label: `Switch ${control.label} on`, edit: setControl(rig, to.device, id, true) }]
         : [];
     });
-  const volumes = pathsTo
+  const volumes = pathsTo(find.modelOf(from.device), from.element)
     .flatMap(({ controls = [] }) => controls)
     .flatMap(({ control: id }): Fix[] => {
       const control = controlOf(find.modelOf(from.device), id);

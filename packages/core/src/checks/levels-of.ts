@@ -1,4 +1,10 @@
-import { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU, type InputElement, type OutputElement } from '../catalogue';
+import {
+  ACCEPTED_DBU,
+  NOMINAL_OUTPUT_DBU,
+  pathsFrom,
+  type InputElement,
+  type OutputElement,
+} from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
 import { controlValue, type Lookup } from '../rig';
 import { dbFromRatio, type Db } from '../units';
@@ -15,8 +21,7 @@ export interface WayLevels {
 
 /** What the pads behind an input take off while they are on, dB: by so much more it takes. */
 const padsOnDb = (find: Lookup, device: string, input: string): Db =>
-  (find.modelOf(device)?.paths ?? [])
-    .filter(({ from }) => from === input)
+  pathsFrom(find.modelOf(device), input)
     .flatMap(({ controls = [] }) => controls)
     .reduce((sum, { control, onDb }) => {
       const isOn = controlValue(find.device(device)!, find.modelOf(device)!, control) === true;

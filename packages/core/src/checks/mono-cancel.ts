@@ -1,5 +1,5 @@
 import { portOfPin } from '../catalogue';
-import { couplingLevel, type Coupling } from '../circuit';
+import { couplingLevel, couplingsByInput } from '../circuit';
 import { CANCELLED_DB, meetingLevelDb, pointId } from '../flow';
 import { DEFAULT_PROGRAMME_LIKENESS } from '../rig';
 import { dbFromRatio } from '../units';
@@ -16,14 +16,7 @@ const LOST_DB = -12;
 export const monoCancel: Check = ({ rig, find, circuit, graph }) => {
   const found: Found[] = [];
   const likeness = rig.assumptions.programmeLikeness ?? DEFAULT_PROGRAMME_LIKENESS;
-  const byInput = new Map<string, Coupling[]>();
-  for (const coupling of circuit.couplings) {
-    const key = `${coupling.to.device}:${coupling.to.element}`;
-    const there = byInput.get(key);
-    if (there) there.push(coupling);
-    else byInput.set(key, [coupling]);
-  }
-  for (const couplings of byInput.values()) {
+  for (const couplings of couplingsByInput(circuit)) {
     // One sound alone has nothing to cancel with.
     if (couplings.length < 2) continue;
     for (const left of couplings) {

@@ -1,4 +1,5 @@
 import { controlOf } from '../catalogue';
+import { couplingsInto } from '../circuit';
 import { pointId } from '../flow';
 import { missingDb, onTarget } from '../gain';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
@@ -8,21 +9,25 @@ import { firstGain, snapGain, voices } from './voice-gain';
 /** The inputs that one switch feeds. */
 const inputsOf = ({ find }: Solved, device: string, control: string): ReadonlySet<string> => {
   const elements = find.modelOf(device)?.elements ?? [];
-  const legs = new Set(
-    elements.flatMap((e) => (e.kind === 'feed' && (e.control ?? e.when?.control) === control ? e.legs : [])),
-  );
-  return new Set(elements.flatMap((e) => (e.kind === 'input' && legs.has(e.plus) ? [e.id] : [])));
+  const legs = new Set<string>();
+  for (const e of elements) {
+    if (e.kind !== 'feed' || (e.control ?? e.when?.control) !== control) continue;
+    for (const leg of e.legs) legs.add(leg);
+  }
+  const inputs = new Set<string>();
+  for (const e of elements) if (e.kind === 'input' && legs.has(e.plus)) inputs.add(e.id);
+  return inputs;
 };
 
 /** Whether anything whose sound arrives at some inputs lives on their supply. */
 const isNeeded = ({ circuit, find }: Solved, device: string, inputs: ReadonlySet<string>): boolean => {
   const livesOnIt = (id: string) =>
     find.modelOf(id)?.elements.some((e) => e.kind === 'load' && e.standard === 'P48') ?? false;
-  return circuit.couplings.some(
-    ({ from, to }) =>
-      to.device === device &&
-      inputs.has(to.element) &&
-      (livesOnIt(from.device) || circuit.loads.some((load) => load.device === from.device && load.fed)),
+  return [...inputs].some((element) =>
+    couplingsInto(circuit, { device, element }).some(
+      ({ from }) =>
+        livesOnIt(from.device) || circuit.loads.some((load) => load.device === from.device && load.fed),
+    ),
   );
 };
 

@@ -1,5 +1,5 @@
 import { portOfPin } from '../catalogue';
-import { couplingLevel, type Coupling } from '../circuit';
+import { couplingLevel, couplingsByInput } from '../circuit';
 import { pointId, powerOf, waysBetween, type Way } from '../flow';
 import { changeLead } from '../rig';
 import { capsuleOf } from '../gain';
@@ -102,18 +102,9 @@ const oneVoiceTwice: Check = (solved) =>
     ];
   });
 
-const byInput = (couplings: readonly Coupling[]): Coupling[][] => {
-  const groups = new Map<string, Coupling[]>();
-  for (const coupling of couplings) {
-    const key = pointId(coupling.to.device, coupling.to.element);
-    groups.set(key, [...(groups.get(key) ?? []), coupling]);
-  }
-  return [...groups.values()];
-};
-
 /** Two voices, each on a side of its own, meet in one input that takes the difference: both are there, one upside down. */
 const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
-  byInput(circuit.couplings).flatMap((couplings) =>
+  couplingsByInput(circuit).flatMap((couplings) =>
     couplings.flatMap((left): Found[] => {
       const { device } = left.from;
       const element = find.element(device, left.from.element);

@@ -2,6 +2,7 @@ import { isDestination, type FlowNode } from '../flow';
 import { leaksInto, levelAt, type Strand } from '../gain';
 import { takesSound, type Person } from '../rig';
 import type { Solved } from './finding';
+import { perPass } from './per-pass';
 
 /** How far a voice gets. */
 export interface Reaching {
@@ -38,18 +39,20 @@ export const voiceAt = (solved: Solved, person: string, node: string): number =>
   return (source && levelAt(solved.heard, source, index, node)) ?? -Infinity;
 };
 
+/** Streams of devices that a computer has. */
+const streamsShown = perPass(({ usb, graph }) =>
+  [...graph.nodes.values()].filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? '')),
+);
+
 /** The stream by which a voice comes to a computer, the loudest of several. */
-const streamReached = (solved: Solved, person: string): FlowNode | undefined => {
-  const { usb, graph } = solved;
-  return [...graph.nodes.values()]
-    .filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? ''))
+const streamReached = (solved: Solved, person: string): FlowNode | undefined =>
+  streamsShown(solved)
     .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
     .filter(({ level }) => level > HEARD_DBFS)
     .sort((a, b) => b.level - a.level)[0]?.node;
-};
 
 /** Everyone who speaks into something, and how far their voice gets. */
-export const reachings = (solved: Solved): Reaching[] => {
+export const reachings = perPass((solved): Reaching[] => {
   const { rig, strands, graph } = solved;
   return rig.people.flatMap((person): Reaching[] => {
     const placement = rig.placements.find((one) => one.person === person.id);
@@ -69,13 +72,13 @@ export const reachings = (solved: Solved): Reaching[] => {
       },
     ];
   });
-};
+});
 
 /**
  * Whether a rig is meant to keep or send sound already: something listens to a stream, or a recorder or camera of its own is
  * plugged in, or a voice has come all the way to a computer. Before that it is still being built, and nothing is wrong yet.
  */
-export const isListening = (solved: Solved): boolean => {
+export const isListening = perPass((solved): boolean => {
   const { rig, find, heard, usb } = solved;
   const programs = rig.apps.filter(({ kind }) => takesSound(kind));
   const isPlugged = heard.sinks.some(
@@ -91,4 +94,4 @@ export const isListening = (solved: Solved): boolean => {
       ?.some(({ computer }) => programs.some((app) => app.computer === computer));
   });
   return programs.some(({ input }) => input !== null) || isPlugged || comesToProgram;
-};
+});

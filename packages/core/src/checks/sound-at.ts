@@ -1,5 +1,5 @@
-import { NOMINAL_OUTPUT_DBU, type OutputElement } from '../catalogue';
-import { couplingLevel, type Coupling } from '../circuit';
+import { NOMINAL_OUTPUT_DBU, pathsTo, type OutputElement } from '../catalogue';
+import { couplingLevel, couplingsInto, type Coupling } from '../circuit';
 import { pointId } from '../flow';
 import { levelAt } from '../gain';
 import { settingOf } from '../rig';
@@ -28,8 +28,9 @@ const outputOf = ({ find }: Solved, { from }: Coupling): OutputElement | undefin
 const volumeDb = ({ find }: Solved, { from }: Coupling): Db => {
   const device = find.device(from.device);
   const model = find.modelOf(from.device);
-  const paths = model?.paths.filter((path) => path.to === from.element) ?? [];
-  const ids = new Set(paths.flatMap((path) => (path.controls ?? []).map(({ control }) => control)));
+  const ids = new Set(
+    pathsTo(model, from.element).flatMap(({ controls = [] }) => controls.map(({ control }) => control)),
+  );
   return (model?.controls ?? []).reduce(
     (sum, control) =>
       control.kind === 'gain' && ids.has(control.id) && device
@@ -49,10 +50,10 @@ export const levelOf = (
   if (!output) return undefined;
   const node = pointId(coupling.from.device, coupling.from.element);
   const { everywhere, graph } = solved.heard;
-  const levels = [...(everywhere.get(node)?.keys() ?? [])].flatMap(
-    (index) => levelAt(solved.heard, graph.sources[index]!, index, node) ?? [],
-  );
-  if (levels.length > 0) return { dbu: Math.max(...levels), isActual: true };
+  let loudest = -Infinity;
+  for (const index of everywhere.get(node)?.keys() ?? [])
+    loudest = Math.max(loudest, levelAt(solved.heard, graph.sources[index]!, index, node)!);
+  if (loudest > -Infinity) return { dbu: loudest, isActual: true };
   const nominal = output.nominalDbu ?? NOMINAL_OUTPUT_DBU[output.signal];
   // A loudspeaker output is judged by what it can do: its volume is turned while people listen.
   const volume = output.signal === 'loudspeaker' ? 0 : volumeDb(solved, coupling);
@@ -61,8 +62,8 @@ export const levelOf = (
 
 /** The loudest sound at an input; undefined where none arrives. */
 export const soundAt = (solved: Solved, device: string, element: string): SoundAt | undefined =>
-  solved.circuit.couplings
-    .filter(({ to, isCrosstalk }) => to.device === device && to.element === element && !isCrosstalk)
+  couplingsInto(solved.circuit, { device, element })
+    .filter(({ isCrosstalk }) => !isCrosstalk)
     .flatMap((coupling): SoundAt[] => {
       const output = outputOf(solved, coupling);
       const level = levelOf(solved, coupling);

@@ -1,5 +1,6 @@
 export * from './circuit';
 export * from './readings';
+export { couplingsByInput, couplingsInto } from './couplings';
 export { makeCircuitMemory, type CircuitMemory } from './memory';
 export type { Mismatch } from './mismatches';
 export { joinPins, splitIslands } from './nets';

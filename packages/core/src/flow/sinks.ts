@@ -1,3 +1,4 @@
+import { pathsFrom } from '../catalogue';
 import type { Lookup } from '../rig';
 import { edgesFrom, type FlowGraph, type FlowNode, type TakesOut } from './graph';
 
@@ -41,7 +42,7 @@ const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | unde
     }
     case 'input': {
       // A device that takes a sound in and has no way on for it by any setting.
-      const goesOn = model?.paths.some(({ from }) => from === node.point) ?? true;
+      const goesOn = model === undefined || pathsFrom(model, node.point ?? '').length > 0;
       return goesOn ? undefined : 'line';
     }
     default:
