@@ -95,7 +95,7 @@ const following = (
   make: (at: Setting) => void,
   more?: unknown,
 ): void => {
-  const stood = [...controls.map((control) => valueOf(at, control)), more];
+  const stood = () => [...controls.map((control) => valueOf(at, control)), more];
   keptWays(at.graph, at.before, at.model, place, stood, (graph) => make({ ...at, graph }));
 };
 

@@ -2,7 +2,7 @@ import { portOfPin, type DeviceModel, type Path } from '../../catalogue';
 import { isActive } from '../../circuit';
 import { controlValue, type Device, type Lookup } from '../../rig';
 import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, readTable, type Db } from '../../units';
-import type { GraphMaker } from '../graph';
+import type { FlowNode, FlowSource, GraphMaker } from '../graph';
 import { pointId } from '../ids';
 import { controlTerm, law, type Term } from '../law';
 import { lowerDesk } from './desk';
@@ -35,43 +35,56 @@ const termsOf = (find: Lookup, device: string, path: Path): Term[] => {
   ];
 };
 
-const addPlaces = (graph: GraphMaker, find: Lookup, device: Device, model: DeviceModel, isDead: boolean) => {
-  for (const point of model.points) {
-    const node = pointId(device.id, point.id);
-    graph.node({
-      id: node,
-      label: point.label,
-      unit: point.unit,
-      role: point.role,
-      device: device.id,
-      point: point.id,
-      ...(point.ceiling === undefined ? {} : { ceiling: point.ceiling }),
-    });
-    if (point.role === 'programme' && !isDead) {
-      graph.source({
-        node,
-        name: `${device.name}, ${point.label}`,
-        level: point.level ?? -10,
-        crestDb: point.crestDb ?? 12,
-        device: device.id,
-      });
-    }
-  }
-  for (const element of model.elements) {
-    if (element.kind !== 'output' && element.kind !== 'input') continue;
-    const port = find.port(device.id, portOfPin(element.plus));
-    graph.node({
-      id: pointId(device.id, element.id),
-      label: port?.label ?? element.id,
-      unit: element.signal === 'aes3' ? 'dBFS' : 'dBu',
-      role: element.kind,
-      device: device.id,
-      point: element.id,
-      ...(element.maxDbu === undefined ? {} : { ceiling: element.maxDbu }),
-      ...(element.kind === 'output' && element.thermal
-        ? { noise: dbuFromVolts(johnsonNoiseVolts(element.ohms)) }
-        : {}),
-    });
+/** A place of a device as its model has it. */
+interface ModelPlace extends Pick<FlowNode, 'label' | 'unit' | 'role' | 'ceiling' | 'noise'> {
+  point: string;
+  /** What plays by itself. */
+  plays?: Pick<FlowSource, 'level' | 'crestDb'>;
+}
+
+/** Models are never changed in place: what was found for one holds as long as it lives. */
+const PLACES = new WeakMap<DeviceModel, ModelPlace[]>();
+
+const placesOf = (model: DeviceModel): ModelPlace[] => {
+  const known = PLACES.get(model);
+  if (known) return known;
+  const labels = new Map(model.ports.map(({ id, label }) => [id, label]));
+  const points = model.points.map(({ id, label, unit, role, ceiling, level, crestDb }): ModelPlace => ({
+    point: id,
+    label,
+    unit,
+    role,
+    ceiling,
+    ...(role === 'programme' ? { plays: { level: level ?? -10, crestDb: crestDb ?? 12 } } : {}),
+  }));
+  const sockets = model.elements.flatMap((element): ModelPlace[] => {
+    if (element.kind !== 'output' && element.kind !== 'input') return [];
+    const isThermal = element.kind === 'output' && element.thermal;
+    return [
+      {
+        point: element.id,
+        label: labels.get(portOfPin(element.plus)) ?? element.id,
+        unit: element.signal === 'aes3' ? 'dBFS' : 'dBu',
+        role: element.kind,
+        ceiling: element.maxDbu,
+        noise: isThermal ? dbuFromVolts(johnsonNoiseVolts(element.ohms)) : undefined,
+      },
+    ];
+  });
+  const places = [...points, ...sockets];
+  PLACES.set(model, places);
+  return places;
+};
+
+const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead: boolean) => {
+  for (const { point, label, unit, role, ceiling, noise, plays } of placesOf(model)) {
+    const id = pointId(device.id, point);
+    const node: FlowNode = { id, label, unit, role, device: device.id, point };
+    if (ceiling !== undefined) node.ceiling = ceiling;
+    if (noise !== undefined) node.noise = noise;
+    graph.node(node);
+    if (plays && !isDead)
+      graph.source({ node: id, name: `${device.name}, ${label}`, ...plays, device: device.id });
   }
 };
 
@@ -92,13 +105,13 @@ export const lowerDevice = (
   const own = find.conditions.filter((one) => 'device' in one && one.device === device.id);
   const isDead = own.some(({ kind }) => kind === 'dead');
   const addedDb = own.reduce((sum, one) => sum + (one.kind === 'noisy' ? one.db : 0), 0);
-  addPlaces(graph, find, device, model, isDead);
+  addPlaces(graph, device, model, isDead);
   if (isDead) return;
   for (const [index, path] of model.paths.entries()) {
     if (!isActive(find, device, path.when)) continue;
     if (path.poweredBy && !fed.has(path.poweredBy)) continue;
     const controls = path.controls ?? [];
-    const stood = [addedDb, ...controls.map(({ control }) => controlValue(device, model, control))];
+    const stood = () => [addedDb, ...controls.map(({ control }) => controlValue(device, model, control))];
     keptWays(graph, before, model, `path ${index}`, stood, (own) => {
       const terms = termsOf(find, device.id, path);
       const gainDb = terms.reduce((sum, { db }) => sum + db, 0);

@@ -21,7 +21,7 @@ export const keptWays = (
   before: WaysBefore | undefined,
   model: DeviceModel,
   place: string,
-  stood: readonly unknown[],
+  stood: () => readonly unknown[],
   make: (graph: GraphMaker) => void,
 ): void => {
   if (!before) {
@@ -29,11 +29,12 @@ export const keptWays = (
     return;
   }
   const known = before.get(place);
-  const isKnown = known?.model === model && known.stood.every((value, index) => value === stood[index]);
+  const now = stood();
+  const isKnown = known?.model === model && known.stood.every((value, index) => value === now[index]);
   const edges = isKnown ? known.edges : [];
   if (!isKnown) {
     make({ ...graph, edge: (edge) => void edges.push(edge) });
-    before.set(place, { model, stood, edges });
+    before.set(place, { model, stood: now, edges });
   }
   for (const edge of edges) graph.edge(edge);
 };
