@@ -14,17 +14,19 @@ export const componentsOf = (
   out: (id: string) => readonly { to: string }[],
 ): Component[] => {
   const number = new Map(nodes.map((id, i) => [id, i]));
-  const next: Int32Array[] = nodes.map((id) => {
-    const edges = out(id);
-    const to = new Int32Array(edges.length);
-    for (let i = 0; i < edges.length; i += 1) to[i] = number.get(edges[i]!.to)!;
-    return to;
-  });
+  /** Where each place leads, one after the other; and where in there its own begin. */
+  const next: number[] = [];
+  const starts = [0];
+  for (const id of nodes) {
+    for (const { to } of out(id)) next.push(number.get(to)!);
+    starts.push(next.length);
+  }
   const UNSEEN = -1;
   const index = new Int32Array(nodes.length).fill(UNSEEN);
   const low = new Int32Array(nodes.length);
   const isOpen = new Uint8Array(nodes.length);
-  const at = new Int32Array(nodes.length);
+  /** What of its ways has been followed. */
+  const at = Int32Array.from(starts);
   const stack: number[] = [];
   const walk: number[] = [];
   const components: Component[] = [];
@@ -37,6 +39,10 @@ export const componentsOf = (
     stack.push(node);
     walk.push(node);
   };
+  const feedsItself = (node: number): boolean => {
+    for (let i = starts[node]!; i < starts[node + 1]!; i += 1) if (next[i] === node) return true;
+    return false;
+  };
   const close = (root: number) => {
     const own: string[] = [];
     for (let node = UNSEEN; node !== root;) {
@@ -44,16 +50,15 @@ export const componentsOf = (
       isOpen[node] = 0;
       own.push(nodes[node]!);
     }
-    components.push({ nodes: own.reverse(), isLoop: own.length > 1 || next[root]!.includes(root) });
+    components.push({ nodes: own.reverse(), isLoop: own.length > 1 || feedsItself(root) });
   };
   for (let root = 0; root < nodes.length; root += 1) {
     if (index[root] !== UNSEEN) continue;
     enter(root);
     while (walk.length > 0) {
       const node = walk[walk.length - 1]!;
-      const edges = next[node]!;
-      if (at[node]! < edges.length) {
-        const to = edges[at[node]!]!;
+      if (at[node]! < starts[node + 1]!) {
+        const to = next[at[node]!]!;
         at[node]! += 1;
         if (index[to] === UNSEEN) enter(to);
         else if (isOpen[to]) low[node] = Math.min(low[node]!, index[to]!);

@@ -3,15 +3,18 @@ import { carryOver, downstreamOf, upstreamOf, type FlowChanges } from './changes
 import { edgesFrom, edgesInto, type FlowEdge, type FlowGraph } from './graph';
 import { innerEdges, loopSolver } from './loop';
 import { weakRound, type WeakRound } from './weak-round';
-import { edgeFactor, powerOf, through, together, type Heard } from './sound';
+import { atItsStart, edgeFactor, powerOf, through, together, type Heard } from './sound';
 
 /** Noise at one place: what knows of nothing else, and what comes by several ways from one fork. */
 export interface Noise {
   /** Powers of noises that do not know of one another. */
   apart: number;
   /** By fork, in amplitude against the noise that left it. */
-  shared: Map<string, Heard>;
+  shared: ReadonlyMap<string, Heard>;
 }
+
+/** Most noise comes from no fork. */
+const NONE: ReadonlyMap<string, Heard> = new Map();
 
 /** Whether noise goes several ways from a place that meet again. */
 const isForked = (graph: FlowGraph, id: string): boolean => {
@@ -116,20 +119,26 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
     keep(kept?.noise.at ?? new Map<string, Noise>()),
     keep(kept?.noise.levels ?? new Map<string, number>()),
   ];
-  const sum = ({ apart, shared }: Noise): number =>
-    [...shared].reduce((all, [fork, heard]) => all + left.get(fork)! * powerOf(heard), apart);
+  const sum = ({ apart, shared }: Noise): number => {
+    let all = apart;
+    if (shared.size > 0) for (const [fork, heard] of shared) all += left.get(fork)! * powerOf(heard);
+    return all;
+  };
   const arriving = (id: string, counts?: (edge: FlowEdge) => boolean): Noise => {
     const born = graph.nodes.get(id)?.noise;
-    const noise: Noise = { apart: born === undefined ? 0 : power(born), shared: new Map() };
+    const noise: Noise = { apart: born === undefined ? 0 : power(born), shared: NONE };
+    let shared: Map<string, Heard> | undefined;
     for (const edge of edgesInto(graph, id)) {
       if (edge.noise !== undefined) noise.apart += power(edge.noise);
       const from = at.get(edge.from);
       if (!from || (counts && !counts(edge))) continue;
       noise.apart += from.apart * gainOf(edge);
+      if (from.shared.size === 0) continue;
+      noise.shared = shared ??= new Map();
       for (const [fork, heard] of from.shared) {
-        const there = noise.shared.get(fork);
+        const there = shared.get(fork);
         const here = through(heard, edge);
-        noise.shared.set(fork, there ? together(there, here) : here);
+        shared.set(fork, there ? together(there, here) : here);
       }
     }
     return noise;
@@ -140,7 +149,7 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
     if (total > 0) levels.set(id, 10 * Math.log10(total));
     if (forks.has(id) && noise.apart > 0) {
       left.set(id, noise.apart);
-      noise.shared.set(id, { taps: [{ lateMs: 0, re: 1, im: 0 }] });
+      noise.shared = new Map([...noise.shared, [id, atItsStart()]]);
       noise.apart = 0;
     }
     at.set(id, noise);
@@ -180,7 +189,7 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
     const own = new Set(nodes);
     const given = nodes.map((id) => sum(arriving(id, ({ from }) => !own.has(from))));
     const powers = roundInLoop(graph, component, given);
-    nodes.forEach((id, i) => leave(id, { apart: powers[i]!, shared: new Map() }));
+    nodes.forEach((id, i) => leave(id, { apart: powers[i]!, shared: NONE }));
   }
   return { levels, forks, left, at };
 };
