@@ -85,16 +85,18 @@ export const joinPins = (find: Lookup, scope: Scope = wholeRig(find)): Nets => {
   };
 };
 
-/** Joins nets, whatever their numbers; `root` tells whether two are joined. */
+/** Joins nets, metal other than the room's ground aside; `root` tells whether two are joined. */
 export const makeJoiner = () => {
   const union = makeUnion();
-  const ids = new Map<Net, number>();
-  const id = (net: Net): number => {
-    let found = ids.get(net);
-    if (found === undefined) ids.set(net, (found = union.add()));
-    return found;
+  let size = 0;
+  const known = (net: Net): number => {
+    for (; size <= net; size += 1) union.add();
+    return net;
   };
-  return { join: (a: Net, b: Net) => union.join(id(a), id(b)), root: (net: Net) => union.find(id(net)) };
+  return {
+    join: (a: Net, b: Net) => union.join(known(a), known(b)),
+    root: (net: Net) => union.find(known(net)),
+  };
 };
 
 /**
