@@ -1,7 +1,7 @@
 import { ordinaryDesks } from '../checks/desks.testing';
 import { DEMO_RIGS, generateRig, generateStage } from '../demo';
-import { changeLead, lookup, type Rig } from '../rig';
-import { after, fresh } from '../rig/testing';
+import { changeLead, lookup, setControl, type Rig } from '../rig';
+import { after, fresh, rigOf } from '../rig/testing';
 import { makeAlike } from './alike';
 import { solveCluster } from './circuit';
 import { clustersOf } from './clusters';
@@ -44,7 +44,25 @@ describe('clusters that are the same but for their names', () => {
     expect(solved / count).toBeLessThan(0.35);
   });
 
-  it('one wire broken, one lead longer, one switch the other way: no longer alike', () => {
+  it.each([
+    ['a feed is switched on', 'phantom1', true],
+    ['another input counts', 'instrument1', true],
+  ])('one switch the other way, so that %s: no longer alike', (_what, control, value) => {
+    const rig = rigOf({
+      devices: ['a', 'b'].flatMap((name) => [
+        { id: `mic-${name}`, model: 'mic-dynamic-hand' },
+        { id: `box-${name}`, model: 'interface-2' },
+      ]),
+      leads: ['a', 'b'].map((name) => ({ kind: 'xlr', ends: [`mic-${name}.out`, `box-${name}.in1`] })),
+    });
+    const same = bothOf(rig);
+    expect(same.solved).toBe(same.count / 2);
+    const other = bothOf(after(rig, (now) => setControl(now, 'box-a', control, value)));
+    expect(other.solved).toBeGreaterThan(same.solved);
+    expect(other.shared).toEqual(other.alone);
+  });
+
+  it('one wire broken, one lead longer: no longer alike', () => {
     const rig = generateStage();
     const { solved } = bothOf(rig);
     const [lead] = rig.leads.filter(({ ends }) => ends.every((end) => end && 'device' in end));
