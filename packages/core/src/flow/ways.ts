@@ -109,7 +109,8 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       const end = ends[at]!;
       const begin = begins[at]!;
       if (end === begin) {
-        relax(at);
+        // Most places between its first and its last it does not come to.
+        if (best[at] !== -Infinity) relax(at);
         continue;
       }
       const isInside = (to: number) => to >= begin && to < end;
