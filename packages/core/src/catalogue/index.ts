@@ -11,5 +11,6 @@ export * from './desk';
 export * from './controls';
 export * from './pins';
 export * from './knobs';
+export { oncePer } from './once-per';
 export * from './paths';
 export { searchModels } from './search';

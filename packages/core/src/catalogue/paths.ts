@@ -1,3 +1,4 @@
+import { oncePer } from './once-per';
 import type { DeviceModel, Path } from './types';
 
 /** Paths of a model by where they begin and where they end. Models are never changed in place. */
@@ -5,8 +6,6 @@ interface Ways {
   from: ReadonlyMap<string, readonly Path[]>;
   to: ReadonlyMap<string, readonly Path[]>;
 }
-
-const KNOWN = new WeakMap<DeviceModel, Ways>();
 
 const group = (paths: readonly Path[], end: 'from' | 'to'): ReadonlyMap<string, readonly Path[]> => {
   const groups = new Map<string, Path[]>();
@@ -18,13 +17,10 @@ const group = (paths: readonly Path[], end: 'from' | 'to'): ReadonlyMap<string, 
   return groups;
 };
 
-const waysOf = (model: DeviceModel): Ways => {
-  const known = KNOWN.get(model);
-  if (known) return known;
-  const made = { from: group(model.paths, 'from'), to: group(model.paths, 'to') };
-  KNOWN.set(model, made);
-  return made;
-};
+const waysOf = oncePer(({ paths }: DeviceModel): Ways => ({
+  from: group(paths, 'from'),
+  to: group(paths, 'to'),
+}));
 
 const NONE: readonly Path[] = [];
 

@@ -1,4 +1,4 @@
-import { pinsOfElement, type CircuitElement, type When } from '../catalogue';
+import { oncePer, pinsOfElement, type CircuitElement, type When } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 import { meetingsOf } from './mismatches';
 import { metalOfModel } from './model-metal';
@@ -48,7 +48,8 @@ const bareElement = (element: CircuitElement): string =>
     return value;
   });
 
-const makeForm = (elements: readonly CircuitElement[]): Form => {
+/** Lists of a model's elements are the same as long as it lives, and never changed in place. */
+const formOf = oncePer((elements: readonly CircuitElement[]): Form => {
   const pinAt = new Map<string, number>();
   const pinOf = (pin: string): string => {
     if (pin === 'chassis') return 'c';
@@ -74,16 +75,7 @@ const makeForm = (elements: readonly CircuitElement[]): Form => {
       return control !== undefined || element.when ? [{ when: element.when, control }] : [];
     }),
   };
-};
-
-/** Lists of a model's elements are the same as long as it lives, and never changed in place. */
-const FORMS = new WeakMap<readonly CircuitElement[], Form>();
-
-const formOf = (elements: readonly CircuitElement[]): Form => {
-  let form = FORMS.get(elements);
-  if (!form) FORMS.set(elements, (form = makeForm(elements)));
-  return form;
-};
+});
 
 const likenessOf = (find: Lookup, scope: Scope, numberOf: NumberOf): Likeness => {
   const devices: string[] = [];

@@ -1,4 +1,4 @@
-import { contactsBetween, pinsOfElement, type CircuitElement, type DeviceModel } from '../catalogue';
+import { contactsBetween, oncePer, pinsOfElement, type CircuitElement, type DeviceModel } from '../catalogue';
 import { makeUnion } from './union';
 
 /**
@@ -36,17 +36,7 @@ export interface Touch {
 /** More lists than the sockets of a few large desks give: all are made anew. */
 const MOST_LISTS = 4_000;
 
-const KNOWN = new WeakMap<DeviceModel, ModelMetal>();
-
-export const metalOfModel = (model: DeviceModel): ModelMetal => {
-  const known = KNOWN.get(model);
-  if (known) return known;
-  const made = findMetal(model);
-  KNOWN.set(model, made);
-  return made;
-};
-
-const findMetal = (model: DeviceModel): ModelMetal => {
+export const metalOfModel = oncePer((model: DeviceModel): ModelMetal => {
   const ground = groundedPins(model);
   const bonds = model.elements.filter((element) => element.kind === 'bond');
   const { groups, groupOf } = groupsOf(model, ground, bonds);
@@ -82,7 +72,7 @@ const findMetal = (model: DeviceModel): ModelMetal => {
       return list;
     },
   };
-};
+});
 
 type Bond = Extract<CircuitElement, { kind: 'bond' }>;
 

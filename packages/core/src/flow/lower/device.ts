@@ -1,4 +1,4 @@
-import { portOfPin, type DeviceModel, type Path } from '../../catalogue';
+import { oncePer, portOfPin, type DeviceModel, type Path } from '../../catalogue';
 import { isActive } from '../../circuit';
 import { controlValue, type Device, type Lookup } from '../../rig';
 import { dbuFromVolts, johnsonNoiseVolts, powerDifferenceDb, readTable, type Db } from '../../units';
@@ -42,12 +42,10 @@ interface ModelPlace extends Pick<FlowNode, 'label' | 'unit' | 'role' | 'ceiling
   plays?: Pick<FlowSource, 'level' | 'crestDb'>;
 }
 
-/** Models are never changed in place: what was found for one holds as long as it lives. */
-const PLACES = new WeakMap<DeviceModel, ModelPlace[]>();
+/** What plays where its model does not say how loud, in the unit of the place, and its peaks over that, dB. Common practice, no published source. */
+const USUAL_PLAYER = { level: -10, crestDb: 12 };
 
-const placesOf = (model: DeviceModel): ModelPlace[] => {
-  const known = PLACES.get(model);
-  if (known) return known;
+const placesOf = oncePer((model: DeviceModel): ModelPlace[] => {
   const labels = new Map(model.ports.map(({ id, label }) => [id, label]));
   const points = model.points.map(({ id, label, unit, role, ceiling, level, crestDb }): ModelPlace => ({
     point: id,
@@ -55,7 +53,9 @@ const placesOf = (model: DeviceModel): ModelPlace[] => {
     unit,
     role,
     ceiling,
-    ...(role === 'programme' ? { plays: { level: level ?? -10, crestDb: crestDb ?? 12 } } : {}),
+    ...(role === 'programme'
+      ? { plays: { level: level ?? USUAL_PLAYER.level, crestDb: crestDb ?? USUAL_PLAYER.crestDb } }
+      : {}),
   }));
   const sockets = model.elements.flatMap((element): ModelPlace[] => {
     if (element.kind !== 'output' && element.kind !== 'input') return [];
@@ -71,10 +71,8 @@ const placesOf = (model: DeviceModel): ModelPlace[] => {
       },
     ];
   });
-  const places = [...points, ...sockets];
-  PLACES.set(model, places);
-  return places;
-};
+  return [...points, ...sockets];
+});
 
 const addPlaces = (graph: GraphMaker, device: Device, model: DeviceModel, isDead: boolean) => {
   for (const { point, label, unit, role, ceiling, noise, plays } of placesOf(model)) {
