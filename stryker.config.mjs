@@ -3,8 +3,8 @@
  * Thresholds and signs that no test notices are the mistakes that cost a studio its evening.
  */
 export default {
-  testRunner: 'jest',
-  jest: { projectType: 'custom', config: { ...(await import('./jest.mutation.cjs')).default } },
+  plugins: ['./scripts/mutation/runner.mjs'],
+  testRunner: 'warm',
   coverageAnalysis: 'perTest',
   mutator: {
     // What is said is tested by eye and by words.test.ts; what is decided is tested here.
