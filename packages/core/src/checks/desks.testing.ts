@@ -490,6 +490,7 @@ const ROWS: Record<string, Rows> = {
   ),
 };
 
-/** Every ordinary desk, its gains turned. Worked out once for each test file. */
-export const ordinaryDesks = (): [name: string, rig: Rig][] =>
-  Object.entries(ROWS).map(([name, rows]) => [name, tuned({ ...rigOf(rows), name })]);
+let tunedDesks: [name: string, rig: Rig][] | undefined;
+/** Every ordinary desk, its gains turned. Worked out once for all test files. */
+export const ordinaryDesks = (): readonly [name: string, rig: Rig][] =>
+  (tunedDesks ??= Object.entries(ROWS).map(([name, rows]) => [name, tuned({ ...rigOf(rows), name })]));
