@@ -1,13 +1,11 @@
 import { makeGraph, type FlowEdge, type FlowGraph, type FlowNode } from './graph';
 import { law } from './law';
 
-/** A small graph for tests: places in dBFS, `from`, `to`, amplitude, delay. */
-export interface PlainEdge {
+/** A small graph for tests: places in dBFS, `from`, `to`, amplitude, and what else an edge has. */
+export interface PlainEdge extends Partial<Omit<FlowEdge, 'isCrosstalk'>> {
   from: string;
   to: string;
   gain: number;
-  delayMs?: number;
-  noise?: number;
   isCrosstalk?: boolean;
 }
 
@@ -21,17 +19,15 @@ export const plainGraph = (
     const rest = typeof node === 'string' ? { id: node } : node;
     graph.node({ label: rest.id, unit: 'dBFS', role: 'mix', ...rest });
   }
-  for (const { from, to, gain, delayMs = 0, noise, isCrosstalk } of edges) {
+  for (const { from, to, gain, isCrosstalk, ...rest } of edges) {
     const edge: FlowEdge = law({
       from,
       to,
       kind: 'device',
       terms: [{ db: 20 * Math.log10(Math.abs(gain)), because: { kind: 'data' } }],
-      delayMs,
-      ...(noise === undefined ? {} : { noise }),
       ...(isCrosstalk ? { isCrosstalk } : {}),
     });
-    graph.edge({ ...edge, re: gain });
+    graph.edge({ ...edge, re: gain, ...rest });
   }
   for (const node of sources) graph.source({ node, name: node, level: 0, crestDb: 12 });
   return graph.finish();
