@@ -1,9 +1,8 @@
 import { ordinaryDesks } from '../checks/desks.testing';
 import { makeEngineMemory, solve } from '../offers';
-import { setControl } from '../rig';
-import { after, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
-import { earlier } from './earlier';
-import { noiseShares } from './noise-shares';
+import { hear, NOTHING_KNOWN, track, type Place } from './heard.testing';
+import { noiseMakerWords, noiseShares } from './noise-shares';
+import { strandsOf } from './strand';
 
 const solved = (rig: Parameters<typeof solve>[0]) => solve(rig, makeEngineMemory());
 
@@ -29,54 +28,56 @@ describe('which stages make the noise', () => {
   );
 });
 
-describe('level made earlier', () => {
-  const rig = inSilence(
-    rigOf({
-      devices: [
-        { id: 'mic', model: 'mic-dynamic-hand' },
-        { id: 'preamp', model: 'preamp', settings: { gain: 21 } },
-        { id: 'box', model: 'interface-2', settings: { gain1: 50 } },
-        { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
-      ],
-      leads: [
-        { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
-        { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
-        { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
-      ],
-      people: people('ann'),
-      placements: [seat('ann', 'mic', 0.2)],
-    }),
-  );
-  const before = solved(rig);
-  const [strand] = before.strands;
-  const better = earlier(before.find, before.graph, strand!)!;
-
-  it('is as much better as the engine finds with both turned so, and reads the same', () => {
-    const then = solved(
-      after(
-        rig,
-        (one) => setControl(one, better.early.device, better.early.control, better.early.value + better.byDb),
-        (one) => setControl(one, better.late.device, better.late.control, better.late.value - better.byDb),
-      ),
-    ).strands[0]!;
-    const [was, is] = [strand!, then].map(({ stages }) => stages.at(-1)!);
-    expect(is!.typical).toBeCloseTo(was!.typical, 6);
-    expect(is!.signalToNoiseDb! - was!.signalToNoiseDb!).toBeCloseTo(better.betterDb, 1);
-    expect(better.betterDb).toBeGreaterThan(3);
-  });
-
-  it('stays out of the last tenth of the first gain', () => {
-    expect(better.early.value + better.byDb).toBeLessThanOrEqual(10 + 0.9 * 56);
-  });
-
-  it('where all level is made at the first there is nothing to move', () => {
-    const right = solved(
-      after(
-        rig,
-        (one) => setControl(one, 'preamp', 'gain', 60),
-        (one) => setControl(one, 'box', 'gain1', 11),
-      ),
+describe('shares worked by hand', () => {
+  const places = (noise?: number): Place[] => [
+    { id: 'a', ...(noise === undefined ? {} : { noise }) },
+    { id: 'amp', noise: -80 },
+    track('one'),
+    { id: 'b', noise: -80 },
+  ];
+  const shares = (all: Place[], more: { from: string; to: string; gain: number }[] = [], amp = -77) => {
+    const { graph, ...heard } = hear(
+      [{ from: 'a', to: 'amp', gain: 1, noise: amp }, { from: 'amp', to: 'one', gain: 0.1 }, ...more],
+      ['a'],
+      all,
     );
-    expect(earlier(right.find, right.graph, right.strands[0]!)?.betterDb ?? 0).toBeLessThan(1.5);
+    return noiseShares(graph, strandsOf(NOTHING_KNOWN, { graph, ...heard })[0]!);
+  };
+
+  it('at −70, −77 on the way and −80 dBFS under a sound at 0: 71.4, 14.3 (10^0.7 under) … the loudest first', () => {
+    const all = shares(places(-70));
+    const powers = [1, 10 ** -0.7, 0.1];
+    const sum = powers[0]! + powers[1]! + powers[2]!;
+    expect(all).toEqual([
+      { stage: 0, isOnTheWay: false, overDb: 70, share: expect.closeTo(powers[0]! / sum, 9) },
+      { stage: 1, isOnTheWay: true, overDb: 77, share: expect.closeTo(powers[1]! / sum, 9) },
+      { stage: 1, isOnTheWay: false, overDb: 80, share: expect.closeTo(powers[2]! / sum, 9) },
+    ]);
+  });
+
+  it('what another way mixes in is nobody’s share: together they come to less than 1', () => {
+    // −80 under a sound at 0 by the way, and as much again from beside it: half is left for each pair of them.
+    const [own, ...others] = shares(places(-70), [{ from: 'b', to: 'one', gain: 1 }]);
+    // −20 dB on the way to the track: its noise is 20 dB under what comes in beside it at −80.
+    const beside = 10 ** -8;
+    const onTheWay = 0.01 * (10 ** -7 + 10 ** -7.7 + 10 ** -8);
+    expect(own!.share).toBeCloseTo((0.01 * 10 ** -7) / (beside + onTheWay), 6);
+    expect(own!.share + others.reduce((sum, { share }) => sum + share, 0)).toBeLessThan(0.2);
+  });
+
+  it('no noise is nobody’s', () => {
+    const silent = places().map(({ noise: _noise, ...place }) => place);
+    const { graph, ...heard } = hear([{ from: 'a', to: 'one', gain: 1 }], ['a'], silent);
+    expect(noiseShares(graph, strandsOf(NOTHING_KNOWN, { graph, ...heard })[0]!)).toEqual([]);
+  });
+
+  it('a noise that is none is a share of nothing', () => {
+    expect(shares(places(-Infinity), [], -Infinity).map(({ share }) => share)).toEqual([1, 0, 0]);
+  });
+
+  it('at a microphone it is the room, too', () => {
+    const [stage] = strandsOf(NOTHING_KNOWN, hear([{ from: 'a', to: 'one', gain: 1 }], ['a']))[0]!.stages;
+    expect(noiseMakerWords(stage!)).toBe('a');
+    expect(noiseMakerWords({ ...stage!, role: 'capsule' })).toContain('room');
   });
 });

@@ -1,0 +1,147 @@
+import { makeEngineMemory, solve } from '../offers';
+import { setControl, type Rig } from '../rig';
+import { after, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
+import { earlier, oneDbAtEach } from './earlier';
+import { NARROW_HEADROOM_DB } from './target';
+
+/** A dynamic microphone, an amplifier, an interface; `preamp` and `box` are where their gains stand, dB. */
+const chain = (preamp: number, box: number, distanceM = 0.2, quiet = true): Rig => {
+  const rig = rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'preamp', model: 'preamp', settings: { gain: preamp } },
+      { id: 'box', model: 'interface-2', settings: { gain1: box } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
+      { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', distanceM)],
+  });
+  return quiet ? inSilence(rig) : rig;
+};
+const solved = (rig: Rig) => solve(rig, makeEngineMemory());
+const best = (rig: Rig) => {
+  const { find, graph, strands } = solved(rig);
+  return earlier(find, graph, strands[0]!);
+};
+const overNoise = (rig: Rig): number => solved(rig).strands[0]!.stages.at(-1)!.signalToNoiseDb!;
+const moved = (rig: Rig, byDb: number): Rig =>
+  after(
+    rig,
+    (one) => setControl(one, 'preamp', 'gain', Number(one.devices[1]!.settings['gain']) + byDb),
+    (one) => setControl(one, 'box', 'gain1', Number(one.devices[2]!.settings['gain1']) - byDb),
+  );
+
+/** The same by trying every step in the engine itself: as far as limits allow, then no further than a decibel needs. */
+const byTrying = (rig: Rig): { byDb: number; betterDb: number } | undefined => {
+  const now = overNoise(rig);
+  const { preamp, box } = {
+    preamp: Number(rig.devices[1]!.settings['gain']),
+    box: Number(rig.devices[2]!.settings['gain1']),
+  };
+  const { find } = solved(rig);
+  const range = (device: string, id: string) => {
+    const control = find.modelOf(device)!.controls.find((one) => one.id === id)!;
+    if (control.kind !== 'gain') throw new Error('no gain');
+    return control;
+  };
+  const [early, late] = [range('preamp', 'gain'), range('box', 'gain1')];
+  const top = early.minDb + 0.9 * (early.maxDb - early.minDb);
+  const fits = (by: number) => {
+    const stages = solved(rig).strands[0]!.stages;
+    const [from, to] = ['preamp', 'box'].map((device) =>
+      stages.findIndex((one) => one.controls.some((c) => c.device === device)),
+    );
+    return (
+      preamp + by <= top + 1e-9 &&
+      box - by >= late.minDb - 1e-9 &&
+      stages
+        .slice(from, to)
+        .every(({ headroomDb }) => headroomDb === null || headroomDb - by >= NARROW_HEADROOM_DB - 1e-9)
+    );
+  };
+  const gains: number[] = [];
+  for (let by = 1; fits(by); by += 1) gains.push(overNoise(moved(rig, by)) - now);
+  const most = gains.at(-1);
+  if (most === undefined || most <= 0) return undefined;
+  const at = gains.findIndex((gain) => gain >= most - 1);
+  return { byDb: at + 1, betterDb: gains[at]! };
+};
+
+describe('level made earlier: as the engine finds when every step is tried', () => {
+  it.each([
+    ['little at the first', 21, 50, 0.2],
+    ['less still', 12, 56, 0.3],
+    ['some', 35, 30, 0.2],
+    ['as far as the second can go down', 30, 14, 0.2],
+    ['as far as the first can go up', 55, 30, 0.4],
+    ['a loud voice close by: as far as what lies between has room', 30, 30, 0.02],
+    ['the first near its top', 58, 20, 0.2],
+  ] as const)('%s: %i and %i dB, %f m', (_what, preamp, box, distanceM) => {
+    const rig = chain(preamp, box, distanceM);
+    const expected = byTrying(rig);
+    const found = best(rig);
+    expect(found?.byDb).toBe(expected?.byDb);
+    if (!found || !expected) return;
+    expect(found.betterDb).toBeCloseTo(expected.betterDb, 1);
+    expect(found.early.device).toBe('preamp');
+    expect(found.late.device).toBe('box');
+    // What is heard at the end is as loud as it was.
+    const [was, is] = [rig, moved(rig, found.byDb)].map(
+      (one) => solved(one).strands[0]!.stages.at(-1)!.typical,
+    );
+    expect(is).toBeCloseTo(was!, 6);
+  });
+
+  it('in a room that is louder than the gear there is little to win', () => {
+    expect(best(chain(21, 50, 0.2, false))!.betterDb).toBeLessThan(best(chain(21, 50))!.betterDb);
+    expect(byTrying(chain(21, 50, 0.2, false))!.betterDb).toBeCloseTo(
+      best(chain(21, 50, 0.2, false))!.betterDb,
+      1,
+    );
+  });
+
+  it('where all is at its first, and where no noise is known, nothing is to be moved', () => {
+    expect(best(chain(60, 11))?.betterDb ?? 0).toBeLessThan(1.5);
+    const { find, graph, strands } = solved(chain(21, 50));
+    const [strand] = strands;
+    const stages = strand!.stages.map((stage) => ({ ...stage, signalToNoiseDb: null }));
+    expect(earlier(find, graph, { ...strand!, stages })).toBeUndefined();
+    expect(oneDbAtEach(find, graph, { ...strand!, stages })).toEqual([]);
+  });
+});
+
+describe('what one decibel more at each control would buy', () => {
+  it.each([
+    [21, 50, true],
+    [40, 40, true],
+    [21, 50, false],
+  ])('%i and %i dB: what the engine finds with it turned', (preamp, box, quiet) => {
+    const rig = chain(preamp, box, 0.2, quiet);
+    const { find, graph, strands } = solved(rig);
+    const all = oneDbAtEach(find, graph, strands[0]!);
+    expect(all.map(({ device, control }) => `${device} ${control}`)).toEqual(['preamp gain', 'box gain1']);
+    for (const { device, control, overNoiseDb, label } of all) {
+      const value = Number(find.device(device)!.settings[control]);
+      const then = overNoise(after(rig, (one) => setControl(one, device, control, value + 1)));
+      expect(overNoiseDb).toBeCloseTo(then - overNoise(rig), 2);
+      expect(label).toMatch(/Gain/);
+    }
+  });
+
+  it('one at its most is not turned further; one a decibel under it is', () => {
+    const controls = (preamp: number) => {
+      const { find, graph, strands } = solved(chain(preamp, 20));
+      return oneDbAtEach(find, graph, strands[0]!).map(({ device }) => device);
+    };
+    const { maxDb } = solved(chain(20, 20))
+      .find.modelOf('preamp')!
+      .controls.find(({ id }) => id === 'gain') as { maxDb: number };
+    expect(controls(maxDb)).toEqual(['box']);
+    expect(controls(maxDb - 1)).toEqual(['preamp', 'box']);
+  });
+});
