@@ -1,4 +1,4 @@
-import { makeGraph, type FlowEdge, type FlowGraph, type FlowNode } from './graph';
+import { makeGraph, type FlowEdge, type FlowGraph, type FlowNode, type FlowSource } from './graph';
 import { law } from './law';
 
 /** A small graph for tests: places in dBFS, `from`, `to`, amplitude, and what else an edge has. */
@@ -12,7 +12,7 @@ export interface PlainEdge extends Partial<Omit<FlowEdge, 'isCrosstalk'>> {
 export const plainGraph = (
   nodes: (string | (Partial<FlowNode> & { id: string }))[],
   edges: PlainEdge[],
-  sources: string[] = [],
+  sources: (string | (Partial<FlowSource> & { node: string }))[] = [],
 ): FlowGraph => {
   const graph = makeGraph();
   for (const node of nodes) {
@@ -29,6 +29,9 @@ export const plainGraph = (
     });
     graph.edge({ ...edge, re: gain, ...rest });
   }
-  for (const node of sources) graph.source({ node, name: node, level: 0, crestDb: 12 });
+  for (const source of sources) {
+    const rest = typeof source === 'string' ? { node: source } : source;
+    graph.source({ name: rest.node, level: 0, crestDb: 12, ...rest });
+  }
   return graph.finish();
 };

@@ -73,6 +73,20 @@ describe('what arrives of a sound (amplitudes multiply, delays and corners add)'
     expect([one(0), one(-40), one(40)]).toEqual([isHeard, isHeard, isHeard]);
   });
 
+  it('just 90 dB from where it starts it is lost', () =>
+    expect(hear([{ from: 'a', to: 'one', gain: ratioFromDb(-90), gainDb: -90 }]).arrivals).toEqual([]));
+
+  it('what a program takes out of its own sound is missing: 40 dB, of all its ways and of the strongest', () => {
+    const canceller = { noise: false, echo: true, networkMs: 0 };
+    const [arrival] = hear(
+      STRAIGHT,
+      [{ node: 'a', app: 'call' }],
+      ['a', 'mix', track('one', { app: 'call', takesOut: canceller })],
+    ).arrivals;
+    expect(arrival!.level).toBeCloseTo(-66.0206, 4);
+    expect(arrival!.alone).toBeCloseTo(-66.0206, 4);
+  });
+
   it('what only leaks, and what strays through the air, is told so, wherever on its way', () => {
     const by = (change: Partial<PlainEdge>, at: number) =>
       hear(STRAIGHT.map((edge, n) => (n === at ? { ...edge, ...change } : edge))).arrivals[0]!;

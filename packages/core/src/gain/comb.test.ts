@@ -44,8 +44,9 @@ describe('the second time a sound comes', () => {
 
   it('is none where it is the only one, comes at once, or goes round without end', () => {
     expect(againAt(taps([3, 1]))).toBeUndefined();
-    expect(againAt(taps([3, 1], [3.025, 0.9]))).toBeUndefined();
-    expect(againAt(taps([3.025, 1], [3, 0.9]))).toBeUndefined();
+    expect(againAt(taps([0, 1], [0.025, 0.9]))).toBeUndefined();
+    expect(againAt(taps([0.025, 1], [0, 0.9]))).toBeUndefined();
+    expect(againAt({ taps: [] })).toBeUndefined();
     expect(againAt({ re: [1, 1], im: [0, 0] })).toBeUndefined();
     // What comes at once is passed by; what comes later than that is it.
     expect(againAt(taps([3, 1], [3.01, 0.9], [3.03, 0.5]))?.lateMs).toBe(3.03);
@@ -113,7 +114,31 @@ describe('a voice by two microphones', () => {
     expect(comb(atTwo(1, ratioFromDb(db), 2)) !== undefined).toBe(isThere),
   );
 
+  it('one that is just as strong as is looked for is one; turned by a quarter it is not turned over', () => {
+    const made = atTwo(1, 0.5, 2);
+    expect(comb(made, comb(made)!.againstDb)).toBeDefined();
+    const quarter = atTwo(1, 0.5, 2, [], 0);
+    const [edge] = quarter.graph.into.get('near')!;
+    Object.assign(edge!, { re: 0, im: 1 });
+    expect(comb(quarter)!.isOver).toBe(false);
+  });
+
+  it('a quick look at what is heard comes first: where no second is as strong, no way is followed', () => {
+    const { graph } = atTwo(1, 0.5, 2);
+    const found = (...all: Parameters<typeof taps>) =>
+      combAt(graph, taps(...all), 'voice', 'mix', -18) !== undefined;
+    expect(found([0, 1])).toBe(false);
+    expect(found([0, 1], [2, ratioFromDb(-18.01)])).toBe(false);
+    expect(found([2, ratioFromDb(-18.01)], [0, 1])).toBe(false);
+    expect(found([0, 1], [2, ratioFromDb(-17.99)])).toBe(true);
+    expect(found([0, 1], [1, 0.01], [2, ratioFromDb(-17.99)])).toBe(true);
+    expect(found([0, 1], [2, 0, ratioFromDb(-17.99)])).toBe(true);
+    expect(combAt(graph, taps([0, 1], [2, 1]), 'voice', 'mix', 0)).toBeUndefined();
+  });
+
   it('no comb where the ways come at once, nothing is heard, or one microphone has it all', () => {
+    expect(comb(atTwo(1, 0.9, 0.025))).toBeUndefined();
+    expect(comb(atTwo(1, 0.9, 5.01, [], 5))).toBeUndefined();
     expect(comb(atTwo(1, 0.9, 0.02))).toBeUndefined();
     expect(comb(atTwo(1, 0.9, 0.03))).toBeDefined();
     expect(combAt(atTwo(1, 0.9, 2).graph, undefined, 'voice', 'mix', -18)).toBeUndefined();
@@ -201,6 +226,15 @@ describe('one sound by two ways of wire', () => {
       expect(made.meant.mayDouble('other', -18)).toBe(false);
     },
   );
+
+  it('just as strong as is looked for, and just as late as counts for one', () => {
+    expect(doubled(0.5, 10).meant.mayDouble('split', 20 * Math.log10(0.5))).toBe(true);
+    expect(doubled(0.5, 0.025).meant.mayDouble('split', -18)).toBe(false);
+    // The stronger of two counts, whichever edge was put down first.
+    const { graph } = doubled(1, 10, { more: [{ from: 'player', to: 'mix', gain: 7, delayMs: 30 }] });
+    expect(meantWaysTo(graph, 'mix').mayDouble('player', -18)).toBe(false);
+    expect(meantWaysTo(graph, 'mix').mayDouble('player', -21)).toBe(true);
+  });
 
   it('the quick look adds up the delays and the levels of a way', () => {
     // 6 ms round against 6 ms straight come at once, so there is no second; against 6.1 ms it is one.

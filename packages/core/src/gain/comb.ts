@@ -64,13 +64,14 @@ export interface Again {
 
 /** The next strongest of the ways a sound came by, if it is worth a mark; none where it goes round: there are ever more of them. */
 export const againAt = (heard: Heard): Again | undefined => {
-  if (!('taps' in heard) || heard.taps.length < 2) return undefined;
+  if (!('taps' in heard)) return undefined;
   const [first, ...others] = heard.taps
     .map(({ lateMs, re, im }) => ({ lateMs, db: dbFromRatio(Math.hypot(re, im)) }))
     .sort((a, b) => b.db - a.db);
   const second = others.find(({ lateMs }) => Math.abs(lateMs - first!.lateMs) > TOGETHER_MS);
-  const againstDb = second ? second.db - first!.db : -Infinity;
-  return second && againstDb >= AGAIN_MARKED_DB ? { lateMs: second.lateMs, againstDb } : undefined;
+  if (!second) return undefined;
+  const againstDb = second.db - first!.db;
+  return againstDb >= AGAIN_MARKED_DB ? { lateMs: second.lateMs, againstDb } : undefined;
 };
 
 /** The capsule a way goes through; undefined where it goes through none. */
@@ -91,11 +92,12 @@ const twoOf = (
   const second = others.find(
     (way) => Math.abs(way.lateMs - first.lateMs) > TOGETHER_MS && isOther(way, first),
   );
-  const againstDb = second ? second.gainDb - first.gainDb : -Infinity;
-  if (!second || againstDb < leastDb) return undefined;
+  if (!second) return undefined;
+  const againstDb = second.gainDb - first.gainDb;
+  if (againstDb < leastDb) return undefined;
   const apartMs = Math.abs(second.lateMs - first.lateMs);
   // Turned over against one another they are furthest apart where a whole turn lies between, else where half a turn does.
-  const isOver = first.re * second.re < 0;
+  const isOver = first.re < 0 !== second.re < 0;
   return {
     first,
     second,

@@ -37,7 +37,7 @@ const moved = (rig: Rig, byDb: number): Rig =>
   );
 
 /** The same by trying every step in the engine itself: as far as limits allow, then no further than a decibel needs. */
-const byTrying = (rig: Rig): { byDb: number; betterDb: number } | undefined => {
+const byTrying = (rig: Rig, step = 1): { byDb: number; betterDb: number } | undefined => {
   const now = overNoise(rig);
   const { preamp, box } = {
     preamp: Number(rig.devices[1]!.settings['gain']),
@@ -50,7 +50,7 @@ const byTrying = (rig: Rig): { byDb: number; betterDb: number } | undefined => {
     return control;
   };
   const [early, late] = [range('preamp', 'gain'), range('box', 'gain1')];
-  const top = early.minDb + 0.9 * (early.maxDb - early.minDb);
+  const top = early.minDb + rig.assumptions.gainTravelLimit * (early.maxDb - early.minDb);
   const fits = (by: number) => {
     const stages = solved(rig).strands[0]!.stages;
     const [from, to] = ['preamp', 'box'].map((device) =>
@@ -65,11 +65,11 @@ const byTrying = (rig: Rig): { byDb: number; betterDb: number } | undefined => {
     );
   };
   const gains: number[] = [];
-  for (let by = 1; fits(by); by += 1) gains.push(overNoise(moved(rig, by)) - now);
+  for (let by = step; fits(by); by += step) gains.push(overNoise(moved(rig, by)) - now);
   const most = gains.at(-1);
   if (most === undefined || most <= 0) return undefined;
   const at = gains.findIndex((gain) => gain >= most - 1);
-  return { byDb: at + 1, betterDb: gains[at]! };
+  return { byDb: (at + 1) * step, betterDb: gains[at]! };
 };
 
 describe('level made earlier: as the engine finds when every step is tried', () => {
@@ -95,6 +95,25 @@ describe('level made earlier: as the engine finds when every step is tried', () 
       (one) => solved(one).strands[0]!.stages.at(-1)!.typical,
     );
     expect(is).toBeCloseTo(was!, 6);
+  });
+
+  it.each([
+    ['no further than so much of its travel', 21, 50, 0.3, 1],
+    ['the second in steps of three', 12, 56, 0.9, 3],
+    ['the second three over its least', 12, 13, 0.9, 1],
+  ])('%s', (_what, preamp, box, gainTravelLimit, stepDb) => {
+    const rig = chain(preamp, box);
+    const limited = {
+      ...rig,
+      assumptions: { ...rig.assumptions, gainTravelLimit },
+      models: rig.models.map((model) => ({
+        ...model,
+        controls: model.controls.map((one) => (one.id === 'gain1' ? { ...one, stepDb } : one)),
+      })),
+    } as Rig;
+    const [found, expected] = [best(limited)!, byTrying(limited, stepDb)!];
+    expect(found.byDb).toBe(expected.byDb);
+    expect(found.betterDb).toBeCloseTo(expected.betterDb, 1);
   });
 
   it('in a room that is louder than the gear there is little to win', () => {

@@ -92,7 +92,7 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
       if (highest <= (best?.betterDb ?? 0)) continue;
       // No further than it takes: the last decibel of it would cost many of travel.
       let count = 1;
-      while (count < steps && better(count) < highest - ENOUGH_DB) count += 1;
+      while (better(count) < highest - ENOUGH_DB) count += 1;
       best = { early, late, byDb: count * step, betterDb: better(count) };
     }
   return best;

@@ -230,6 +230,12 @@ describe('what a stage has or has not', () => {
     if (isSaid) expect(words).toContain(`; ${by < 0 ? '−' : '+'} ${Math.abs(by).toFixed(1)} dB by`);
   });
 
+  it('by five hundredths it is said', () => {
+    const strand = withStage(0, { typical: 0, peak: 0 });
+    const stages = strand.stages.map((one, at) => (at === 3 ? { ...one, typical: 0, peak: 0.05 } : one));
+    expect(explainStage(find, { ...strand, stages }, 3)[1]!.from).toContain('by the gate or compressor');
+  });
+
   it('noise, and noise between words where a gate is on the way', () => {
     expect(from('Noise', { noise: null })!.from).toContain('no noise is stated');
     expect(from('Noise', { noise: -80 })!.from).toContain('powers added');

@@ -22,7 +22,12 @@ const inOrderOf = (graph: FlowGraph, { order, rank, components }: FlowGraph): Fl
     ? { ...graph, order, rank, components }
     : graph;
 
-export const hear = (edges: PlainEdge[], sources = ['a', 'b'], places = PLACES, last?: Heardness) => {
+export const hear = (
+  edges: PlainEdge[],
+  sources: Parameters<typeof plainGraph>[2] = ['a', 'b'],
+  places = PLACES,
+  last?: Heardness,
+) => {
   const graph = plainGraph(places, edges, sources);
   return hearEverything(NOTHING_KNOWN, last ? inOrderOf(graph, last.graph) : graph, last);
 };

@@ -30,8 +30,7 @@ export const noiseShares = (graph: FlowGraph, { stages }: Strand): NoiseShare[] 
       found.push({ stage: index, isOnTheWay: true, overDb: stage.typical - edge.noise });
   });
   const over = stages.at(-1)!.signalToNoiseDb;
-  const sum = found.reduce((all, { overDb }) => all + powerOf(overDb), 0);
-  const whole = Math.max(sum, over === null ? 0 : powerOf(over));
+  const whole = over === null ? 0 : powerOf(over);
   return found
     .map((one) => ({ ...one, share: whole > 0 ? powerOf(one.overDb) / whole : 0 }))
     .sort((a, b) => a.overDb - b.overDb);

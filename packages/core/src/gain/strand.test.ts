@@ -3,7 +3,7 @@ import { buildRig, applyEdit, changeLead, putPerson, putPlacement, setControl, t
 import { solveRig } from '../offers';
 import { ratioFromDb } from '../units';
 import type { PlainEdge } from '../flow/graph.testing';
-import { AIMS, missingDb, onTarget } from './target';
+import { AIMS, aimWords, missingDb, onTarget } from './target';
 import { hear, NOTHING_KNOWN, track, type Place } from './heard.testing';
 import { strandsOf, type Strand } from './strand';
 
@@ -91,6 +91,22 @@ describe('what moves a strand', () => {
 });
 
 describe('aims (common practice, no published source)', () => {
+  it('within a twentieth of a decibel of the band is in it', () => {
+    const band = { ...AIMS.recording, lowest: 0, highest: 0 };
+    expect([0.05, -0.05, 0.051, -0.051].map((level) => onTarget(band, level, level))).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('an average of one’s own is 3 dB wide either way; a delivery is in mono or in stereo', () => {
+    expect(aimWords({ averageDbfs: -18 })).toContain('−21 to −15 dBFS');
+    expect(aimWords({ lufs: -19, channels: 1 })).toContain('in mono');
+    expect(aimWords({ lufs: -16, channels: 2 })).toContain('in stereo');
+  });
+
   it('recording: speech averages −18 to −12 dBFS', () => {
     expect(onTarget(AIMS.recording, -18, -6)).toBe(true);
     expect(onTarget(AIMS.recording, -12, 0)).toBe(true);
@@ -216,7 +232,7 @@ describe('the stages of one sound', () => {
   });
 
   it('between words a gate takes the noise down by its range, a compressor gives back what it takes off', () => {
-    const gated = (thresholdDbfs: number, level: number): PlainEdge[] =>
+    const gated = (thresholdDbfs: number, level: number, aheadDb = 0): PlainEdge[] =>
       WAY.map((edge, at): PlainEdge =>
         at === 4
           ? {
@@ -225,7 +241,7 @@ describe('the stages of one sound', () => {
               dynamics: {
                 device: 'box',
                 strip: 's',
-                aheadDb: 0,
+                aheadDb,
                 gate: { thresholdDbfs, ratio: 11, rangeDb: 20, control: 'gate' },
               },
             }
@@ -236,6 +252,12 @@ describe('the stages of one sound', () => {
     expect(last(gated(-45, -3)).betweenWordsDb).toBeCloseTo(-20 + 3, 6);
     expect(last(gated(-51, -3)).betweenWordsDb).toBeCloseTo(-10 + 3, 1);
     expect(last(gated(-60, -3)).betweenWordsDb).toBeCloseTo(3, 6);
+    // What is turned up ahead of the gate opens it as far.
+    expect(last(gated(-45, -3, 6)).betweenWordsDb).toBeCloseTo(-10 + 3, 1);
+    // Nothing at all shuts it.
+    const silent = CHAIN.map(({ noise: _noise, ...place }) => place);
+    const noiseless = gated(-100, -3).map(({ noise: _noise, ...edge }) => edge);
+    expect(strandsIn(noiseless, silent)[0]!.stages.at(-1)!.betweenWordsDb).toBeCloseTo(-20 + 3, 6);
   });
 });
 
@@ -280,8 +302,21 @@ describe('which strands there are', () => {
     expect(strandsIn([], CHAIN)).toEqual([]);
   });
 
+  it('of two ends equally far the first found', () => {
+    const fork: PlainEdge[] = [WAY[0]!, { from: 'voice', to: 'aside', gain: 1 }];
+    for (const places of [
+      [...CHAIN, 'aside'],
+      ['aside', ...CHAIN],
+    ]) {
+      const { order } = hear(fork, ['voice'], places).graph;
+      const first = order.find((id) => id === 'capsule' || id === 'aside');
+      expect(strandsIn(fork, places).map(({ sink }) => sink)).toEqual([first]);
+    }
+  });
+
   it.each([
     [-49.9, true],
+    [-50, true],
     [-50.1, false],
   ])('%f dB over one lead (common practice): arrives %s', (db, arrives) => {
     const wire = (kind: 'circuit' | 'data'): PlainEdge[] =>
@@ -290,6 +325,12 @@ describe('which strands there are', () => {
       );
     expect(strandsIn(wire('circuit'))[0]!.arrives).toBe(arrives);
     expect(strandsIn(wire('data'))[0]!.arrives).toBe(true);
+  });
+
+  it('just 90 dB under where it starts nothing is left', () => {
+    const end = [track('track')];
+    const edge = { from: 'voice', to: 'track', gain: ratioFromDb(-90), gainDb: -89 };
+    expect(strandsIn([edge], ['voice', ...end])[0]!.arrives).toBe(false);
   });
 
   it.each([
@@ -303,7 +344,7 @@ describe('which strands there are', () => {
       { from: 'voice', to: 'side', gain: -(1 - left) },
       { from: 'side', to: 'output', gain: ratioFromDb(-120), unitShiftDb: -120 },
       { from: 'capsule', to: 'output', gain: ratioFromDb(-120), unitShiftDb: -120 },
-      { from: 'output', to: 'track', gain: 1 },
+      { from: 'output', to: 'track', gain: ratioFromDb(-12), unitShiftDb: -12 },
     ];
     expect(strandsIn(cancelled, [...CHAIN, 'side'])[0]!.arrives).toBe(arrives);
   });
