@@ -2,7 +2,7 @@ import { skerryLight } from '../demo';
 import { solveRig } from '../offers';
 import { applyEdit, lookup, setAssumptions } from '../rig';
 import { explainStage } from './explain';
-import { DEVICE_MODELS } from '../catalogue';
+import { controlsOf, DEVICE_MODELS } from '../catalogue';
 import type { Because } from '../flow';
 import { rigOf } from '../rig/testing';
 import { strandControls } from './strand-controls';
@@ -286,15 +286,21 @@ describe('controls a strand answers to, and what is turned there', () => {
     ).toEqual(['gain1']);
   });
 
-  it.each(['gain', 'trim'] as const)('a %s is turned in dB, from its lowest to its highest', (kind) => {
-    const model = DEVICE_MODELS.find(({ controls: all }) => all.some((one) => one.kind === kind))!;
-    const control = model.controls.find((one) => one.kind === kind)!;
-    if (control.kind !== 'gain' && control.kind !== 'trim') throw new Error(kind);
-    const [turned] = turnedAt(
-      lookup(rigOf({ devices: [{ id: 'x', model: model.id, settings: { [control.id]: control.minDb } }] })),
-      { controls: [{ device: 'x', control: control.id }] },
-    );
-    const { minDb: min, maxDb: max, stepDb: step } = control;
-    expect(turned).toMatchObject({ device: 'x', value: min, min, max, step });
-  });
+  it.each(['gain', 'trim', 'fader'] as const)(
+    'a %s is turned in dB, from its lowest to its highest',
+    (kind) => {
+      const all = DEVICE_MODELS.flatMap((model) => controlsOf(model).map((control) => ({ model, control })));
+      const { model, control } = all.find((one) => one.control.kind === kind)!;
+      if (control.kind !== 'gain' && control.kind !== 'trim' && control.kind !== 'fader')
+        throw new Error(kind);
+      const at = (value: number | 'off') =>
+        turnedAt(
+          lookup(rigOf({ devices: [{ id: 'x', model: model.id, settings: { [control.id]: value } }] })),
+          { controls: [{ device: 'x', control: control.id }] },
+        );
+      const { minDb: min, maxDb: max, stepDb: step } = control;
+      expect(at(min)).toMatchObject([{ device: 'x', value: min, min, max, step }]);
+      if (kind === 'fader') expect(at('off')).toEqual([]);
+    },
+  );
 });
