@@ -12,7 +12,7 @@ const SOURCES = 'packages/core/src';
 const BUDGET_MS = Number(process.env['MUTATION_BUDGET_MS'] ?? 2000);
 const FOLDERS = (process.env['MUTATION_TESTS'] ?? '').split(',');
 /** They wait for other programs, or work for many seconds. */
-const SLOW = /ngspice|any-pair|schema\.test|response\.test|exhaustive/;
+const SLOW = /ngspice|any-pair|schema\.test|exhaustive/;
 /** How long each test took in the first run: for the process next to it. */
 const TIMES = 'mutation-times.json';
 

@@ -104,7 +104,106 @@ describe('what is carried over from a graph made before', () => {
     expect(changesSince(before, build(LINE))!.tails.size).toBe(0);
   });
 
-  it('with another source nothing is carried over', () => {
-    expect(changesSince(build(LINE), plainGraph(LINE.places, LINE.edges, ['a']))).toBeUndefined();
+  it('with another source nothing is carried over, nor with one more, nor with one as loud as never before', () => {
+    const from = (...sources: Parameters<typeof plainGraph>[2] & object) =>
+      plainGraph(LINE.places, LINE.edges, sources);
+    expect(changesSince(from('n0'), from('a'))).toBeUndefined();
+    expect(changesSince(from('n0'), from('n0', 'a'))).toBeUndefined();
+    expect(changesSince(from('n0', 'a'), from('n0', 'b'))).toBeUndefined();
+    expect(changesSince(from('n0'), from({ node: 'n0', level: -3 }))).toBeUndefined();
+    expect(changesSince(from('n0', 'a'), from('n0', 'a'))).toBeDefined();
+  });
+
+  const because = (db: number, kind: 'data' | 'circuit' = 'data') => [{ db, because: { kind } }];
+  it.each([
+    ['its level', { gainDb: -3 }],
+    ['what of it only changes the unit', { unitShiftDb: 1 }],
+    ['its amplitude', { re: 0.4 }],
+    ['how it is turned', { im: 0.1 }],
+    ['its low end', { lowDb: -1 }],
+    ['its top end', { topDb: -1 }],
+    ['its noise', { noise: -80 }],
+    ['its delay', { delayMs: 1 }],
+    ['how much more comes out', { slope: 0.5 }],
+    ['its peaks', { peaksDb: 3 }],
+    ['whether it only leaks', { isCrosstalk: true }],
+    ['what it is', { kind: 'usb' }],
+    ['its terms', { terms: because(-9) }],
+    ['the reason of a term', { terms: because(20 * Math.log10(0.5), 'circuit') }],
+    [
+      'that a term only changes the unit',
+      { terms: [{ ...because(20 * Math.log10(0.5))[0]!, isUnit: true }] },
+    ],
+    ['that a term comes to it', { terms: [...because(20 * Math.log10(0.5)), ...because(0)] }],
+    ['its controls', { controls: [{ device: 'd', control: 'c' }] }],
+  ] as [string, Partial<PlainEdge>][])(
+    'a way of which %s is another has changed, and nothing else has',
+    (_what, change) => {
+      const other = {
+        ...LINE,
+        edges: LINE.edges.map((edge, at) => (at === 1 ? { ...edge, ...change } : edge)),
+      };
+      const changes = changesSince(build(LINE), build(other))!;
+      expect([[...changes.tails], [...changes.rewired], [...changes.heard]]).toEqual([['a'], [], ['b']]);
+      expect(changesSince(build(other), build(other))!.heard.size).toBe(0);
+    },
+  );
+
+  it('another control at the same way has changed it', () => {
+    const by = (device: string, control: string) =>
+      build({
+        ...LINE,
+        edges: LINE.edges.map((edge, at) => (at === 1 ? { ...edge, controls: [{ device, control }] } : edge)),
+      });
+    for (const [device, control] of [
+      ['d', 'x'],
+      ['x', 'c'],
+      ['x', 'x'],
+    ] as const)
+      expect([...changesSince(by('d', 'c'), by(device, control))!.tails]).toEqual(['a']);
+    expect(changesSince(by('d', 'c'), by('d', 'c'))!.tails.size).toBe(0);
+  });
+
+  it('a place with another noise or in another unit, and one that is new, are heard anew with all behind them', () => {
+    const places = (change: object) => ({
+      ...LINE,
+      places: LINE.places.map((place) => (place.id === 'a' ? { ...place, ...change } : place)),
+    });
+    for (const change of [{ noise: -70 }, { unit: 'dBu' }]) {
+      const changes = changesSince(build(LINE), build(places(change)))!;
+      expect([[...changes.heard].sort(), changes.tails.size]).toEqual([['a', 'b'], 0]);
+    }
+    const more = {
+      places: [...LINE.places, { id: 'new' }],
+      edges: [...LINE.edges, { from: 'b', to: 'new', gain: 1 }],
+    };
+    const changes = changesSince(build(LINE), build(more))!;
+    expect([[...changes.heard], [...changes.tails], [...changes.rewired]]).toEqual([['new'], ['b'], ['b']]);
+  });
+
+  it('of a place that is gone, those that fed it are known', () => {
+    const less = {
+      places: LINE.places.filter(({ id }) => id !== 'b'),
+      edges: LINE.edges.filter(({ to }) => to !== 'b'),
+    };
+    const changes = changesSince(build(LINE), build(less))!;
+    expect([[...changes.tails], [...changes.rewired], [...changes.heard]]).toEqual([['a'], ['a'], []]);
+  });
+
+  it('a way that goes to another place: both ends of it are known; ways in another order are heard anew, none has changed', () => {
+    const moved = { ...LINE, edges: [...LINE.edges.slice(0, 2), { from: 'a', to: 'aside', gain: 0.5 }] };
+    const changes = changesSince(build(LINE), build(moved))!;
+    expect([...changes.tails].sort()).toEqual(['a', 'n0']);
+    expect([...changes.rewired].sort()).toEqual(['a', 'n0']);
+    expect([...changes.heard]).toEqual(['aside']);
+    const two = (swap: boolean) => {
+      const ways: PlainEdge[] = [
+        { from: 'n0', to: 'b', gain: 0.1 },
+        { from: 'a', to: 'b', gain: 0.2 },
+      ];
+      return build({ ...LINE, edges: [LINE.edges[0]!, ...(swap ? ways.reverse() : ways)] });
+    };
+    const swapped = changesSince(two(false), two(true))!;
+    expect([swapped.tails.size, [...swapped.heard]]).toEqual([0, ['b']]);
   });
 });
