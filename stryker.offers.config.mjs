@@ -14,10 +14,10 @@ export default {
   concurrency: 2,
   timeoutMS: 20_000,
   reporters: ['clear-text', 'json', 'progress-append-only'],
-  jsonReporter: { fileName: '/tmp/mj-checks.json' },
+  jsonReporter: { fileName: '/tmp/mj-offers.json' },
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
   thresholds: { high: 90, low: 80, break: null },
   dryRunTimeoutMinutes: 20,
-  tempDirName: '.cache/stryker-checks',
+  tempDirName: '.cache/stryker-offers',
   ignorePatterns: ['apps', 'e2e', 'docs', 'data', 'test-results', '.cache', 'packages/cli'],
 };
