@@ -1,10 +1,10 @@
 /**
  * Runs the core's tests for Stryker in one warm process (`tests.mjs`): to read the engine anew for each of some thousand mutants would
- * take days. A mutant meets the tests of its own file first, then the quickest; what all of them together take is bounded, so that
- * one that lives costs seconds. A test left out by the bound can only make the score lower.
+ * take days. A mutant meets the tests of its own file first, then those that get furthest into its file, the quickest of them first;
+ * what all of them together take is bounded, so that one that lives costs seconds. A test left out can only make the score lower.
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { basename, dirname, join, relative, resolve } from 'node:path';
+import { basename, dirname, join, resolve } from 'node:path';
 import { declareFactoryPlugin, PluginKind } from '@stryker-mutator/api/plugin';
 import { forget, meetAs, met, readSource, testsOf, timed, withMutant } from './tests.mjs';
 
@@ -13,8 +13,8 @@ const BUDGET_MS = Number(process.env['MUTATION_BUDGET_MS'] ?? 2000);
 const FOLDERS = (process.env['MUTATION_TESTS'] ?? '').split(',');
 /** They wait for other programs, or work for many seconds. */
 const SLOW = /ngspice|any-pair|schema\.test|exhaustive/;
-/** How long each test took in the first run: for the process next to it. */
-const TIMES = 'mutation-times.json';
+/** Which tests each mutant meets, in order, as the first run has found: for the process next to it. */
+const PLAN = 'mutation-plan.json';
 
 /** What a test file works out while it is read counts as a test of it, by this name. */
 const readingOf = (file) => `${file} › (read)`;
@@ -22,8 +22,14 @@ const fileOf = (id) => id.slice(0, id.indexOf(' › '));
 
 const grouped = (items, keyOf) => {
   const groups = new Map();
-  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
+  for (const item of items) valueAt(groups, keyOf(item), () => []).push(item);
   return groups;
+};
+
+/** What a map has for a key, made where it has nothing. */
+const valueAt = (map, key, make) => {
+  if (!map.has(key)) map.set(key, make());
+  return map.get(key);
 };
 
 const files = readdirSync(SOURCES, { recursive: true })
@@ -35,13 +41,15 @@ const testFiles = files.filter(
 );
 const sourceFiles = files.filter((name) => !/(^|[./])test(ing)?\.ts$/.test(name));
 
-/** How far a test file is from a source file: its own, its folder's, another's. */
-const distance = (test, source) =>
-  basename(test, '.test.ts') === basename(source, '.ts') ? 0 : dirname(test) === dirname(source) ? 1 : 2;
+/** Whether a test file is there for a source file. */
+const isFor = (test, source) =>
+  basename(test, '.test.ts') === basename(source, '.ts') && dirname(test) === dirname(source);
 
 class WarmRunner {
   /** Ms by id, those that read a file among them. */
   #took = new Map();
+  /** Ids, and by mutant which of them it meets, by their numbers. */
+  #plan = { ids: [], met: {} };
 
   capabilities() {
     return { reloadEnvironment: true };
@@ -56,24 +64,25 @@ class WarmRunner {
       const failed = await this.#run(file, undefined, (id, ms) => this.#took.set(id, ms));
       if (failed) return { status: 'error', errorMessage: `${failed.id}: ${failed.error?.stack}` };
     }
-    writeFileSync(TIMES, JSON.stringify([...this.#took]));
+    this.#makePlan();
+    writeFileSync(PLAN, JSON.stringify(this.#plan));
     return {
       status: 'complete',
       tests: [...this.#took].map(([id, timeSpentMs]) => {
         return { id, name: id, status: 0, timeSpentMs, fileName: resolve(SOURCES, fileOf(id)) };
       }),
-      mutantCoverage: this.#bounded(met),
+      mutantCoverage: this.#planned(),
     };
   }
 
-  async mutantRun({ activeMutant, testFilter, hitLimit, sandboxFileName }) {
-    if (!this.#took.size) this.#took = new Map(JSON.parse(readFileSync(TIMES, 'utf8')));
+  async mutantRun({ activeMutant, hitLimit }) {
+    if (!this.#plan.ids.length) this.#plan = JSON.parse(readFileSync(PLAN, 'utf8'));
     forget();
-    const source = relative(resolve(SOURCES), sandboxFileName);
+    const ids = (this.#plan.met[activeMutant.id] ?? []).map((at) => this.#plan.ids[at]);
     let nrOfTests = 0;
-    for (const [file, ids] of this.#inOrder(testFilter ?? [...this.#took.keys()], source)) {
+    for (const [file, own] of grouped(ids, fileOf)) {
       const failed = await withMutant(activeMutant.id, hitLimit, () =>
-        this.#run(file, new Set(ids), () => (nrOfTests += 1)),
+        this.#run(file, new Set(own), () => (nrOfTests += 1)),
       );
       if (!failed) continue;
       // A test that fails without the mutant, too, says nothing of it.
@@ -108,8 +117,7 @@ class WarmRunner {
       const [{ tests, end }, read] = await timed(() => testsOf(resolve(SOURCES, file), file));
       onDone(id, read);
       for (const test of tests) {
-        // One that is there only now is run, too.
-        if (wanted && !wanted.has(test.id) && this.#took.has(test.id)) continue;
+        if (wanted && !wanted.has(test.id)) continue;
         id = test.id;
         begin(id);
         onDone(id, (await timed(test.run))[1]);
@@ -120,39 +128,64 @@ class WarmRunner {
     }
   }
 
-  /** Tests by their files: the nearest file first, then the one that is through soonest. */
-  #inOrder(ids, source) {
-    const cost = (all) => all.reduce((sum, id) => sum + this.#took.get(id), 0);
-    return [...grouped(ids, fileOf)]
-      .map(([file, all]) => [file, all, distance(file, source), cost([readingOf(file), ...all])])
-      .sort(([, , near, quick], [, , nearB, quickB]) => near - nearB || quick - quickB);
-  }
-
-  /** For each mutant its nearest and quickest tests, as many as there is time for; where reading a file meets it, any test of that. */
-  #bounded({ static: fixed, perTest }) {
-    const testsByFile = grouped([...this.#took.keys()], fileOf);
-    const meeting = new Map();
-    for (const [id, hits] of Object.entries(perTest)) {
-      const ids = id === readingOf(fileOf(id)) ? testsByFile.get(fileOf(id)) : [id];
-      for (const mutant of Object.keys(hits)) {
-        if (!meeting.has(mutant)) meeting.set(mutant, new Set());
-        for (const each of ids) meeting.get(mutant).add(each);
-      }
-    }
-    const bounded = Object.fromEntries([...this.#took.keys()].map((id) => [id, {}]));
+  /**
+   * For each mutant its own file's tests, then those that meet most of what is in its file, as many as there is time for; where
+   * reading a test file meets it, any test of that.
+   */
+  #makePlan() {
+    const ids = [...this.#took.keys()];
+    const number = new Map(ids.map((id, at) => [id, at]));
+    const testsByFile = grouped(ids, fileOf);
     const homes = homesOfMutants();
-    for (const [mutant, ids] of meeting) {
-      let left = BUDGET_MS;
-      for (const [file, all] of this.#inOrder([...ids], homes.get(mutant) ?? '')) {
-        left -= this.#took.get(readingOf(file));
-        for (const id of all.toSorted((a, b) => this.#took.get(a) - this.#took.get(b))) {
-          if (left < 0) break;
-          left -= this.#took.get(id);
-          bounded[id][mutant] = perTest[id]?.[mutant] ?? 1;
+    /** By mutant, the tests that meet it; by its file, how many of that each test meets. */
+    const meeting = new Map();
+    const depths = new Map();
+    for (const [id, hits] of Object.entries(met.perTest)) {
+      const all = id === readingOf(fileOf(id)) ? testsByFile.get(fileOf(id)) : [id];
+      for (const mutant of Object.keys(hits)) {
+        const depth = valueAt(depths, homes.get(mutant), () => new Map());
+        for (const each of all) {
+          valueAt(meeting, mutant, () => new Set()).add(each);
+          depth.set(each, (depth.get(each) ?? 0) + 1);
         }
       }
     }
-    return { static: fixed, perTest: bounded };
+    const took = (id) => this.#took.get(id);
+    const orderIn = new Map(
+      [...depths].map(([home, depth]) => {
+        const order = [...depth.keys()].sort((a, b) => depth.get(b) - depth.get(a) || took(a) - took(b));
+        const own = order.filter((id) => isFor(fileOf(id), home));
+        return [home, [...own, ...order.filter((id) => !isFor(fileOf(id), home))]];
+      }),
+    );
+    const bounded = (mutant, all) => {
+      let left = BUDGET_MS;
+      const read = new Set();
+      const chosen = [];
+      for (const id of orderIn.get(homes.get(mutant))) {
+        if (left < 0) break;
+        if (!all.has(id)) continue;
+        const file = fileOf(id);
+        if (!read.has(file)) left -= took(readingOf(file));
+        read.add(file);
+        left -= took(id);
+        chosen.push(number.get(id));
+      }
+      return chosen;
+    };
+    this.#plan = {
+      ids,
+      met: Object.fromEntries([...meeting].map(([mutant, all]) => [mutant, bounded(mutant, all)])),
+    };
+  }
+
+  /** The plan as Stryker keeps it: how often each test meets whom. */
+  #planned() {
+    const { ids, met: plan } = this.#plan;
+    const perTest = Object.fromEntries(ids.map((id) => [id, {}]));
+    for (const [mutant, numbers] of Object.entries(plan))
+      for (const at of numbers) perTest[ids[at]][mutant] = met.perTest[ids[at]]?.[mutant] ?? 1;
+    return { static: met.static, perTest };
   }
 }
 
