@@ -1,6 +1,17 @@
 import { spawnSync } from 'node:child_process';
 import { SPEECH_ENVELOPE_DB } from '../units';
-import { compressorGainDb, dynamicsGainDb, gateGainDb, speechGain, type Dynamics } from './dynamics';
+import {
+  compressorGainDb,
+  dynamicsDb,
+  dynamicsGainDb,
+  gateGainDb,
+  settleDynamics,
+  speechGain,
+  type Dynamics,
+  type Levelling,
+} from './dynamics';
+import { plainGraph, type PlainEdge } from './graph.testing';
+import type { Term } from './law';
 
 const compressor = { thresholdDbfs: -24, ratio: 3, makeUpDb: 6 };
 const gate = { thresholdDbfs: -40, ratio: 3, rangeDb: 20 };
@@ -94,5 +105,159 @@ describe('speech, which goes through thirty decibels', () => {
     expect(middle).toBeLessThan(-0.1);
     expect(middle).toBeGreaterThan(-10);
     expect(speechGain(gating, -90).gateDb).toBeCloseTo(-20, 6);
+  });
+});
+
+describe('gates, compressors and automatic gains in a graph', () => {
+  const term = (control: string): Term => ({ db: 0, because: { kind: 'control', device: 'd', control } });
+  const automatic: Term = {
+    db: 0,
+    because: { kind: 'app', app: 'call', words: 'turns itself', isAutomatic: true },
+  };
+  const squeezed = (rest: Partial<Dynamics> = {}) => ({
+    terms: [term('c')],
+    dynamics: { ...squeezing, ...rest },
+  });
+  const levelled = (rest: Partial<Levelling> = {}) => ({
+    terms: [automatic],
+    levelling: { app: 'call', targetDbfs: -20, mostDb: 15, voicesOnly: false, ...rest },
+  });
+  const settled = (
+    edges: PlainEdge[],
+    sources: Parameters<typeof plainGraph>[2],
+    places: Parameters<typeof plainGraph>[0] = ['a', 'b', 'c', 'd'],
+  ) => settleDynamics(plainGraph(places, edges, sources));
+  const gain = (graph: ReturnType<typeof settled>, to: string) =>
+    graph.into.get(to)!.map(({ gainDb }) => gainDb);
+
+  it('each does what it does to the loudest that reaches it, not to all together', () => {
+    const edge: PlainEdge = { from: 'b', to: 'c', gain: 1, ...squeezed() };
+    const into: PlainEdge[] = [
+      { from: 'a', to: 'b', gain: 1 },
+      { from: 'd', to: 'b', gain: 0.5 },
+    ];
+    const graph = settled(
+      [...into, edge],
+      [
+        { node: 'a', level: -20 },
+        { node: 'd', level: -10 },
+      ],
+    );
+    // −16.02 dBFS is the louder of the two.
+    expect(gain(graph, 'c')[0]).toBeCloseTo(speechGain(squeezing, -10 - 6.0206).compressorDb, 3);
+    const [after] = graph.into.get('c')!;
+    expect(graph.dynamics).toEqual([after]);
+    expect(graph.out.get('b')).toEqual([after]);
+    expect(after!.re).toBeCloseTo(10 ** (after!.gainDb / 20), 9);
+    expect(after!.slope).toBeCloseTo(speechGain(squeezing, -16.0206).slope, 3);
+    expect(after!.peaksDb).toBeCloseTo(speechGain(squeezing, -16.0206).peaksDb, 3);
+    expect(dynamicsDb(after!)).toBeCloseTo(after!.gainDb, 9);
+  });
+
+  it('turned by itself it is turned as before; other terms of its way stay', () => {
+    const terms: Term[] = [{ db: 4, because: { kind: 'data' } }, term('c'), term('other')];
+    const edge: PlainEdge = {
+      from: 'a',
+      to: 'b',
+      gain: 10 ** (4 / 20),
+      ...squeezed(),
+      terms,
+      re: 0,
+      im: 10 ** (4 / 20),
+    };
+    const [after] = settled([edge], [{ node: 'a', level: -14 }]).into.get('b')!;
+    const { compressorDb } = speechGain(squeezing, -14);
+    expect(after!.terms.map(({ db }) => Number(db.toFixed(6)))).toEqual([
+      4,
+      Number(compressorDb.toFixed(6)),
+      0,
+    ]);
+    expect(after!.gainDb).toBeCloseTo(4 + compressorDb, 6);
+    expect([after!.re, after!.im]).toEqual([
+      expect.closeTo(0, 9),
+      expect.closeTo(10 ** ((4 + compressorDb) / 20), 6),
+    ]);
+    expect(dynamicsDb(after!)).toBeCloseTo(compressorDb, 6);
+    expect(dynamicsDb({ ...after!, dynamics: undefined })).toBe(0);
+  });
+
+  it('what is turned up ahead of it on its way counts', () => {
+    const [after] = settled(
+      [{ from: 'a', to: 'b', gain: 1, ...squeezed({ aheadDb: 6 }) }],
+      [{ node: 'a', level: -20 }],
+    ).into.get('b')!;
+    expect(after!.gainDb).toBeCloseTo(speechGain(squeezing, -14).compressorDb, 6);
+  });
+
+  it('one behind the other settle from the first on: the second gets what the first leaves', () => {
+    const graph = settled(
+      [
+        { from: 'a', to: 'b', gain: 1, ...squeezed() },
+        { from: 'b', to: 'c', gain: 1, ...squeezed({ strip: 't' }) },
+        { from: 'c', to: 'd', gain: 1, ...squeezed({ strip: 'u' }) },
+      ],
+      [{ node: 'a', level: -6 }],
+    );
+    let level = -6;
+    for (const id of ['b', 'c', 'd']) {
+      const { compressorDb } = speechGain(squeezing, level);
+      expect(gain(graph, id)[0]).toBeCloseTo(compressorDb, 1);
+      level += compressorDb;
+    }
+  });
+
+  it('both sides of one strip go together, by the louder', () => {
+    const sides = (strip: string): PlainEdge[] => [
+      { from: 'a', to: 'c', gain: 1, ...squeezed() },
+      { from: 'b', to: 'd', gain: 1, ...squeezed({ strip }) },
+    ];
+    const both = (strip: string) => {
+      const graph = settled(sides(strip), [
+        { node: 'a', level: -6 },
+        { node: 'b', level: -40 },
+      ]);
+      return [gain(graph, 'c')[0]!, gain(graph, 'd')[0]!];
+    };
+    expect(both('s')[1]).toBeCloseTo(both('s')[0]!, 9);
+    expect(both('t')[1]).toBeCloseTo(6, 6);
+  });
+
+  it('nothing that comes leaves it as it is', () => {
+    const graph = settled([{ from: 'b', to: 'c', gain: 1, ...squeezed() }], [{ node: 'a', level: -6 }]);
+    expect(gain(graph, 'c')).toEqual([0]);
+    const none = plainGraph(['a', 'b'], [{ from: 'a', to: 'b', gain: 1 }], ['a']);
+    expect(settleDynamics(none)).toBe(none);
+  });
+
+  it.each([
+    [-30, 10],
+    [-20, 0],
+    [-12, -8],
+    [-50, 15],
+    [0, -15],
+  ])('an automatic gain: what comes at %f dBFS is turned by %f dB, 15 at most', (level, db) => {
+    const [after] = settled(
+      [{ from: 'a', to: 'b', gain: 1, ...levelled() }],
+      [{ node: 'a', level }],
+    ).into.get('b')!;
+    expect(after!.gainDb).toBeCloseTo(db, 6);
+    expect(after!.slope).toBe(0);
+    expect(after!.terms[0]!.db).toBeCloseTo(db, 6);
+  });
+
+  it('behind what takes noise out it listens to voices alone, and all ways of one program go together', () => {
+    const edges = (voicesOnly: boolean): PlainEdge[] => [
+      { from: 'a', to: 'c', gain: 1, ...levelled({ voicesOnly }) },
+      { from: 'b', to: 'd', gain: 1, ...levelled({ voicesOnly }) },
+    ];
+    const gains = (voicesOnly: boolean) => {
+      const graph = settled(edges(voicesOnly), [
+        { node: 'a', level: -30, person: 'ann' },
+        { node: 'b', level: -10 },
+      ]);
+      return [gain(graph, 'c')[0], gain(graph, 'd')[0]].map((db) => Math.round(db!));
+    };
+    expect(gains(false)).toEqual([-10, -10]);
+    expect(gains(true)).toEqual([10, 10]);
   });
 });
