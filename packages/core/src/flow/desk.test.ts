@@ -1,7 +1,16 @@
-import { controlsOf, deskControlId as is, type Desk, type DeviceModel } from '../catalogue';
+import {
+  controlOf,
+  controlsOf,
+  deskControlId as is,
+  type Control,
+  type Desk,
+  type DeviceModel,
+} from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { lookup, setControl, applyEdit, type Rig, emptyRig } from '../rig';
-import { buildFlow, edgesInto, type FlowGraph } from '.';
+import { buildFlow, edgesInto, type FlowEdge, type FlowGraph } from '.';
+import { pieceOf } from './build';
+import type { WaysBefore } from './lower/kept-ways';
 import { arriveEverywhere } from './arrive';
 import { powerOf } from './sound';
 import { usbTree } from './usb-links';
@@ -290,5 +299,117 @@ describe('a desk of 32 × 16', () => {
     expect(rig.devices[0]!.settings).toEqual({ 'send.mix3.in7': -5 });
     expect(heard(rig, 'in7', 'mix3')).toBeCloseTo(-5, 6);
     expect(heard(rig, 'in8', 'mix3')).toBeUndefined();
+  });
+});
+
+describe('every control of a desk, from every way it may stand', () => {
+  const mono: Desk = {
+    ...stereoDesk,
+    mixes: stereoDesk.mixes.map((mix) =>
+      mix.id === 'main' ? { ...mix, sendDb: [-60, 10] as [number, number] } : mix,
+    ),
+    streams: [
+      ...stereoDesk.streams,
+      {
+        id: 'one',
+        label: 'One channel',
+        to: ['track'],
+        takes: { mix: 'main', kinds: ['whole mix'], own: [] },
+        delayMs: 2,
+      },
+    ],
+    direct: { mix: 'monitor', strips: ['voice', 'computer'], options: ['mono', 'split', 'off'] },
+  };
+  const full = model(
+    mono,
+    ['voice', 'player-l', 'player-r', 'line-l', 'line-r', 'back-l', 'back-r'],
+    ['main-l', 'main-r', 'mon-l', 'mon-r', 'aux', 'out-l', 'out-r', 'track'],
+  );
+  const values = (control: Control): (number | boolean | string)[] => {
+    switch (control.kind) {
+      case 'switch':
+        return [true, false];
+      case 'choice':
+        return [...control.options];
+      case 'pan':
+        return [-40, 0, 100];
+      case 'fader':
+        return ['off', -7, 0];
+      default:
+        return [-3, 5];
+    }
+  };
+  const BASES: Record<string, number | boolean | string>[] = [
+    {},
+    { [is.kind('out')]: 'custom', [is.takes('computer')]: 'Computer', [is.send('aux', 'voice')]: -5 },
+    { [is.kind('out')]: 'minus own', [is.pan('voice')]: -30, [is.highPass('voice')]: true },
+    { [is.solo('player')]: true, [is.gate('voice')]: true, [is.trim('voice')]: 4 },
+    { [is.direct]: 'split', [is.goes('computer')]: 'monitor', [is.compressor('voice')]: true },
+  ];
+  const pieceIn = (settings: Record<string, number | boolean | string>, before?: WaysBefore) => {
+    const rig = rigWith(full, settings);
+    const { edges, stopped } = pieceOf(lookup(rig), rig.devices[0]!, undefined, before);
+    return [...edges, ...stopped].sort((a, b) => `${a.from} ${a.to}`.localeCompare(`${b.from} ${b.to}`));
+  };
+  const turns = controlsOf(full).map((control) => [control.id, control] as const);
+
+  it.each(turns)('%s: ways that are kept are as ways made from nothing', (id, control) => {
+    for (const base of BASES) {
+      const before: WaysBefore = new Map();
+      pieceIn(base, before);
+      for (const value of values(control)) {
+        const settings = { ...base, [id]: value };
+        expect(pieceIn(settings, before)).toEqual(pieceIn(settings));
+      }
+    }
+  });
+
+  it.each(turns)(
+    '%s: whatever it changes says that it answers to it; none that is not there is named',
+    (id, control) => {
+      const law = ({ re, im, gainDb, lowDb, delayMs, dynamics }: FlowEdge) =>
+        JSON.stringify([re, im, String(gainDb), lowDb, delayMs, dynamics]);
+      for (const base of BASES) {
+        const was = new Map(pieceIn(base).map((edge) => [`${edge.from} ${edge.to}`, edge]));
+        for (const value of values(control))
+          for (const edge of pieceIn({ ...base, [id]: value })) {
+            const then = was.get(`${edge.from} ${edge.to}`);
+            for (const { control: one } of edge.controls) expect(controlOf(full, one)).toBeDefined();
+            if (!then || law(then) === law(edge)) continue;
+            // Silenced by another's solo it says so in its terms.
+            const said = [then, edge].flatMap(({ controls, terms }) => [
+              ...controls.map((one) => one.control),
+              ...terms.map(({ because }) => (because.kind === 'control' ? because.control : '')),
+            ]);
+            expect([`${edge.from} ${edge.to}`, said]).toEqual([
+              `${edge.from} ${edge.to}`,
+              expect.arrayContaining([id]),
+            ]);
+          }
+      }
+    },
+  );
+
+  it('a mix of two sides into one channel is half of each, as late as the stream', () => {
+    const edges = pieceIn({}).filter(({ to, from }) => to === 'd:track' && from.startsWith('d:main'));
+    expect(edges.map(({ from }) => from)).toEqual(['d:main-l', 'd:main-r']);
+    for (const { gainDb, delayMs } of edges) {
+      expect(gainDb).toBeCloseTo(-6.0206, 4);
+      expect(delayMs).toBe(2);
+    }
+    const wide = pieceIn({}).filter(({ to }) => to.startsWith('d:out-'));
+    expect(wide.map(({ from, to, gainDb, delayMs }) => [from, to, gainDb, delayMs])).toEqual([
+      ['d:main-l', 'd:out-l', 0, 1],
+      ['d:main-r', 'd:out-r', 0, 1],
+    ]);
+  });
+
+  it('places of a strip are called by their sides', () => {
+    const rig = rigWith(full, {});
+    const labels = [...pieceOf(lookup(rig), rig.devices[0]!).nodes.values()].map(({ label }) => label);
+    expect(labels).toEqual(expect.arrayContaining(['voice', 'voice behind its fader']));
+    expect(labels).toEqual(
+      expect.arrayContaining(['player behind its fader, left', 'player behind its fader, right']),
+    );
   });
 });
