@@ -1,6 +1,6 @@
 /**
  * Runs the core's tests for Stryker in one warm process (`tests.mjs`): to read the engine anew for each of some thousand mutants would
- * take days. A mutant meets the tests of its own file first, then those that get furthest into its file, the quickest of them first;
+ * take days. A mutant meets the tests of its own file first, then those that get furthest into its file for the time they take;
  * what all of them together take is bounded, so that one that lives costs seconds. A test left out can only make the score lower.
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -13,6 +13,8 @@ const BUDGET_MS = Number(process.env['MUTATION_BUDGET_MS'] ?? 2000);
 const FOLDERS = (process.env['MUTATION_TESTS'] ?? '').split(',');
 /** They wait for other programs, or work for many seconds. */
 const SLOW = /ngspice|any-pair|schema\.test|exhaustive/;
+/** Whatever is quicker is as quick as that. */
+const LEAST_MS = 5;
 /** Which tests each mutant meets, in order, as the first run has found: for the process next to it. */
 const PLAN = 'mutation-plan.json';
 
@@ -129,7 +131,7 @@ class WarmRunner {
   }
 
   /**
-   * For each mutant its own file's tests, then those that meet most of what is in its file, as many as there is time for; where
+   * For each mutant its own file's tests, then those that meet most of what is in its file for their time, as many as there is time for; where
    * reading a test file meets it, any test of that.
    */
   #makePlan() {
@@ -153,7 +155,8 @@ class WarmRunner {
     const took = (id) => this.#took.get(id);
     const orderIn = new Map(
       [...depths].map(([home, depth]) => {
-        const order = [...depth.keys()].sort((a, b) => depth.get(b) - depth.get(a) || took(a) - took(b));
+        const worth = (id) => depth.get(id) / (took(id) + LEAST_MS);
+        const order = [...depth.keys()].sort((a, b) => worth(b) - worth(a));
         const own = order.filter((id) => isFor(fileOf(id), home));
         return [home, [...own, ...order.filter((id) => !isFor(fileOf(id), home))]];
       }),
