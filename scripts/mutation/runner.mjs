@@ -186,8 +186,11 @@ class WarmRunner {
   #planned() {
     const { ids, met: plan } = this.#plan;
     const perTest = Object.fromEntries(ids.map((id) => [id, {}]));
+    // Its file is read for each of its tests: how often that meets a mutant counts towards how often it may be met at all.
+    const timesMet = (id, mutant) =>
+      [id, readingOf(fileOf(id))].reduce((sum, one) => sum + (met.perTest[one]?.[mutant] ?? 0), 0);
     for (const [mutant, numbers] of Object.entries(plan))
-      for (const at of numbers) perTest[ids[at]][mutant] = met.perTest[ids[at]]?.[mutant] ?? 1;
+      for (const at of numbers) perTest[ids[at]][mutant] = timesMet(ids[at], mutant);
     return { static: met.static, perTest };
   }
 }
