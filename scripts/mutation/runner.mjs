@@ -4,7 +4,7 @@
  * what all of them together take is bounded, so that one that lives costs seconds. A test left out can only make the score lower.
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { basename, dirname, join, resolve } from 'node:path';
+import { basename, join, resolve } from 'node:path';
 import { declareFactoryPlugin, PluginKind } from '@stryker-mutator/api/plugin';
 import { forget, meetAs, met, readSource, testsOf, timed, withMutant } from './tests.mjs';
 
@@ -43,9 +43,10 @@ const testFiles = files.filter(
 );
 const sourceFiles = files.filter((name) => !/(^|[./])test(ing)?\.ts$/.test(name));
 
-/** Whether a test file is there for a source file. */
+const folderOf = (file) => file.split('/')[0];
+/** Whether a test file is there for a source file: by its name, in the same folder or one of its folders. */
 const isFor = (test, source) =>
-  basename(test, '.test.ts') === basename(source, '.ts') && dirname(test) === dirname(source);
+  basename(test, '.test.ts') === basename(source, '.ts') && folderOf(test) === folderOf(source);
 
 class WarmRunner {
   /** Ms by id, those that read a file among them. */
@@ -155,7 +156,10 @@ class WarmRunner {
     const took = (id) => this.#took.get(id);
     const orderIn = new Map(
       [...depths].map(([home, depth]) => {
-        const worth = (id) => depth.get(id) / (took(id) + LEAST_MS);
+        const together = grouped([...depth.keys()], fileOf);
+        // Its file is read once for all of its tests.
+        const costs = (id) => took(id) + took(readingOf(fileOf(id))) / together.get(fileOf(id)).length;
+        const worth = (id) => depth.get(id) / (costs(id) + LEAST_MS);
         const order = [...depth.keys()].sort((a, b) => worth(b) - worth(a));
         const own = order.filter((id) => isFor(fileOf(id), home));
         return [home, [...own, ...order.filter((id) => !isFor(fileOf(id), home))]];
