@@ -1,7 +1,8 @@
 import { makeEngineMemory, solve } from '../offers';
 import { setControl, type Rig } from '../rig';
-import { after, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
+import { after, call, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
 import { earlier, oneDbAtEach } from './earlier';
+import { noiseShares } from './noise-shares';
 import { NARROW_HEADROOM_DB } from './target';
 
 /** A dynamic microphone, an amplifier, an interface; `preamp` and `box` are where their gains stand, dB. */
@@ -163,4 +164,49 @@ describe('what one decibel more at each control would buy', () => {
     expect(controls(maxDb)).toEqual(['box']);
     expect(controls(maxDb - 1)).toEqual(['preamp', 'box']);
   });
+});
+
+describe('noise of others that is mixed in on the way', () => {
+  const mixed = (preamp: number): Rig =>
+    inSilence(
+      rigOf({
+        devices: [
+          { id: 'mic', model: 'mic-dynamic-hand' },
+          { id: 'preamp', model: 'preamp', settings: { gain: preamp } },
+          { id: 'other', model: 'mic-dynamic-hand' },
+          { id: 'box', model: 'interface-2', settings: { gain1: 30, gain2: 55 } },
+          { id: 'pc', model: 'laptop-c', apps: [call('box', 'usb-in', 'usb-out')] },
+        ],
+        leads: [
+          { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
+          { kind: 'trs-635', ends: ['preamp.out', 'box.in1'], lengthM: 1 },
+          { kind: 'xlr', ends: ['other.out', 'box.in2'], lengthM: 3 },
+          { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+        ],
+        people: people('ann', 'bob'),
+        placements: [seat('ann', 'mic', 0.2), seat('bob', 'other', 0.2)],
+      }),
+    );
+
+  it.each([20, 40])(
+    'stays as it is when a gain of %i dB before it is turned up: as the engine finds',
+    (preamp) => {
+      const rig = mixed(preamp);
+      const ends = (one: Rig) => {
+        const made = solved(one);
+        return { ...made, strand: made.strands.find(({ person }) => person === 'ann')! };
+      };
+      const { find, graph, strand } = ends(rig);
+      const over = (one: Rig) => ends(one).strand.stages.at(-1)!.signalToNoiseDb!;
+      // Some of the noise is the other's.
+      expect(noiseShares(graph, strand).reduce((sum, { share }) => sum + share, 0)).toBeLessThan(0.95);
+      const all = oneDbAtEach(find, graph, strand);
+      expect(all.map(({ device }) => device)).toContain('preamp');
+      for (const { device, control, overNoiseDb } of all) {
+        const value = Number(find.device(device)!.settings[control] ?? 0);
+        const then = over(after(rig, (one) => setControl(one, device, control, value + 1)));
+        expect([control, overNoiseDb.toFixed(1)]).toEqual([control, (then - over(rig)).toFixed(1)]);
+      }
+    },
+  );
 });

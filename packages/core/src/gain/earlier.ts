@@ -1,7 +1,7 @@
 import { inputNoise, type FlowGraph } from '../flow';
 import type { Lookup } from '../rig';
 import type { Db } from '../units';
-import { noiseShares } from './noise-shares';
+import { noiseShares, type NoiseShare } from './noise-shares';
 import type { Strand } from './strand';
 import { NARROW_HEADROOM_DB } from './target';
 import { turnedAt, type Turned } from './turned';
@@ -38,8 +38,19 @@ const quieterBy = (
   return inputNoise(noise.table, edge.gainDb) - inputNoise(noise.table, edge.gainDb + byDb);
 };
 
+const powerOf = (overDb: Db): number => 10 ** (-overDb / 10);
+
+/** Noise that others mix in at each stage, as power against the sound: what is there, less what its own way has made so far. */
+const mixedIn = ({ stages }: Strand, shares: readonly NoiseShare[]): number[] => {
+  const others = stages.map(({ signalToNoiseDb }, at) => {
+    const own = shares.reduce((sum, { stage, overDb }) => (stage <= at ? sum + powerOf(overDb) : sum), 0);
+    return Math.max(0, powerOf(signalToNoiseDb ?? Infinity) - own);
+  });
+  return others.map((power, at) => Math.max(0, power - (others[at - 1] ?? 0)));
+};
+
 /**
- * How far a sound is over its noise with so much of its level made earlier, dB; what others add stays as it is.
+ * How far a sound is over its noise with so much of its level made earlier, dB; what others mix in stays as loud as it is.
  * @param late where as much is taken off again; absent: the sound comes out so much louder
  */
 const overNoise = (
@@ -50,17 +61,20 @@ const overNoise = (
   byDb: Db,
 ): Db => {
   const shares = noiseShares(graph, strand);
-  const then = shares.reduce((sum, { stage, isOnTheWay, overDb }) => {
-    // How the sound changes ahead of the stage, and on the way into it.
-    const ahead = stage > early.stage && (!late || stage <= late.stage) ? byDb : 0;
-    const into = stage === early.stage ? byDb : stage === late?.stage ? -byDb : 0;
-    const quieter = isOnTheWay && into !== 0 ? quieterBy(find, graph, strand, stage, into) : undefined;
+  // How the sound changes ahead of a stage, and on the way into it.
+  const ahead = (stage: number) => (stage > early.stage && (!late || stage <= late.stage) ? byDb : 0);
+  const into = (stage: number) => (stage === early.stage ? byDb : stage === late?.stage ? -byDb : 0);
+  const own = shares.reduce((sum, { stage, isOnTheWay, overDb }) => {
+    const quieter =
+      isOnTheWay && into(stage) !== 0 ? quieterBy(find, graph, strand, stage, into(stage)) : undefined;
     // An amplifier's noise is at its input; whatever else is noisy is so where the sound then is.
-    return sum + 10 ** (-(overDb + ahead + (quieter ?? into)) / 10);
+    return sum + powerOf(overDb + ahead(stage) + (quieter ?? into(stage)));
   }, 0);
-  const now = shares.reduce((sum, { overDb }) => sum + 10 ** (-overDb / 10), 0);
-  const total = 10 ** (-(strand.stages.at(-1)!.signalToNoiseDb ?? Infinity) / 10);
-  return -10 * Math.log10(then + Math.max(0, total - now));
+  const others = mixedIn(strand, shares).reduce(
+    (sum, power, stage) => sum + power * powerOf(ahead(stage) + into(stage)),
+    0,
+  );
+  return -10 * Math.log10(own + others);
 };
 
 /** So near to the most that can be won is won, dB. */
