@@ -1,7 +1,7 @@
 import { inputNoise, type FlowGraph } from '../flow';
 import type { Lookup } from '../rig';
 import type { Db } from '../units';
-import { noiseShares, type NoiseShare } from './noise-shares';
+import { noiseShares, powerUnder, type NoiseShare } from './noise-shares';
 import type { Strand } from './strand';
 import { NARROW_HEADROOM_DB } from './target';
 import { turnedAt, type Turned } from './turned';
@@ -38,15 +38,20 @@ const quieterBy = (
   return inputNoise(noise.table, edge.gainDb) - inputNoise(noise.table, edge.gainDb + byDb);
 };
 
-const powerOf = (overDb: Db): number => 10 ** (-overDb / 10);
+/** What noise there is under a sound, and where it comes from. */
+interface Under {
+  shares: NoiseShare[];
+  /** What others mix in at each stage, as power against the sound: what is there, less what its own way has made so far. */
+  others: number[];
+}
 
-/** Noise that others mix in at each stage, as power against the sound: what is there, less what its own way has made so far. */
-const mixedIn = ({ stages }: Strand, shares: readonly NoiseShare[]): number[] => {
-  const others = stages.map(({ signalToNoiseDb }, at) => {
-    const own = shares.reduce((sum, { stage, overDb }) => (stage <= at ? sum + powerOf(overDb) : sum), 0);
-    return Math.max(0, powerOf(signalToNoiseDb ?? Infinity) - own);
+const noiseUnder = (graph: FlowGraph, strand: Strand): Under => {
+  const shares = noiseShares(graph, strand);
+  const mixedIn = strand.stages.map(({ signalToNoiseDb }, at) => {
+    const own = shares.reduce((sum, { stage, overDb }) => (stage <= at ? sum + powerUnder(overDb) : sum), 0);
+    return Math.max(0, powerUnder(signalToNoiseDb ?? Infinity) - own);
   });
-  return others.map((power, at) => Math.max(0, power - (others[at - 1] ?? 0)));
+  return { shares, others: mixedIn.map((power, at) => Math.max(0, power - (mixedIn[at - 1] ?? 0))) };
 };
 
 /**
@@ -57,10 +62,10 @@ const overNoise = (
   find: Lookup,
   graph: FlowGraph,
   strand: Strand,
+  { shares, others }: Under,
   { early, late }: { early: Placed; late?: Placed },
   byDb: Db,
 ): Db => {
-  const shares = noiseShares(graph, strand);
   // How the sound changes ahead of a stage, and on the way into it.
   const ahead = (stage: number) => (stage > early.stage && (!late || stage <= late.stage) ? byDb : 0);
   const into = (stage: number) => (stage === early.stage ? byDb : stage === late?.stage ? -byDb : 0);
@@ -68,13 +73,14 @@ const overNoise = (
     const quieter =
       isOnTheWay && into(stage) !== 0 ? quieterBy(find, graph, strand, stage, into(stage)) : undefined;
     // An amplifier's noise is at its input; whatever else is noisy is so where the sound then is.
-    return sum + powerOf(overDb + ahead(stage) + (quieter ?? into(stage)));
+    return sum + powerUnder(overDb + ahead(stage) + (quieter ?? into(stage)));
   }, 0);
-  const others = mixedIn(strand, shares).reduce(
-    (sum, power, stage) => sum + power * powerOf(ahead(stage) + into(stage)),
-    0,
+  return (
+    -10 *
+    Math.log10(
+      others.reduce((sum, power, stage) => sum + power * powerUnder(ahead(stage) + into(stage)), own),
+    )
   );
-  return -10 * Math.log10(own + others);
 };
 
 /** So near to the most that can be won is won, dB. */
@@ -89,6 +95,7 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
   let best: Earlier | undefined;
   const now = strand.stages.at(-1)!.signalToNoiseDb;
   if (now === null) return undefined;
+  const noise = noiseUnder(graph, strand);
   const limit = find.rig.assumptions.gainTravelLimit;
   const inside = ({ min, max }: Placed) => min + limit * (max - min);
   for (const early of all)
@@ -101,7 +108,8 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
       const step = Math.max(early.step, late.step);
       const steps = Math.floor(most / step + 1e-9);
       if (steps <= 0) continue;
-      const better = (count: number) => overNoise(find, graph, strand, { early, late }, count * step) - now;
+      const better = (count: number) =>
+        overNoise(find, graph, strand, noise, { early, late }, count * step) - now;
       const highest = better(steps);
       if (highest <= (best?.betterDb ?? 0)) continue;
       // No further than it takes: the last decibel of it would cost many of travel.
@@ -125,12 +133,13 @@ export interface OneDb {
 export const oneDbAtEach = (find: Lookup, graph: FlowGraph, strand: Strand): OneDb[] => {
   const now = strand.stages.at(-1)!.signalToNoiseDb;
   if (now === null) return [];
+  const noise = noiseUnder(graph, strand);
   return turnedOn(find, strand)
     .filter(({ value, max }) => value + 1 <= max)
     .map((early) => ({
       device: early.device,
       control: early.control,
       label: early.label,
-      overNoiseDb: overNoise(find, graph, strand, { early }, 1) - now,
+      overNoiseDb: overNoise(find, graph, strand, noise, { early }, 1) - now,
     }));
 };

@@ -14,7 +14,8 @@ export interface NoiseShare {
   share: number;
 }
 
-const powerOf = (overDb: Db): number => 10 ** (-overDb / 10);
+/** Power of a noise against a sound that is so far over it. */
+export const powerUnder = (overDb: Db): number => 10 ** (-overDb / 10);
 
 /**
  * Which stages make the noise under a sound where it ends, the loudest first. What is made by others that are mixed in on the
@@ -30,9 +31,9 @@ export const noiseShares = (graph: FlowGraph, { stages }: Strand): NoiseShare[] 
       found.push({ stage: index, isOnTheWay: true, overDb: stage.typical - edge.noise });
   });
   const over = stages.at(-1)!.signalToNoiseDb;
-  const whole = over === null ? 0 : powerOf(over);
+  const whole = over === null ? 0 : powerUnder(over);
   return found
-    .map((one) => ({ ...one, share: whole > 0 ? powerOf(one.overDb) / whole : 0 }))
+    .map((one) => ({ ...one, share: whole > 0 ? powerUnder(one.overDb) / whole : 0 }))
     .sort((a, b) => a.overDb - b.overDb);
 };
 
