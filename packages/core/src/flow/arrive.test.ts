@@ -1,12 +1,12 @@
 import * as fc from 'fast-check';
-import { inverse, Matrix } from 'ml-matrix';
+import { inverse } from 'ml-matrix';
 import { SPEECH_LINES, speechLikeness } from '../units';
 import { arriveEverywhere } from './arrive';
 import type { FlowGraph } from './graph';
-import { plainGraph, type PlainEdge } from './graph.testing';
+import { equationsOf, plainGraph, type PlainEdge } from './graph.testing';
 import { loopsOf } from './loop';
 import { noiseLevels } from './noise';
-import { asLines, edgeFactor, firstLateMs, powerOf } from './sound';
+import { asLines, firstLateMs, powerOf } from './sound';
 import { weakRound } from './weak-round';
 import { mainWay, waysBetween, wayTo } from './ways';
 
@@ -19,18 +19,7 @@ const power = (graph: FlowGraph, node: string, source = 0): number => {
 const reference = (graph: FlowGraph, hertz: number) => {
   const ids = [...graph.nodes.keys()];
   const n = ids.length;
-  const matrix = Matrix.eye(2 * n, 2 * n);
-  for (const edges of graph.out.values()) {
-    for (const edge of edges) {
-      const [i, j] = [ids.indexOf(edge.to), ids.indexOf(edge.from)];
-      const { re, im } = edgeFactor(edge, hertz);
-      matrix.set(i, j, matrix.get(i, j) - re);
-      matrix.set(n + i, n + j, matrix.get(n + i, n + j) - re);
-      matrix.set(i, n + j, matrix.get(i, n + j) + im);
-      matrix.set(n + i, j, matrix.get(n + i, j) - im);
-    }
-  }
-  const whole = inverse(matrix);
+  const whole = inverse(equationsOf(ids, [...graph.out.values()].flat(), hertz));
   return (from: string, to: string) => ({
     re: whole.get(ids.indexOf(to), ids.indexOf(from)),
     im: whole.get(n + ids.indexOf(to), ids.indexOf(from)),

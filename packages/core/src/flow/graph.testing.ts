@@ -1,5 +1,7 @@
+import { Matrix } from 'ml-matrix';
 import { makeGraph, type FlowEdge, type FlowGraph, type FlowNode, type FlowSource } from './graph';
 import { law } from './law';
+import { edgeFactor } from './sound';
 
 /** A small graph for tests: places in dBFS, `from`, `to`, amplitude, and what else an edge has. */
 export interface PlainEdge extends Partial<Omit<FlowEdge, 'isCrosstalk'>> {
@@ -34,4 +36,19 @@ export const plainGraph = (
     graph.source({ name: rest.node, level: 0, crestDb: 12, ...rest });
   }
   return graph.finish();
+};
+
+/** I − A(f) for ml-matrix: a complex system doubled to a real one, [Re −Im; Im Re]. @param ids the places, in the order of its rows */
+export const equationsOf = (ids: readonly string[], edges: readonly FlowEdge[], hertz: number): Matrix => {
+  const n = ids.length;
+  const matrix = Matrix.eye(2 * n, 2 * n);
+  for (const edge of edges) {
+    const [to, from] = [ids.indexOf(edge.to), ids.indexOf(edge.from)];
+    const { re, im } = edgeFactor(edge, hertz);
+    matrix.set(to, from, matrix.get(to, from) - re);
+    matrix.set(n + to, n + from, matrix.get(n + to, n + from) - re);
+    matrix.set(to, n + from, matrix.get(to, n + from) + im);
+    matrix.set(n + to, from, matrix.get(n + to, from) - im);
+  }
+  return matrix;
 };

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import type { FlowEdge } from './graph';
-import { plainGraph, type PlainEdge } from './graph.testing';
+import { equationsOf, plainGraph, type PlainEdge } from './graph.testing';
 import { innerEdges, loopsOf, loopSolver } from './loop';
 import { edgeFactor } from './sound';
 
@@ -18,23 +18,13 @@ const rows = fc.array(
   { minLength: 3, maxLength: 14 },
 );
 
-/** (I − A)·x = b of complex numbers by ml-matrix, as real blocks: [Re −Im; Im Re]. */
+/** (I − A)·x = b by ml-matrix. */
 const byMatrix = (edges: readonly FlowEdge[], hertz: number, b: { re: number; im: number }[][]) => {
-  const n = PLACES.length;
-  const a = Matrix.eye(2 * n);
-  for (const edge of edges) {
-    const [to, from] = [PLACES.indexOf(edge.to), PLACES.indexOf(edge.from)];
-    const { re, im } = edgeFactor(edge, hertz);
-    a.set(to, from, a.get(to, from) - re);
-    a.set(n + to, n + from, a.get(n + to, n + from) - re);
-    a.set(to, n + from, a.get(to, n + from) + im);
-    a.set(n + to, from, a.get(n + to, from) - im);
-  }
   const given = new Matrix([
     ...b.map((row) => row.map(({ re }) => re)),
     ...b.map((row) => row.map(({ im }) => im)),
   ]);
-  return solve(a, given);
+  return solve(equationsOf(PLACES, edges, hertz), given);
 };
 
 describe('what goes round, against (I − A)⁻¹ by ml-matrix', () => {
