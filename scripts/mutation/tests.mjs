@@ -52,7 +52,8 @@ globalThis.mutants = {
     if (counts) for (const id of arguments) counts[id] = (counts[id] ?? 0) + 1;
   },
 };
-const HEAD = 'const { ForgetfulWeakMap: WeakMap, mutants } = globalThis;';
+const HEAD = 'const { mutants, keeping } = globalThis;';
+const FORGETS = 'const { ForgetfulWeakMap: WeakMap } = globalThis;';
 const instrumented = (source) =>
   source
     .replace(/function stryNS_9fa48\(\)[\s\S]*?return isActive\(id\);\n\}/, '')
@@ -82,13 +83,18 @@ export const forget = () => {
   for (const name of Object.keys(require.cache)) if (IS_OF_TESTS.test(name)) delete require.cache[name];
 };
 
+/** How a file of the engine is read: all forget where nothing else is said. */
+let asRead = (_path, source) => ({ source, forgets: true });
+/** From now on files are read so, before any is. */
+export const readAs = (how) => (asRead = how);
+
 const compiled = new Map();
 addHook(
   (_code, path) => {
     if (!compiled.has(path)) {
-      const source = instrumented(readFileSync(path, 'utf8'));
+      const { source, forgets } = asRead(path, instrumented(readFileSync(path, 'utf8')));
       const { code } = transformSync(source, { filename: path, jsc: JSC, module: { type: 'commonjs' } });
-      compiled.set(path, code.replace(/"use strict";/, `"use strict";${HEAD}`));
+      compiled.set(path, code.replace(/"use strict";/, `"use strict";${HEAD}${forgets ? FORGETS : ''}`));
     }
     return compiled.get(path);
   },
