@@ -1,6 +1,7 @@
 import { runChecks, type Found, type Place } from '.';
-import { solve } from '../offers';
-import { figureText } from './finding';
+import { compareRigs, solve } from '../offers';
+import { tryEdit, type Rig } from '../rig';
+import { figureText, type Fix } from './finding';
 import { ROWS } from './rows.testing';
 
 /** Every finding on a desk where it fires, word for word, as `docs/findings.md` keeps it. For tests. */
@@ -17,24 +18,51 @@ const valueText = (value: number): string => {
   return figureText(value, Math.min(6, Math.max(0, 2 - size)));
 };
 
-const cardText = ({ id, severity, title, why, places, figures, propose }: Found): string =>
+const cardText = ({ id, severity, title, why, places, figures }: Found): string =>
   [
     `**${severity}: ${title}.** ${why}`,
     '',
     `- At: ${places.map(placeText).join('; ')}`,
     ...figures.map(({ label, value, unit, from }) => `- ${label}: ${valueText(value)} ${unit} (${from})`),
-    `- Tries: ${propose()
-      .map(({ label }) => label)
-      .join('; ')}`,
     `- Known as: \`${id}\``,
   ].join('\n');
 
-/** A heading for each row, and what stands under it. */
-export const CARDS = ROWS.map(([code, what, bad]): [string, () => string] => [
-  `${code}: ${what.replace(' | ', ', not ')}`,
-  () =>
-    runChecks(solve(bad))
-      .filter((found) => found.code === code)
-      .map(cardText)
-      .join('\n\n'),
-]);
+/** What stands under a heading, where the rig before it and the one after it are named so. */
+const HEADING: Record<string, string> = {
+  'Only in before': 'Taken out',
+  'Only in after': 'New',
+  'Found only in before': 'Gone',
+  'Found only in after': 'Come',
+};
+
+/** What is otherwise after a cure that is tried, and what is found then. */
+const pressedText = (rig: Rig, { label, edit }: Fix): string => {
+  const result = tryEdit(rig, edit);
+  const changes = result.ok
+    ? compareRigs({ ...rig, name: 'before' }, { ...result.rig, name: 'after' })
+    : [{ heading: 'Refused', rows: result.problems.map(({ cure }) => cure) }];
+  return [
+    `- ${label}`,
+    ...changes.map(({ heading, rows }) => `  - ${HEADING[heading] ?? heading}: ${rows.join('; ')}`),
+  ].join('\n');
+};
+
+const foundIn = (rig: Rig, code: string): Found[] =>
+  runChecks(solve(rig)).filter((found) => found.code === code);
+
+interface Card {
+  heading: string;
+  said: () => string;
+  pressed: () => string;
+}
+
+/** A heading for each row, what is found there, and what each cure that is tried does. */
+export const CARDS = ROWS.map(([code, what, bad]): Card => ({
+  heading: `${code}: ${what.replace(' | ', ', not ')}`,
+  said: () => foundIn(bad, code).map(cardText).join('\n\n'),
+  pressed: () =>
+    foundIn(bad, code)
+      .flatMap(({ propose }) => propose())
+      .map((fix) => pressedText(bad, fix))
+      .join('\n'),
+}));
