@@ -1,6 +1,6 @@
 /**
  * Runs the core's tests for Stryker in one warm process (`tests.mjs`): to read the engine anew for each of some thousand mutants would
- * take days. A mutant meets the tests of its own file first, then those that get furthest into its file for the time they take;
+ * take days. A mutant meets the tests that get furthest into its file for the time they take, those of its own file ahead;
  * what all of them together take is bounded, so that one that lives costs seconds. A test left out can only make the score lower.
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -10,7 +10,7 @@ import { keepBelow } from './kept.mjs';
 import { forget, meetAs, met, readAs, readSource, testsOf, timed, withMutant } from './tests.mjs';
 
 const SOURCES = 'packages/core/src';
-const BUDGET_MS = Number(process.env['MUTATION_BUDGET_MS'] ?? 2000);
+const BUDGET_MS = Number(process.env['MUTATION_BUDGET_MS'] ?? 3000);
 const FOLDERS = (process.env['MUTATION_TESTS'] ?? '').split(',');
 /** They wait for other programs, or work for many seconds. */
 const SLOW = /ngspice|any-pair|schema\.test|exhaustive/;
@@ -140,8 +140,8 @@ class WarmRunner {
   }
 
   /**
-   * For each mutant its own file's tests, then those that meet most of what is in its file for their time, as many as there is time for; where
-   * reading a test file meets it, any test of that.
+   * For each mutant the tests of all files by turns, its own file's first, those ahead that meet most of what is in its file for their
+   * time, as many as there is time for; where reading a test file meets it, any test of that.
    */
   #makePlan() {
     const ids = [...this.#took.keys()];
@@ -168,9 +168,16 @@ class WarmRunner {
         // Its file is read once for all of its tests.
         const costs = (id) => took(id) + took(readingOf(fileOf(id))) / together.get(fileOf(id)).length;
         const worth = (id) => depth.get(id) / (costs(id) + LEAST_MS);
-        const order = [...depth.keys()].sort((a, b) => worth(b) - worth(a));
-        const own = order.filter((id) => isFor(fileOf(id), home));
-        return [home, [...own, ...order.filter((id) => !isFor(fileOf(id), home))]];
+        const byWorth = (a, b) => worth(b) - worth(a);
+        // Turn by turn from each file, its own first: tests of one file are much alike.
+        const queues = [...grouped([...depth.keys()].sort(byWorth), fileOf)].sort(
+          ([a, [firstA]], [b, [firstB]]) => isFor(b, home) - isFor(a, home) || byWorth(firstA, firstB),
+        );
+        const rounds = Math.max(0, ...queues.map(([, ids]) => ids.length));
+        const order = Array.from({ length: rounds }, (_, round) =>
+          queues.flatMap(([, ids]) => ids.slice(round, round + 1)),
+        ).flat();
+        return [home, order];
       }),
     );
     const bounded = (mutant, all) => {
