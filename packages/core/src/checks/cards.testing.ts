@@ -1,6 +1,7 @@
 import { runChecks, type Found, type Place } from '.';
 import { compareRigs, solve } from '../offers';
 import { tryEdit, type Rig } from '../rig';
+import type { Section } from './book.testing';
 import { figureText, type Fix } from './finding';
 import { ROWS } from './rows.testing';
 
@@ -50,19 +51,15 @@ const pressedText = (rig: Rig, { label, edit }: Fix): string => {
 const foundIn = (rig: Rig, code: string): Found[] =>
   runChecks(solve(rig)).filter((found) => found.code === code);
 
-interface Card {
-  heading: string;
-  said: () => string;
-  pressed: () => string;
-}
-
-/** A heading for each row, what is found there, and what each cure that is tried does. */
-export const CARDS = ROWS.map(([code, what, bad]): Card => ({
+/** What is found on the bad desk of each row, and what each cure that is tried does. */
+export const CARDS = ROWS.map(([code, what, bad]): Section => ({
   heading: `${code}: ${what.replace(' | ', ', not ')}`,
-  said: () => foundIn(bad, code).map(cardText).join('\n\n'),
-  pressed: () =>
-    foundIn(bad, code)
-      .flatMap(({ propose }) => propose())
-      .map((fix) => pressedText(bad, fix))
-      .join('\n'),
+  parts: [
+    () => foundIn(bad, code).map(cardText).join('\n\n'),
+    () =>
+      foundIn(bad, code)
+        .flatMap(({ propose }) => propose())
+        .map((fix) => pressedText(bad, fix))
+        .join('\n'),
+  ],
 }));

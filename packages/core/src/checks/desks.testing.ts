@@ -490,7 +490,11 @@ const ROWS: Record<string, Rows> = {
   ),
 };
 
+/** Every ordinary desk as it comes out of its boxes: nobody has turned a gain. */
+export const untunedDesks = (): readonly [name: string, rig: Rig][] =>
+  Object.entries(ROWS).map(([name, rows]) => [name, { ...rigOf(rows), name }]);
+
 let tunedDesks: [name: string, rig: Rig][] | undefined;
 /** Every ordinary desk, its gains turned. Worked out once for all test files. */
 export const ordinaryDesks = (): readonly [name: string, rig: Rig][] =>
-  (tunedDesks ??= Object.entries(ROWS).map(([name, rows]) => [name, tuned({ ...rigOf(rows), name })]));
+  (tunedDesks ??= untunedDesks().map(([name, rig]) => [name, tuned(rig)]));
