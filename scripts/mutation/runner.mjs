@@ -14,6 +14,8 @@ const BUDGET_MS = Number(process.env['MUTATION_BUDGET_MS'] ?? 3000);
 const FOLDERS = (process.env['MUTATION_TESTS'] ?? '').split(',');
 /** They wait for other programs, or work for many seconds. */
 const SLOW = /ngspice|any-pair|schema\.test|exhaustive/;
+/** What takes more than this part of the time that is left is dear. */
+const DEAR = 8;
 /** Whatever is quicker is as quick as that. */
 const LEAST_MS = 5;
 /** Which tests each mutant meets, in order, as the first run has found: for the process next to it. */
@@ -140,26 +142,26 @@ class WarmRunner {
   }
 
   /**
-   * For each mutant the tests of all files by turns, its own file's first, those ahead that meet most of what is in its file for their
-   * time, as many as there is time for; where reading a test file meets it, any test of that.
+   * For each mutant the tests of all files by turns, its own file's first, those ahead that get furthest into its file for their time,
+   * as many as there is time for; where reading a test file meets it, any test of that.
    */
   #makePlan() {
     const ids = [...this.#took.keys()];
     const number = new Map(ids.map((id, at) => [id, at]));
     const testsByFile = grouped(ids, fileOf);
     const homes = homesOfMutants();
-    /** By mutant, the tests that meet it; by its file, how many of that each test meets. */
+    /** By mutant, the tests that meet it. */
     const meeting = new Map();
-    const depths = new Map();
     for (const [id, hits] of Object.entries(met.perTest)) {
       const all = id === readingOf(fileOf(id)) ? testsByFile.get(fileOf(id)) : [id];
-      for (const mutant of Object.keys(hits)) {
-        const depth = valueAt(depths, homes.get(mutant), () => new Map());
-        for (const each of all) {
-          valueAt(meeting, mutant, () => new Set()).add(each);
-          depth.set(each, (depth.get(each) ?? 0) + 1);
-        }
-      }
+      for (const mutant of Object.keys(hits))
+        for (const each of all) valueAt(meeting, mutant, () => new Set()).add(each);
+    }
+    /** By file of mutants, how far into it each test gets: what few tests meet counts for more than what all do. */
+    const depths = new Map();
+    for (const [mutant, tests] of meeting) {
+      const depth = valueAt(depths, homes.get(mutant), () => new Map());
+      for (const id of tests) depth.set(id, (depth.get(id) ?? 0) + 1 / tests.size);
     }
     const took = (id) => this.#took.get(id);
     const orderIn = new Map(
@@ -185,12 +187,13 @@ class WarmRunner {
       const read = new Set();
       const chosen = [];
       for (const id of orderIn.get(homes.get(mutant))) {
-        if (left < 0) break;
         if (!all.has(id)) continue;
         const file = fileOf(id);
-        if (!read.has(file)) left -= took(readingOf(file));
+        const cost = took(id) + (read.has(file) ? 0 : took(readingOf(file)));
+        // Nothing dear may keep many others out; where there is nothing else, it is met.
+        if (chosen.length > 0 && cost > left / DEAR) continue;
         read.add(file);
-        left -= took(id);
+        left -= cost;
         chosen.push(number.get(id));
       }
       return chosen;
