@@ -1,9 +1,12 @@
+import { listed } from '../feeds';
 import { channelsOn } from '../flow';
-import { finding, type Check, type Found } from './finding';
-import { takeFree, withoutTracks } from './fixes/tracks';
+import { dbFromRatio } from '../units';
+import { figureText, finding, type Check, type Found } from './finding';
+import { takeFree, takeFreeEach, withoutTracks } from './fixes/tracks';
+import { capital } from './meant';
 import { namedChannels } from './named-channels';
 
-/** Two tracks of one recorder take the same channel: the same sound twice, and often somebody else's not at all. */
+/** Tracks of one recorder take the same channel: the same sound twice, and often somebody else's not at all. */
 export const trackDoubled: Check = (solved) =>
   solved.rig.apps.flatMap((app): Found[] => {
     const count = channelsOn(solved.find, solved.usb, app, 'input').length;
@@ -24,12 +27,13 @@ export const trackDoubled: Check = (solved) =>
         unheard.length > 0
           ? ` Nobody records ${unheard.map((one) => `channel ${one.channel}, ${one.who}`).join('; ')}.`
           : '';
+      const all = tracks.length === 2 ? 'both' : 'all';
       return [
         finding({
           code: 'track-doubled',
           severity: 'caution',
-          title: `Tracks ${tracks.map(({ name }) => name).join(' and ')} both record channel ${channel}`,
-          why: `Both hold ${who ?? 'the same sound'}: it is no safer for it, and 6 dB louder when both are played.${nobody} Give each track a channel of its own, or take one away.`,
+          title: `Tracks ${listed(tracks.map(({ name }) => name))} ${all} record channel ${channel}`,
+          why: `${capital(all)} hold ${who ?? 'the same sound'}: it is no safer for it, and ${figureText(dbFromRatio(tracks.length), 0)} dB louder when ${all} are played.${nobody} Give each track a channel of its own, or leave one of them.`,
           places: [{ device: app.computer }],
           about: [{ device: app.computer, control: `${app.id} channel ${channel}` }],
           figures: [
@@ -41,7 +45,7 @@ export const trackDoubled: Check = (solved) =>
             },
           ],
           propose: () => [
-            ...(others.length === 1 ? takeFree(solved, app, others[0]!) : []),
+            ...(others.length === 1 ? takeFree(solved, app, others[0]!) : takeFreeEach(solved, app, others)),
             withoutTracks(solved, app, others),
           ],
         }),

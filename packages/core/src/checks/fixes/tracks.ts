@@ -12,13 +12,31 @@ const freeFor = (solved: Solved, app: App, track: Track): NamedChannel[] => {
     .sort((a, b) => Number(isOwn(b)) - Number(isOwn(a)));
 };
 
+const onChannel = (app: App, { id }: Track, channel: number): App => ({
+  ...app,
+  tracks: app.tracks.map((one) => (one.id === id ? { ...one, channel } : one)),
+});
+
 /** Another channel for a track: one that carries something nobody records yet. */
 export const takeFree = (solved: Solved, app: App, track: Track): Fix[] =>
   freeFor(solved, app, track).map(({ channel, who }) => {
     const label = `Let track ${track.name} take channel ${channel}, ${who}`;
-    const tracks = app.tracks.map((one) => (one.id === track.id ? { ...one, channel } : one));
-    return { label, edit: { ...putApp(solved.rig, { ...app, tracks }), label } };
+    return { label, edit: { ...putApp(solved.rig, onChannel(app, track, channel)), label } };
   });
+
+/** The same for several tracks at once, a channel for each; nothing where there are not enough of them. */
+export const takeFreeEach = (solved: Solved, app: App, tracks: readonly Track[]): Fix[] => {
+  let now = app;
+  const taken: string[] = [];
+  for (const track of tracks) {
+    const [free] = freeFor(solved, now, track);
+    if (!free) return [];
+    now = onChannel(now, track, free.channel);
+    taken.push(`track ${track.name} take channel ${free.channel}, ${free.who}`);
+  }
+  const label = `Let ${taken.join('; ')}`;
+  return [{ label, edit: { ...putApp(solved.rig, now), label } }];
+};
 
 /** The recorder without some tracks. */
 export const withoutTracks = ({ rig }: Solved, app: App, gone: readonly Track[]): Fix => {
