@@ -4,6 +4,7 @@ import { tryEdit, type Rig } from '../rig';
 import type { Section } from './book.testing';
 import { figureText, type Fix } from './finding';
 import { ROWS } from './rows.testing';
+import { VARIANTS } from './variants.testing';
 
 /** Every finding on a desk where it fires, word for word, as `docs/findings.md` keeps it. For tests. */
 
@@ -48,18 +49,26 @@ const pressedText = (rig: Rig, { label, edit }: Fix): string => {
   ].join('\n');
 };
 
-const foundIn = (rig: Rig, code: string): Found[] =>
-  runChecks(solve(rig)).filter((found) => found.code === code);
+/** What is found on a desk, and what each cure that is tried does. */
+const cardsOf = (heading: string, rig: Rig, isAbout: (code: string) => boolean): Section => {
+  const found = (): Found[] => runChecks(solve(rig)).filter(({ code }) => isAbout(code));
+  return {
+    heading,
+    parts: [
+      () => found().map(cardText).join('\n\n') || 'Nothing is found.',
+      () =>
+        found()
+          .flatMap(({ propose }) => propose())
+          .map((fix) => pressedText(rig, fix))
+          .join('\n') || 'Nothing.',
+    ],
+  };
+};
 
-/** What is found on the bad desk of each row, and what each cure that is tried does. */
-export const CARDS = ROWS.map(([code, what, bad]): Section => ({
-  heading: `${code}: ${what.replace(' | ', ', not ')}`,
-  parts: [
-    () => foundIn(bad, code).map(cardText).join('\n\n'),
-    () =>
-      foundIn(bad, code)
-        .flatMap(({ propose }) => propose())
-        .map((fix) => pressedText(bad, fix))
-        .join('\n'),
-  ],
-}));
+/** Of the bad desk of each row what it is there for; of each other desk all. */
+export const CARDS: Section[] = [
+  ...ROWS.map(([code, what, bad]) =>
+    cardsOf(`${code}: ${what.replace(' | ', ', not ')}`, bad, (one) => one === code),
+  ),
+  ...VARIANTS.map(([what, rig]) => cardsOf(`also: ${what}`, rig, () => true)),
+];
