@@ -47,19 +47,20 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
     return streamsAt(solved, app)
       .map((stream) => ({ stream, best: bestOf(channelsOf(find, usb, app, 'input', stream)) }))
       .filter(({ best }) => best.channel > 0)
-      .flatMap(({ stream, best }) =>
-        taken(
-          {
-            ...app,
-            input: { device: stream.device, stream: stream.stream },
-            tracks:
-              app.kind === 'recorder' && app.tracks.length === 0
-                ? [{ id: freeTrackId(app.tracks, person), name, channel: best.channel }]
-                : app.tracks,
-          },
-          `Let ${app.name} listen to ${stream.label} of ${find.device(stream.device)?.name ?? ''}`,
-        ),
-      );
+      .flatMap(({ stream, best: { channel } }) => {
+        const input = { device: stream.device, stream: stream.stream };
+        const [first] = app.tracks;
+        const there = `Let ${app.name} listen to ${stream.label} of ${find.device(stream.device)?.name ?? ''}`;
+        if (app.kind !== 'recorder' || app.tracks.some((track) => track.channel === channel))
+          return taken({ ...app, input }, there);
+        // What its tracks took was of another stream: the first takes this voice.
+        return first
+          ? taken(
+              { ...app, input, tracks: [{ ...first, channel }, ...app.tracks.slice(1)] },
+              `${there}, track ${first.name} take channel ${channel}`,
+            )
+          : taken({ ...app, input, tracks: [{ id: freeTrackId([], person), name, channel }] }, there);
+      });
   });
 };
 
