@@ -1,7 +1,7 @@
 import { runChecks, type Found, type Place } from '.';
 import { compareRigs, solve } from '../offers';
 import { tryEdit, type Rig } from '../rig';
-import type { Section } from './book.testing';
+import type { Section } from '../book.testing';
 import { figureText, type Fix } from './finding';
 import { ROWS } from './rows.testing';
 import { VARIANTS } from './variants.testing';
@@ -55,12 +55,15 @@ const cardsOf = (heading: string, rig: Rig, isAbout: (code: string) => boolean):
   return {
     heading,
     parts: [
-      () => found().map(cardText).join('\n\n') || 'Nothing is found.',
-      () =>
-        found()
-          .flatMap(({ propose }) => propose())
-          .map((fix) => pressedText(rig, fix))
-          .join('\n') || 'Nothing.',
+      { text: () => found().map(cardText).join('\n\n') || 'Nothing is found.' },
+      {
+        title: 'Tried',
+        text: () =>
+          found()
+            .flatMap(({ propose }) => propose())
+            .map((fix) => pressedText(rig, fix))
+            .join('\n') || 'Nothing.',
+      },
     ],
   };
 };

@@ -1,6 +1,6 @@
 import { solve } from '../offers';
 import type { Rig } from '../rig';
-import { holdBook } from './book.testing';
+import { holdBook } from '../book.testing';
 import { untunedDesks } from './desks.testing';
 import { spoilings } from './spoilings.testing';
 import { meantOf, runChecks, toDoOf } from '.';
@@ -21,12 +21,12 @@ holdBook(
   `# What Diaphon says of ordinary desks, and of what is spoiled on them
 
 The desks of the checks' tests, gains as they come out of the box; then one lead taken out, one wire broken, one fader shut at a time.
-Written by \`npm run findings\`: whoever changes a check reads here what it changes.
+Written by \`npm run books\`: whoever changes a check reads here what it changes.
 `,
   untunedDesks().flatMap(([name, rig]) =>
     [['as it is', rig] as const, ...spoilings(rig)].map(([what, spoiled]) => ({
       heading: `${name}: ${what}`,
-      parts: [() => judged(spoiled)],
+      parts: [{ text: () => judged(spoiled) || 'Nothing.' }],
     })),
   ),
 );
