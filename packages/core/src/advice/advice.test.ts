@@ -92,10 +92,27 @@ describe('interface or mixer (two schools; common practice, no published source)
     expect(value('Sockets of this one')).toBeGreaterThan(value('Inputs at once'));
   });
 
-  it('as many as the largest desk takes', () =>
-    expect(models({ people: MOST_INPUTS }).filter((model) => model === 'mic-dynamic-hand')).toHaveLength(
-      MOST_INPUTS,
-    ));
+  const microphones = (people: number, instruments = 0) =>
+    models({ people, instruments }).filter((model) => model === 'mic-dynamic-hand').length;
+
+  it('as many as the largest desk takes, those who talk first', () => {
+    expect(microphones(MOST_INPUTS)).toBe(MOST_INPUTS);
+    expect(microphones(6, 4)).toBe(6);
+    expect(models({ people: 6, instruments: 4 }).filter((model) => model === 'guitar')).toHaveLength(2);
+  });
+
+  it.each([
+    [3, 0, '3 inputs are needed at once; it has 4, so there is one more.'],
+    [2, 0, '2 inputs are needed at once; it has 4, so there are 2 more.'],
+    [8, 0, 'It has exactly what is needed, 8: nothing is left for one more.'],
+    [
+      8,
+      2,
+      '10 inputs are needed at once; it has 8, and 2 are left out below. A larger desk takes 32: a thirty-two-channel digital mixer, for one.',
+    ],
+  ])('%i people and %i instruments: how many sockets are left is said', (people, instruments, words) =>
+    expect(topic(say({ people, instruments }), 'desk').reasons.at(-1)).toBe(words),
+  );
 });
 
 describe('an adapter lead for this voice and this microphone', () => {

@@ -33,6 +33,8 @@ const FOR_INTERFACE: Point[] = [
 
 const INTERFACES = ['interface-1', 'interface-2', 'interface-4', 'interface-8'] as const;
 const MIXERS = ['mixer-4-usb', 'mixer-podcast'] as const;
+/** What takes them where none of those does. It is only named: who needs it sets it up by hand. */
+const LARGER = 'mixer-32';
 
 /** Which microphone sockets a desk of the catalogue has. */
 export const socketsOf = (desk: string): string[] =>
@@ -45,8 +47,6 @@ export interface DeskChoice {
   model: string;
   kind: 'mixer' | 'interface';
   isOwned: boolean;
-  /** One socket more than is needed now. */
-  hasSpare: boolean;
 }
 
 const forMixer = (answers: Answers) => FOR_MIXER.filter(({ holds }) => holds(answers));
@@ -61,7 +61,6 @@ export const chooseDesk = (answers: Answers): DeskChoice => {
     model,
     kind: kindOf(model),
     isOwned,
-    hasSpare: socketsOf(model).length > needed,
   });
   const owned = [...MIXERS, ...INTERFACES].find((model) => ownedCount(answers, model) > 0 && fits(model));
   if (owned) return choice(owned, true);
@@ -80,9 +79,17 @@ const inputWords = (count: number): string => (count === 1 ? '1 input is' : `${c
 /** More microphones than the largest desk here takes at once. */
 export const MOST_INPUTS = socketsOf('interface-8').length;
 
+const socketWords = (needed: number, there: number): string => {
+  if (there > needed)
+    return `${inputWords(needed)} needed at once; it has ${there}, so there ${there === needed + 1 ? 'is one' : `are ${there - needed}`} more.`;
+  if (there === needed) return `It has exactly what is needed, ${needed}: nothing is left for one more.`;
+  const larger = modelById(LARGER).name.toLowerCase();
+  return `${inputWords(needed)} needed at once; it has ${there}, and ${needed - there} are left out below. A larger desk takes ${socketsOf(LARGER).length}: a ${larger}, for one.`;
+};
+
 /** Interface or mixer. */
 export const deskTopic = (answers: Answers): Topic => {
-  const { model, kind, isOwned, hasSpare } = chooseDesk(answers);
+  const { model, kind, isOwned } = chooseDesk(answers);
   const [mixer, other] = [forMixer(answers), forInterface(answers)];
   const needed = inputsNeeded(answers);
   return {
@@ -96,9 +103,7 @@ export const deskTopic = (answers: Answers): Topic => {
       ...(kind === 'interface' && mixer.length >= other.length && !isOwned
         ? [`Much speaks for a mixer, but ${needed} inputs at once are more than the small ones have.`]
         : []),
-      hasSpare
-        ? `${inputWords(needed)} needed at once; it has ${socketsOf(model).length}, so there is one more.`
-        : `It has exactly what is needed, ${needed}: nothing is left for one more.`,
+      socketWords(needed, socketsOf(model).length),
     ],
     schools: [
       {
