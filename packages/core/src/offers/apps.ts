@@ -4,6 +4,7 @@ import {
   joinedChannels,
   lookup,
   putApp,
+  WAY_OF,
   type App,
   type AppChoice,
   type DeviceStream,
@@ -29,19 +30,19 @@ export const streamLabel = (find: Lookup, device: string, stream: string): strin
 
 /**
  * Every stream of the rig with channels on one side, as a program on a computer sees it: those that are there first. Behind them
- * the entries the computer lists that have none there.
+ * those that have none there, whether they are listed or not.
  */
 export const streamOptions = (rig: Rig, computer: string, side: Side): StreamOption[] => {
   const find = lookup(rig);
   const usb = usbTree(find);
   const all = rig.devices.flatMap((device) =>
-    (find.modelOf(device.id)?.streams ?? []).map(({ id: stream, channels }) => {
+    (find.modelOf(device.id)?.streams ?? []).map(({ id: stream, channels, direction }) => {
       const obstacle = obstacleTo(find, usb, { computer }, side, { device: device.id, stream });
       const option: StreamOption = {
         device: device.id,
         stream,
         label: streamLabel(find, device.id, stream),
-        channels: obstacle === 'other way' ? 0 : channels.length,
+        channels: direction === WAY_OF[side] ? channels.length : 0,
         isThere: obstacle === undefined || obstacle === 'other way',
       };
       return option;
@@ -49,7 +50,7 @@ export const streamOptions = (rig: Rig, computer: string, side: Side): StreamOpt
   );
   // The sockets of other computers are nobody's here.
   const own = all.filter(({ device, isThere }) => isThere || find.modelOf(device)?.kind !== 'computer');
-  const rank = ({ isThere, channels }: StreamOption) => (!isThere ? 1 : channels > 0 ? 0 : 2);
+  const rank = ({ isThere, channels }: StreamOption) => (channels === 0 ? 2 : isThere ? 0 : 1);
   return [...own].sort((a, b) => rank(a) - rank(b));
 };
 
