@@ -97,3 +97,108 @@ describe('what can be done with one plug of a lead', () => {
     expect(plugWords(rig, 'ghost', 0)).toBe('A plug that is not there');
   });
 });
+
+describe('these moves and no others', () => {
+  /** Two leads in a row to a mixer, one that hangs from it, one that lies about, and half a splitter. */
+  const desk = buildRig({
+    name: 'a desk with loose ends',
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand', name: 'Microphone' },
+      { id: 'mixer', model: 'mixer-4-usb', name: 'Mixer' },
+      { id: 'box', model: 'interface-1', name: 'Box' },
+      { id: 'player', model: 'player', name: 'Player' },
+    ],
+    leads: [
+      { id: 'lead', kind: 'xlr', ends: ['mic.out', null] },
+      { id: 'more', kind: 'xlr', ends: ['lead/1', 'mixer.in1'] },
+      { id: 'loose', kind: 'xlr', ends: [null, 'mixer.in4'] },
+      { id: 'hang', kind: 'xlr', ends: [null, null] },
+      { id: 'y', kind: 'mini-two-ts', ends: ['player.out', null, null] },
+    ],
+  });
+  const INPUTS = ['mixer in2: Input 2', 'mixer in3: Input 3', 'box in1: Input 1'];
+  const FREE_HOLES = [
+    'loose/0: XLR lead, holes, from Mixer, Input 4',
+    'hang/0: XLR lead, holes, from nothing',
+  ];
+  const FREE_PINS = ['hang/1: XLR lead, pins, from nothing'];
+  const BETWEEN = ['xlr', 'xlr-pad-20', 'xlr-isolator', 'xlr-swap'];
+
+  it.each<[string, number, string, string[], string[]]>([
+    ['lead', 0, 'in Microphone, Output', [...FREE_PINS, 'free: Out of Microphone, Output'], BETWEEN],
+    ['lead', 1, 'in XLR lead, holes', [...INPUTS, ...FREE_HOLES, 'free: Out of XLR lead, holes'], BETWEEN],
+    ['more', 0, 'in XLR lead, pins', [...FREE_PINS, 'free: Out of XLR lead, pins'], BETWEEN],
+    ['more', 1, 'in Mixer, Input 1', [...INPUTS, ...FREE_HOLES, 'free: Out of Mixer, Input 1'], BETWEEN],
+    [
+      'loose',
+      0,
+      'free',
+      FREE_PINS,
+      [
+        'xlr',
+        'trs-xlr',
+        'mini-xlr',
+        'xlr-pad-20',
+        'xlr-isolator',
+        'xlr-trs-socket',
+        'xlr-swap',
+        'rca-xlr',
+        'ts-xlr',
+      ],
+    ],
+    [
+      'hang',
+      1,
+      'free',
+      [...INPUTS, FREE_HOLES[0]!],
+      [
+        'xlr',
+        'xlr-trs',
+        'xlr-ts',
+        'xlr-ts-open',
+        'xlr-mini',
+        'xlr-pad-20',
+        'xlr-isolator',
+        'xlr-swap',
+        'xlr-mini-balanced',
+        'xlr-mini-pad',
+        'xlr-trrs',
+      ],
+    ],
+    [
+      'y',
+      0,
+      'in Player, Stereo out',
+      ['mixer aux: Stereo return', 'free: Out of Player, Stereo out'],
+      ['mini-extension'],
+    ],
+    [
+      'y',
+      1,
+      'free',
+      [
+        'mixer send: Auxiliary out',
+        'mixer phones: Headphones',
+        'mixer outL: Main out L',
+        'mixer outR: Main out R',
+        'box in1: Input 1',
+        'box phones: Headphones',
+        'box outL: Monitor L',
+        'box outR: Monitor R',
+      ],
+      ['xlr-trs-socket', 'big-to-35'],
+    ],
+  ])('%s, end %i', (lead, end, where, others, pieces) => {
+    const moves = plugMoves(desk, lead, end);
+    const isPiece = ({ group }: (typeof moves)[number]) => group.kind === 'piece';
+    expect(plugWords(desk, lead, end)).toMatch(new RegExp(`, ${where}$`));
+    expect(moves.filter((one) => !isPiece(one)).map(({ id, label }) => `${id}: ${label}`)).toEqual(others);
+    expect(moves.filter(isPiece).map(({ id }) => id.replace('piece ', ''))).toEqual(pieces);
+  });
+
+  it('a plug in a row of leads moves, and the row is open behind it', () => {
+    const moved = move(desk, 'lead', 1, 'box in1').rig;
+    expect(lookup(moved).lead('lead')!.ends[1]).toEqual({ device: 'box', port: 'in1' });
+    expect(lookup(moved).lead('more')!.ends).toEqual([null, { device: 'mixer', port: 'in1' }]);
+  });
+});
