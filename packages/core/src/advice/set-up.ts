@@ -198,11 +198,14 @@ const deskRig = (answers: Answers, bench: Bench): void => {
   if (answers.streams) listenBest(bench, device, encoder, desk);
 };
 
-/** The rig these answers lead to, wired with the best leads and with every gain set for these voices. */
-export const setUp = (answers: Answers): Rig => {
+/** The rig these answers lead to, wired with the best leads, nothing turned yet. */
+export const layOut = (answers: Answers): Rig => {
   const bench = makeBench('My new studio');
   if (reasonsForXlr(answers).length === 0) usbRig(answers, bench);
   else deskRig(answers, bench);
   if (answers.camera !== 'none') bench.add('camera', 'Camera', 'Desk');
-  return mended(bench.rig());
+  return bench.rig();
 };
+
+/** The same with every gain set for these voices, and mended where that is not enough. */
+export const setUp = (answers: Answers): Rig => mended(layOut(answers));

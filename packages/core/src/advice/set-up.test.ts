@@ -1,0 +1,154 @@
+import type { Plugged, Rig } from '../rig';
+import { USUAL_ANSWERS, type Answers } from './answers';
+import { layOut } from './set-up';
+
+/** What stands where, what is plugged into what, and what programs take, before anything is turned. */
+
+const laid = (change: Partial<Answers>): Rig => layOut({ ...USUAL_ANSWERS, ...change });
+const gear = (rig: Rig) => rig.devices.map(({ name, model, place }) => `${name}: ${model}, ${place}`);
+const plug = (rig: Rig, end: Plugged) =>
+  end && 'device' in end ? `${rig.devices.find(({ id }) => id === end.device)!.name} ${end.port}` : 'free';
+const leads = (rig: Rig) =>
+  rig.leads.map(({ ends, kind, lengthM }) =>
+    [
+      ends
+        .map((end) => plug(rig, end))
+        .sort()
+        .join(' – '),
+      kind,
+      lengthM,
+    ].join(', '),
+  );
+const programs = (rig: Rig) =>
+  rig.apps.map(({ name, computer, input, output, tracks }) => ({
+    name,
+    on: rig.devices.find(({ id }) => id === computer)!.name,
+    in: input && 'stream' in input ? input.stream : input,
+    out: output && 'stream' in output ? output.stream : output,
+    tracks: tracks.map((track) => `${track.name} ${track.channel}`),
+  }));
+
+describe('one near the computer', () => {
+  it('a USB microphone, its lead, a recorder', () => {
+    const rig = laid({ people: 1, distanceM: 4 });
+    expect(gear(rig)).toEqual(['Microphone: mic-usb, Desk', 'Computer: laptop-c, Desk']);
+    expect(leads(rig)).toEqual(['Computer usb1 – Microphone usb, usb-c-c, 4']);
+    expect(programs(rig)).toEqual([
+      { name: 'Recorder', on: 'Computer', in: 'usb-in', out: null, tracks: ['Talker 1'] },
+    ]);
+    expect(rig.placements).toMatchObject([{ distanceM: USUAL_ANSWERS.mouthM }]);
+  });
+
+  it('the computer that is there already', () => {
+    expect(gear(laid({ people: 1, owned: ['desktop'] }))[1]).toBe('Computer: desktop, Desk');
+    expect(gear(laid({ owned: ['interface-4', 'laptop-tunnel'] }))[1]).toBe('Computer: laptop-tunnel, Desk');
+  });
+});
+
+it('two: an input, a track and headphones each, the second from an amplifier', () => {
+  const rig = laid({ distanceM: 6 });
+  expect(gear(rig)).toEqual([
+    'Desk: interface-4, Desk',
+    'Computer: laptop-c, Desk',
+    'Talker 1, microphone: mic-dynamic-hand, Table',
+    'Talker 2, microphone: mic-dynamic-hand, Table',
+    'Headphone amplifier: headphone-amplifier, Table',
+    'Headphones: headphones, Desk',
+    'Headphones 2: headphones, Table',
+  ]);
+  expect(leads(rig)).toEqual([
+    'Computer usb1 – Desk usb, usb-c-b, 2',
+    'Desk in1 – Talker 1, microphone out, xlr, 6',
+    'Desk in2 – Talker 2, microphone out, xlr, 6',
+    'Desk outL – Headphone amplifier inL, trs-635, 1',
+    'Desk outR – Headphone amplifier inR, trs-635, 1',
+    'Desk phones – Headphones in, mini-trs, 2',
+    'Headphone amplifier phones1 – Headphones 2 in, mini-trs, 2',
+  ]);
+  expect(programs(rig)).toEqual([
+    { name: 'Recorder', on: 'Computer', in: 'usb-in', out: null, tracks: ['Talker 1 1', 'Talker 2 2'] },
+  ]);
+});
+
+it('as many headphones as there are people, and one at least; as many as there are sockets', () => {
+  const worn = (people: number) =>
+    gear(laid({ people, grows: true })).filter((one) => /^Headphones/.test(one)).length;
+  expect([1, 2, 5].map(worn)).toEqual([1, 2, 5]);
+});
+
+describe('an instrument', () => {
+  it('goes into a combined socket as it is, set to it', () => {
+    const rig = laid({ people: 1, instruments: 1 });
+    expect(leads(rig)).toContain('Desk in2 – Instrument 1 out, trs-635, 3');
+    expect(rig.devices[0]!.settings).toEqual({ instrument2: true });
+    expect(programs(rig)[0]!.tracks).toEqual(['Talker 1', 'Instrument 1 2']);
+  });
+
+  it('goes through a DI box where sockets are for microphones alone, that far from the desk', () => {
+    const rig = laid({ people: 1, instruments: 2, events: true, callers: 1, distanceM: 10 });
+    expect(leads(rig)).toEqual(
+      expect.arrayContaining([
+        'DI box, instrument 1 in – Instrument 1 out, trs-635, 3',
+        'DI box, instrument 1 out – Desk in2, xlr, 10',
+        'DI box, instrument 2 out – Desk in3, xlr, 10',
+      ]),
+    );
+    expect(gear(rig)).toContain('DI box, instrument 2: di-passive, Table');
+  });
+
+  it('is left out where people have taken the sockets', () =>
+    expect(gear(laid({ people: 7, instruments: 3 })).filter((one) => /guitar/.test(one))).toHaveLength(1));
+});
+
+it('an audience: loudspeakers on the main outputs, left and right, and no amplifier there', () => {
+  const rig = laid({ people: 2, events: true, callers: 1 });
+  expect(gear(rig)).toEqual(
+    expect.arrayContaining(['Loudspeaker left: loudspeaker, Hall', 'Loudspeaker right: loudspeaker, Hall']),
+  );
+  expect(leads(rig)).toEqual(
+    expect.arrayContaining([
+      'Desk outL – Loudspeaker left in, trs-635, 10',
+      'Desk outR – Loudspeaker right in, trs-635, 10',
+    ]),
+  );
+  expect(gear(rig).join()).not.toContain('amplifier');
+  expect(gear(laid({ callers: 1 })).join()).not.toContain('Loudspeaker');
+});
+
+describe('who listens to what', () => {
+  it('a call takes the mix by which it hears everyone, and never itself', () => {
+    const rig = laid({ people: 3, callers: 1, handsOn: true });
+    expect(programs(rig)[1]).toEqual({
+      name: 'Call',
+      on: 'Computer',
+      in: 'usb-mix',
+      out: 'usb-out',
+      tracks: [],
+    });
+    expect(rig.devices[0]!.settings).toEqual({ 'stream.usb-mix.kind': 'minus own' });
+  });
+
+  it('a call beside a stream gets the second port and a computer of its own', () => {
+    const rig = laid({ callers: 1, streams: true });
+    expect(leads(rig)).toContain('Computer for the call usb1 – Desk usb2, usb-c-c, 2');
+    expect(programs(rig).map(({ name, on, in: from, out }) => [name, on, from, out])).toEqual([
+      ['Recorder', 'Computer', 'tracks', null],
+      ['Call', 'Computer for the call', 'second', 'second-return'],
+      ['Stream', 'Computer', 'main', null],
+    ]);
+  });
+
+  it('a stream without a call needs no second computer', () => {
+    const rig = laid({ streams: true });
+    expect(programs(rig).map(({ name, on }) => [name, on])).toEqual([
+      ['Recorder', 'Computer'],
+      ['Stream', 'Computer'],
+    ]);
+  });
+});
+
+it('a camera stands on the desk where there is one', () => {
+  const cameras = (camera: Answers['camera']) => gear(laid({ camera })).filter((one) => /camera/.test(one));
+  expect(cameras('none')).toEqual([]);
+  expect(cameras('computer')).toEqual(['Camera: camera, Desk']);
+});
