@@ -6,12 +6,16 @@ import { figureText, finding, type Check, type Figure, type Fix, type Found, typ
 import { shutBetween } from './fixes/routing';
 import { arrivalsBetween, intentPhrase, intentSentence } from './meant';
 
-const loudest = (levels: readonly number[]): Figure => ({
-  label: 'Loudest arrival there',
-  value: Math.max(...levels),
-  unit: 'dB',
-  from: 'arrivals, in the unit of the place',
-});
+/** The loudest of some arrivals, in the unit of its place. */
+const loudest = ({ graph }: Solved, arrivals: readonly Pick<Arrival, 'level' | 'sink'>[]): Figure => {
+  const first = arrivals.reduce((a, b) => (b.level > a.level ? b : a));
+  return {
+    label: 'Loudest arrival there',
+    value: first.level,
+    unit: graph.nodes.get(first.sink)!.unit,
+    from: 'arrivals, all ways together',
+  };
+};
 
 const shutAll = (solved: Solved, arrivals: readonly Pick<Arrival, 'source' | 'sink'>[]): Fix[] =>
   arrivals.flatMap(({ source, sink }) => shutBetween(solved, source, sink));
@@ -31,7 +35,7 @@ const against = (solved: Solved, intent: Intent): Found[] => {
         ...(device ? [{ device }] : []),
         ...('person' in intent.source ? [{ person: intent.source.person }] : []),
       ],
-      figures: [loudest(arrivals.map(({ level }) => level))],
+      figures: [loudest(solved, arrivals)],
       propose: () => [
         ...shutAll(solved, arrivals),
         {
@@ -76,7 +80,12 @@ const unasked = (solved: Solved, { speaker, because, at }: Unasked): Found => {
     why: `It comes there at ${figureText(level)} dBFS: ${because}. Keep it out of what the call takes.`,
     places: [...post.devices, ...(computer ? [computer] : [])].map((device) => ({ device })),
     about: [{ control: `${speaker.id}→${post.app}` }],
-    figures: [loudest([level])],
+    figures: [
+      loudest(
+        solved,
+        at.map(({ arrival }) => arrival),
+      ),
+    ],
     propose: () => [
       ...shutAll(
         solved,

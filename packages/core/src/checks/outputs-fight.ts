@@ -103,7 +103,7 @@ const shorted = (solved: Solved): Found[] =>
         places: [{ device: terminal.device, port }, ...(lead ? [{ lead: lead.id }] : [])],
         figures: [
           {
-            label: 'Left on the contact',
+            label: 'What stays on the contact',
             value: dbFromRatio(Math.max(1e-6, terminal.worstLeg)),
             unit: 'dB',
             from: 'solved circuit',
