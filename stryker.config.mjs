@@ -19,5 +19,14 @@ export default {
   thresholds: { high: 90, low: 80, break: null },
   dryRunTimeoutMinutes: 20,
   tempDirName: '.cache/stryker',
-  ignorePatterns: ['apps', 'e2e', 'docs/screenshots', 'docs/examples', 'data', 'test-results', '.cache', 'packages/cli'],
+  ignorePatterns: [
+    'apps',
+    'e2e',
+    'docs/screenshots',
+    'docs/examples',
+    'data',
+    'test-results',
+    '.cache',
+    'packages/cli',
+  ],
 };
