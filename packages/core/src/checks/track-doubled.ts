@@ -1,5 +1,6 @@
 import { listed } from '../feeds';
 import { channelsOn } from '../flow';
+import { standsIn } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { takeFree, takeFreeEach, withoutTracks } from './fixes/tracks';
@@ -21,7 +22,7 @@ export const trackDoubled: Check = (solved) =>
         (one) => one.who !== undefined && !app.tracks.some((track) => track.channel === one.channel),
       );
       // The one that is named after what is on it stays.
-      const [keeps = tracks[0]!] = tracks.filter(({ name }) => who !== undefined && name.includes(who));
+      const [keeps = tracks[0]!] = tracks.filter(({ name }) => who !== undefined && standsIn(who, name));
       const others = tracks.filter(({ id }) => id !== keeps.id);
       const nobody =
         unheard.length > 0

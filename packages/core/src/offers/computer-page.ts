@@ -12,6 +12,7 @@ import {
   membersOn,
   needsDriver,
   putApp,
+  standsIn,
   usesJoined,
   type App,
   type AppChoice,
@@ -367,8 +368,7 @@ export const computerPage = (solved: Solved, device: string): ComputerPage => ({
 /** What a track is called: after who is on it, unless it is so already, or nobody is. */
 const nameFor = (name: string, who: string | undefined): string => {
   if (who === undefined) return name;
-  const [a, b] = [name.toLowerCase(), who.toLowerCase()];
-  return a !== '' && (a.includes(b) || b.includes(a)) ? name : who;
+  return standsIn(who, name) || standsIn(name, who) ? name : who;
 };
 
 /**

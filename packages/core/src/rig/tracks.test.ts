@@ -1,6 +1,6 @@
 import { makeEngineMemory, solve } from '../offers';
 import { atInterface } from '../checks/feeds.testing';
-import { isMonitored, putApp, withMonitored, withMonitoring } from '.';
+import { isMonitored, putApp, standsIn, withMonitored, withMonitoring } from '.';
 import { after } from './testing';
 
 /** A recorder of two channels of an interface, a voice on the first, headphones in the interface. */
@@ -40,4 +40,23 @@ describe('tracks played back', () => {
     const all = withMonitoring(app, 20);
     expect(withMonitored(withMonitored(all, 't1', false), 't1', true)).toEqual(all);
   });
+});
+
+describe('a name in another', () => {
+  it.each([
+    ['Ann', 'Ann', true],
+    ['Ann', 'Ann’s voice', true],
+    ['Ann', 'ann left', true],
+    ['Ann', 'voice of ANN', true],
+    ['Ann', 'Hannah', false],
+    ['A', 'Track 1', false],
+    ['1', 'Track 1', true],
+    ['1', 'Track 12', false],
+    ['Ann Bell', 'Ann Bell 2', true],
+    ['Ann Bell', 'Ann', false],
+    ['Åse', 'Spor åse', true],
+    ['', 'Track 1', false],
+    ['…', 'Track 1', false],
+    ['Ann', '', false],
+  ])('“%s” in “%s”: %s', (name, other, is) => expect(standsIn(name, other)).toBe(is));
 });

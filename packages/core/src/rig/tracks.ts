@@ -9,6 +9,16 @@ export const freeTrackId = (tracks: readonly Pick<Track, 'id'>[], base: string):
   }
 };
 
+/** The words of a name in small letters, a blank between them and at either end. */
+const wordsOf = (name: string): string =>
+  ` ${(name.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).join(' ')} `;
+
+/** Whether a name stands in another, whole: "Ann" in "Ann’s voice" and in "ann left", not in "Hannah", nor "A" in "Track 1". */
+export const standsIn = (name: string, other: string): boolean => {
+  const words = wordsOf(name);
+  return words.trim() !== '' && wordsOf(other).includes(words);
+};
+
 /** A recorder with some of its tracks armed, or not. Armed is as a track comes: only what is not is stated. */
 export const withArmed = (app: App, tracks: readonly string[], isArmed: boolean): App => ({
   ...app,

@@ -1,4 +1,4 @@
-import { putApp, type App, type Track } from '../../rig';
+import { putApp, standsIn, type App, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { namedChannels, type NamedChannel } from '../named-channels';
 
@@ -6,7 +6,7 @@ import { namedChannels, type NamedChannel } from '../named-channels';
 
 /** Channels that carry something and that no track takes: those of the sound a track is named after come first. */
 const freeFor = (solved: Solved, app: App, track: Track): NamedChannel[] => {
-  const isOwn = ({ who }: NamedChannel) => who !== undefined && track.name.includes(who);
+  const isOwn = ({ who }: NamedChannel) => who !== undefined && standsIn(who, track.name);
   return namedChannels(solved, app)
     .filter(({ channel, who }) => who !== undefined && !app.tracks.some((one) => one.channel === channel))
     .sort((a, b) => Number(isOwn(b)) - Number(isOwn(a)));
