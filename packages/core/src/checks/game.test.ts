@@ -185,7 +185,7 @@ describe('a game in a call: said, and every fix ends it', () => {
 
   it('is a caution, with what comes there in figures', () => {
     const [found] = solveRig(twoComputers('game')).findings.filter(({ code }) => code === 'leak');
-    expect(found).toMatchObject({ severity: 'caution', figures: [{ unit: 'dB' }] });
+    expect(found).toMatchObject({ severity: 'caution', figures: [{ unit: 'dBFS' }] });
     expect(found!.why).toMatch(/^It comes there at −?\d+(\.\d)? dBFS: who calls talks against it/u);
   });
 });

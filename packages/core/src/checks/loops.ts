@@ -17,18 +17,62 @@ export const edgesOf = ({ graph }: Pick<Solved, 'graph'>, { nodes }: FlowLoop): 
 /** Rounds after which the loudest way round has settled. */
 const SETTLED = 60;
 
+const size = ({ gainDb }: FlowEdge): number => ratioFromDb(gainDb);
+
+/** The places of one way round, found by going on and on; none where that ends somewhere. */
+const oneRing = (edges: readonly FlowEdge[]): string[] => {
+  const onto = new Map(edges.map(({ from, to }) => [from, to]));
+  const seen: string[] = [];
+  for (let at = edges[0]?.from; at !== undefined; at = onto.get(at)) {
+    const met = seen.indexOf(at);
+    if (met >= 0) return seen.slice(met);
+    seen.push(at);
+  }
+  return [];
+};
+
+/** What comes back to a place of 1 that leaves it, all ways in step; undefined where some way round misses the place. */
+const backTo = (place: string, edges: readonly FlowEdge[]): number | undefined => {
+  const into = new Map<string, FlowEdge[]>();
+  for (const edge of edges) into.set(edge.to, [...(into.get(edge.to) ?? []), edge]);
+  const known = new Map<string, number>();
+  const open = new Set<string>();
+  const arrivesAt = (id: string): number => {
+    const there = known.get(id);
+    if (there !== undefined) return there;
+    if (open.has(id)) return NaN;
+    open.add(id);
+    const sum = (into.get(id) ?? []).reduce(
+      (all, edge) => all + size(edge) * (edge.from === place ? 1 : arrivesAt(edge.from)),
+      0,
+    );
+    known.set(id, sum);
+    return sum;
+  };
+  // Ways round that miss the place lead to it, or to others.
+  const isMissed = [...into.keys()].some((id) => Number.isNaN(arrivesAt(id)));
+  return isMissed ? undefined : arrivesAt(place);
+};
+
 /**
- * How loud a sound is after one round through places that feed one another, all ways in step, dB: the largest eigenvalue of what
- * comes back over the ways that lead backwards. Several ways at one delay (left and right of one mix) add like that; ways at
- * several delays do at some frequency.
+ * How loud a sound is after one round through places that feed one another, all ways in step, dB. Where every way round goes through
+ * one place, it is what comes back there; else the largest eigenvalue of what comes back over the ways that lead backwards.
+ * Several ways at one delay (left and right of one mix) add like that; ways at several delays do at some frequency.
  * @param edges the ways of all loops
  */
 export const onceRoundDb = ({ graph }: Pick<Solved, 'graph'>, edges: readonly FlowEdge[]): Db => {
-  const rank = (id: string): number => graph.rank.get(id)!;
   const all = [...new Set(edges)];
+  for (const place of oneRing(all)) {
+    const back = backTo(place, all);
+    if (back !== undefined) return dbFromRatio(back);
+  }
+  return growthDb(graph, all);
+};
+
+const growthDb = (graph: Solved['graph'], all: readonly FlowEdge[]): Db => {
+  const rank = (id: string): number => graph.rank.get(id)!;
   const back = all.filter(({ from, to }) => rank(to) <= rank(from));
   const onward = all.filter((edge) => !back.includes(edge)).sort((a, b) => rank(a.from) - rank(b.from));
-  const size = ({ gainDb }: FlowEdge): number => ratioFromDb(gainDb);
   let strengths = back.map(() => 1 / Math.max(1, back.length));
   let grown = 0;
   for (let round = 0; round < SETTLED; round += 1) {
