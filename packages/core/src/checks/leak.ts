@@ -72,25 +72,18 @@ const unasked = (solved: Solved, { speaker, because, at }: Unasked): Found => {
   const { rig } = solved;
   const [{ post }] = at as [Unasked['at'][number]];
   const computer = 'app' in speaker.ref ? solved.find.app(speaker.ref.app)?.computer : undefined;
-  const level = Math.max(...at.map(({ arrival }) => arrival.level));
+  const arrivals = at.map(({ arrival }) => arrival);
+  const level = loudest(solved, arrivals);
   return finding({
     code: 'leak',
     severity: 'caution',
     title: `${speaker.name} gets through to ${post.inSentence}${at.length > 1 ? ' and others on that call' : ''}`,
-    why: `It comes there at ${figureText(level)} dBFS: ${because}. Keep it out of what the call takes.`,
+    why: `It comes there at ${figureText(level.value)} ${level.unit}: ${because}. Keep it out of what the call takes.`,
     places: [...post.devices, ...(computer ? [computer] : [])].map((device) => ({ device })),
     about: [{ control: `${speaker.id}→${post.app}` }],
-    figures: [
-      loudest(
-        solved,
-        at.map(({ arrival }) => arrival),
-      ),
-    ],
+    figures: [level],
     propose: () => [
-      ...shutAll(
-        solved,
-        at.map(({ arrival }) => arrival),
-      ),
+      ...shutAll(solved, arrivals),
       {
         label: `Say that they are to hear ${speaker.name}`,
         edit: sayIntent(rig, speaker.ref, sinkRefOf({ devices: [], app: post.app! }), 'arrives'),

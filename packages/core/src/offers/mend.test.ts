@@ -53,10 +53,9 @@ describe('mended', () => {
     expect(found(then)).toEqual([]);
   });
 
-  it('leaves advice as advice', () => {
+  it('turns what is only advised, and brings no gear for it', () => {
     const rig = pair('mic-dynamic-hand', 'interface-2', 'xlr', ['a.out', 'b.in1'], { phantom1: true });
     expect(found(rig)).toEqual(['phantom-unneeded']);
-    // That one only wants a switch turned, and so is.
     expect(found(mended(rig))).toEqual([]);
     expect(gear(mended(rig))).toEqual(gear(rig));
   });
@@ -98,7 +97,7 @@ describe('what an edit would do to the findings', () => {
 });
 
 describe('the order of what is offered', () => {
-  it('what ends it first, what does without last; each gone, and nothing graver come', () => {
+  it('what ends it first, what does without last', () => {
     const rig = brokenLead(['cold']);
     const [one] = solveRig(rig).findings.filter(({ code }) => code === 'leg-lost');
     const fixes = fixesFor(rig, one!.id);

@@ -2,6 +2,7 @@ import { channelsOf, obstacleTo, type Chooser } from '../../flow';
 import { freeTrackId, putApp, setSystem, takesSound, type App, type Side, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { HEARD_DBFS, voiceAt } from '../reaching';
+import { onChannel } from './tracks';
 
 /** Fixes that change what programs listen to and what their tracks take. */
 
@@ -27,15 +28,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
           ),
       );
       return free
-        ? taken(
-            {
-              ...app,
-              tracks: app.tracks.map((track) =>
-                track.id === free.id ? { ...track, channel: own.channel } : track,
-              ),
-            },
-            `Let track ${free.name} take channel ${own.channel}`,
-          )
+        ? taken(onChannel(app, free, own.channel), `Let track ${free.name} take channel ${own.channel}`)
         : taken(
             {
               ...app,
@@ -56,7 +49,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
         // What its tracks took was of another stream: the first takes this voice.
         return first
           ? taken(
-              { ...app, input, tracks: [{ ...first, channel }, ...app.tracks.slice(1)] },
+              { ...onChannel(app, first, channel), input },
               `${there}, track ${first.name} take channel ${channel}`,
             )
           : taken({ ...app, input, tracks: [{ id: freeTrackId([], person), name, channel }] }, there);

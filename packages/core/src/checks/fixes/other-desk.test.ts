@@ -44,7 +44,7 @@ it('every desk and interface of the catalogue but its own, the smallest first', 
   expect(sockets).toEqual([...sockets].sort((a, b) => a - b));
 });
 
-it('nothing is put in the place of what is no desk: a microphone, a computer, a converter without sends', () => {
+it('nothing is put in the place of what is no desk: a microphone, a computer, headphones', () => {
   const rig = rigOf({
     devices: [
       MIC,

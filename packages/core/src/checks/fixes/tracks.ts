@@ -12,7 +12,8 @@ const freeFor = (solved: Solved, app: App, track: Track): NamedChannel[] => {
     .sort((a, b) => Number(isOwn(b)) - Number(isOwn(a)));
 };
 
-const onChannel = (app: App, { id }: Track, channel: number): App => ({
+/** A recorder with one of its tracks on a channel. */
+export const onChannel = (app: App, { id }: Track, channel: number): App => ({
   ...app,
   tracks: app.tracks.map((one) => (one.id === id ? { ...one, channel } : one)),
 });
