@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { applyEdit, removeDevice, type Device, type Rig } from '@diaphon/core';
-import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 
 interface Shelved {
   id: string;
@@ -77,6 +77,15 @@ export const openWiring = async (page: Page, id: string): Promise<void> => {
 export const isSaved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
 
 export const finding = (page: Page, code: string) => page.locator(`[data-code="${code}"]`);
+
+/** Opens the card of a finding; readings that come meanwhile may move it from under the pointer, so it is looked at again. */
+export const openCard = (card: Locator): Promise<void> => {
+  const head = card.locator('button[aria-expanded]');
+  return expect(async () => {
+    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+    await expect(head).toHaveAttribute('aria-expanded', 'true', { timeout: 1_000 });
+  }).toPass();
+};
 
 const expectNone = async (axe: AxeBuilder) => {
   const { violations } = await axe.setLegacyMode().analyze();

@@ -1,5 +1,5 @@
 import { buildRig, deskControlId as is, liveStream, sayIntent, setControl, applyEdit } from '@diaphon/core';
-import { copyOfDemo, expect, finding, keep, MUSEUM, test } from './app';
+import { copyOfDemo, expect, finding, keep, MUSEUM, openCard, test } from './app';
 
 test('who is missing is seen in the table and at the post, and one press brings them', async ({
   page,
@@ -205,7 +205,7 @@ test('a sound is kept under the others, and one press turns it down', async ({ p
   await page.getByText('Quieter', { exact: true }).click();
   const card = finding(page, 'too-loud');
   await expect(card).toContainText('11 dB too loud in Gallery');
-  await card.getByRole('button').first().click();
+  await openCard(card);
   await card.getByRole('button', { name: /^Turn Jingle pads fader of Oil store desk down to/ }).click();
   await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
 });

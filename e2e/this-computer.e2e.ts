@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { axe, copyOfDemo, expect, finding, test } from './app';
+import { axe, copyOfDemo, expect, finding, openCard, test } from './app';
 import config from './playwright.config';
 
 const DRIFTING = 'Mistake: USB microphones joined, one left to drift';
@@ -55,7 +55,7 @@ test('a driver that is missing, a system that joins nothing, a program to be sta
   await page.getByLabel('Its system').selectOption('joins inputs by a helper program');
   await page.getByRole('switch', { name: /^The helper is installed/ }).click();
   await expect(finding(page, 'driver-missing')).toContainText('cannot join inputs');
-  await finding(page, 'driver-missing').getByRole('button').first().click();
+  await openCard(finding(page, 'driver-missing'));
   await page
     .getByRole('button', { name: /^Install the helper/ })
     .first()

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { axe, copyOfDemo, expect, finding, isSaved, MUSEUM, openWiring, test } from './app';
+import { axe, copyOfDemo, expect, finding, isSaved, MUSEUM, openCard, openWiring, test } from './app';
 
 /** Other states of a rig beside it: from a fix, from the gains solved, from the rig as it stood, from the history. */
 
@@ -10,7 +10,7 @@ test('variants from everywhere lie over the chart, say what differs in dB, and o
   const id = await copyOfDemo(request, MUSEUM);
   await openWiring(page, id);
   const short = finding(page, 'gain-short').first();
-  await short.getByRole('button').first().click();
+  await openCard(short);
   await short
     .getByRole('button', { name: /^Keep as a variant: / })
     .first()
