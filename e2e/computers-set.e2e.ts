@@ -156,7 +156,7 @@ test('what a call does by itself is set, and told with its figures', async ({ pa
   const itself = page.getByRole('group', { name: 'What Call does by itself' });
   await itself.getByLabel('automatic gain of Call').selectOption('on');
   await expect(itself).toContainText(
-    /Automatic gain turns the loudest voice (up|down) by \d+ dB, to −20 dBFS/,
+    /Automatic gain turns the loudest, .+, (up|down) by \d+ dB, to −20 dBFS/,
   );
   await itself.getByLabel('echo canceller of Call').selectOption('on');
   await expect(itself).toContainText('takes about 40 dB off');

@@ -1,5 +1,5 @@
 import type { Solved } from '../checks';
-import { listed } from '../feeds';
+import { listed, type Speaker } from '../feeds';
 import {
   CANCELLER_DB,
   CANCELLER_REACHES_MS,
@@ -22,19 +22,30 @@ const LEAST_TURN_DB: Db = 0.5;
 
 const dB = (value: number): string => value.toFixed(0).replace('-', '−');
 
-const gainWords = ({ heard, find }: Solved, app: App): string => {
+/** Everything that comes to a call, the loudest first. */
+const comingTo = ({ feeds }: Solved, app: App): { speaker: Speaker; level: Db }[] =>
+  feeds.speakers
+    .flatMap((speaker, row) =>
+      feeds.posts.flatMap((post, at) => {
+        const arrival = post.kind === 'call' && post.app === app.id && feeds.rows[row]![at]!.arrival;
+        return arrival ? [{ speaker, level: arrival.level }] : [];
+      }),
+    )
+    .sort((a, b) => b.level - a.level);
+
+const gainWords = (solved: Solved, app: App): string => {
+  const { heard, find } = solved;
   const edge = heard.graph.dynamics.find(({ levelling }) => levelling?.app === app.id);
-  const sink = heard.sinks.find((one) => one.kind === 'call' && one.app === app.id);
   const db = edge?.terms.find(({ because }) => because.kind === 'app' && because.isAutomatic)?.db;
-  const isHeard = heard.arrivals.some((arrival) => arrival.sink === sink?.node && !arrival.isCrosstalk);
-  if (!edge || !sink || db === undefined || !isHeard)
-    return 'Automatic gain turns nothing: no voice comes to it.';
-  if (Math.abs(db) < LEAST_TURN_DB)
-    return `Automatic gain turns nothing: the loudest comes at ${dB(edge.levelling!.targetDbfs)} dBFS already.`;
-  const noise = heard.noise.get(sink.node);
-  const between = noise === undefined ? '' : `, which leaves ${dB(noise)} dBFS between words`;
-  const turned = `Automatic gain turns the loudest voice ${db > 0 ? 'up' : 'down'} by ${dB(Math.abs(db))} dB`;
+  const [loudest] = comingTo(solved, app);
+  if (!edge || db === undefined || !loudest) return 'Automatic gain turns nothing: nothing comes to it.';
+  const who = loudest.speaker.inSentence;
   const target = `${dB(edge.levelling!.targetDbfs)} dBFS`;
+  if (Math.abs(db) < LEAST_TURN_DB)
+    return `Automatic gain turns nothing: the loudest, ${who}, comes at ${target} already.`;
+  const noise = heard.noise.get(edge.to);
+  const between = noise === undefined ? '' : `, which leaves ${dB(noise)} dBFS between words`;
+  const turned = `Automatic gain turns the loudest, ${who}, ${db > 0 ? 'up' : 'down'} by ${dB(Math.abs(db))} dB`;
   return Math.abs(db) < MOST_AUTOMATIC_GAIN_DB
     ? `${turned}, to ${target}, and the noise with it${between}.`
     : `${turned}, as far as it goes, and leaves it ${db > 0 ? 'under' : 'over'} ${target}; the noise goes with it${between}. Set the level ${db > 0 ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
