@@ -3,8 +3,10 @@
  * Thresholds and signs that no test notices are the mistakes that cost a studio its evening.
  */
 export default {
-  plugins: ['./scripts/mutation/runner.mjs'],
+  plugins: ['./scripts/mutation/runner.mjs', './scripts/mutation/compiles.mjs'],
   testRunner: 'warm',
+  // What does not compile is no mutant: `npm test` would not get as far as the tests.
+  checkers: ['compiles'],
   coverageAnalysis: 'perTest',
   mutator: {
     // What is said is tested by eye and by words.test.ts; what is decided is tested here.
