@@ -15,7 +15,7 @@ import { tryEdit, type Rig } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { leadsAlong } from './way-leads';
 import { plainFinding, solve, type EngineMemory } from './solve-rig';
-import type { OfferedFix } from './fixes';
+import type { OfferedFix } from './fix-order';
 import type { Steps } from './steps';
 
 /** One sound at one listener, as the table shows it. */

@@ -1,18 +1,9 @@
-import { runChecks, runEveryCheck, SEVERITIES, type Finding, type Fix } from '../checks';
+import { runChecks, runEveryCheck, type Finding, type Fix } from '../checks';
 import { combineEdits, deepEqual, tryEdit, type Rig } from '../rig';
-import type { Preview } from './preview';
+import { gravityOf, inOrderTried, type OfferedFix } from './fix-order';
 import { finish, type Steps } from './steps';
 import { turnsOnly } from './turns';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
-
-/** A way to mend a finding that was tried: it ends it, and brings nothing graver. */
-export interface OfferedFix extends Fix {
-  preview: Preview;
-}
-
-/** How grave something is, gravest 0; what is not there counts as less than advice. */
-const gravityOf = (findings: readonly Finding[]): number =>
-  Math.min(SEVERITIES.length, ...findings.map(({ severity }) => SEVERITIES.indexOf(severity)));
 
 /**
  * The ways to mend a finding, each tried on the whole rig: offered only if the finding is gone afterwards and nothing graver
@@ -66,21 +57,8 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     yield { done, of: proposed.length };
     tried.push(...attempt(fix));
   }
-  const swapsTrouble = ({ preview }: OfferedFix): boolean =>
-    gravityOf(preview.come.filter(({ id }) => !turnable.has(id))) <= gravity;
-  const last = tried.filter(({ isLastResort }) => isLastResort);
-  const first = tried.filter(({ isLastResort }) => !isLastResort);
-  const clean = first.filter((fix) => !swapsTrouble(fix));
-  const others = first.filter(swapsTrouble);
-  // A choice that brings another trouble as grave is for want of a better one; a lead or gear may be half of what is needed.
-  return [...clean, ...(clean.length > 0 ? others.filter(changesGear) : others), ...last];
+  return inOrderTried(tried, gravity, turnable);
 }
-
-/** Whether a fix changes leads or devices, not only how something is set or what a program takes. */
-const changesGear = ({ edit }: Fix): boolean =>
-  edit.steps.some(
-    ({ collection, path }) => collection === 'leads' || (collection === 'devices' && path[0] !== 'settings'),
-  );
 
 /** Whether one fix sets again what another has set: it would undo it. */
 const turnsBack = (turn: Fix, fix: Fix): boolean =>

@@ -4,6 +4,7 @@ export { mended, tuned } from './mend';
 export * from './lead-response';
 export * from './try-model';
 export * from './solve-rig';
+export type { OfferedFix } from './fix-order';
 export * from './fixes';
 export * from './place-device';
 export * from './apps';
