@@ -1,5 +1,5 @@
 import { finish, type Steps } from './steps';
-import { figureText, humAt, matingLeads, runChecks, SEVERITIES, type Finding, type PortRef } from '../checks';
+import { figureText, humAt, matingLeads, runChecks, type Finding, type PortRef } from '../checks';
 import { connectorById, type LeadKind, type Medium } from '../catalogue';
 import { couplingLevel, type Circuit } from '../circuit';
 import { connect, lookup, plugName, tryEdit, type Edit, type Rig } from '../rig';
@@ -7,6 +7,7 @@ import { dbFromRatio } from '../units';
 import { turnsGainOnly, turnsOnly } from './turns';
 import { makeEngineMemory, plainFinding, solve, type EngineMemory } from './solve-rig';
 import { splitLeads } from './split-leads';
+import { weighed } from './weigh-leads';
 
 /** A lead that goes into both sockets, and what would happen. */
 export interface LeadOffer {
@@ -30,31 +31,6 @@ export interface LeadOffer {
   /** Level at which sound passes, dB; −Infinity when none does. */
   passesDb: number;
 }
-
-/** So much less than another lead brings is too little to call good, dB. Common practice, no published source. */
-const TOO_LITTLE_DB = 12;
-
-/** Leads that are sound in themselves and bring far less than another sound one, or next to nothing. */
-const weaken = (offers: LeadOffer[]): void => {
-  const good = offers.filter(({ verdict, passesDb }) => verdict === 'good' && Number.isFinite(passesDb));
-  const best = good.reduce<LeadOffer | undefined>(
-    (a, b) => (a && a.passesDb >= b.passesDb ? a : b),
-    undefined,
-  );
-  for (const offer of good) {
-    const lessDb = best!.passesDb - offer.passesDb;
-    if (offer.passesDb < LEAK_DB) {
-      offer.verdict = 'fault';
-      offer.words = `Only ${figureText(offer.passesDb, 0)} dB get through: as good as nothing.`;
-    } else if (lessDb > TOO_LITTLE_DB) {
-      offer.verdict = 'caution';
-      offer.words = `Sound passes with ${figureText(offer.passesDb)} dB, ${figureText(lessDb, 0)} dB less than by “${best!.name}”.`;
-    }
-  }
-};
-
-/** Less than this over a lead is what leaks through it, dB. Common practice, no published source. */
-const LEAK_DB = -50;
 
 /** The best level at which sound passes between two devices, dB; −Infinity when none does. */
 const passingDb = ({ couplings }: Circuit, a: PortRef, b: PortRef): number =>
@@ -134,7 +110,6 @@ export function* leadOffersInSteps(
   memory: EngineMemory,
 ): Steps<LeadOffer[]> {
   const find = lookup(rig);
-  if (find.inPort(a.device, a.port) || find.inPort(b.device, b.port)) return [];
   const before = new Set(runChecks(solve(rig, memory)).map(({ id }) => id));
   const straight = matingLeads(rig, a, b).map(({ kind, flipped }) => ({
     kind,
@@ -186,7 +161,5 @@ export function* leadOffersInSteps(
     yield { done, of: candidates.length };
     offers.push(...attempt(candidate));
   }
-  weaken(offers);
-  const rank = (offer: LeadOffer) => (offer.verdict === 'good' ? 9 : SEVERITIES.indexOf(offer.verdict));
-  return offers.sort((x, y) => rank(y) - rank(x));
+  return weighed(offers);
 }
