@@ -33,6 +33,25 @@ describe('a model on the bench', () => {
     expect(value('interface-2', /Over the noise/)).toBeGreaterThan(40);
   });
 
+  it('a condenser is fed on the bench, and what is wrong no setting ends', () => {
+    expect(value('mic-condenser-large', /Arrives/)).toBeGreaterThan(-60);
+    expect(tryModel(byId('mic-condenser-large')).findings).toEqual([]);
+  });
+
+  it('a USB microphone goes straight into the computer, and says so', () => {
+    for (const id of ['mic-usb', 'mic-usb-plain']) {
+      const { figures } = tryModel(byId(id));
+      expect(figures.map(({ label }) => label)).toEqual(['Arrives at Track Voice', 'Over the noise']);
+      for (const { from } of figures)
+        expect(from).toBe('solved bench: a normal voice at 10 cm, straight into a computer');
+    }
+  });
+
+  it('nothing for what neither hears nor takes a microphone', () => {
+    for (const id of ['loudspeaker', 'headphones', 'hub-bus'])
+      expect(tryModel(byId(id))).toEqual({ figures: [], findings: [] });
+  });
+
   it.each(DEVICE_MODELS.map((model) => [model.id, model] as const))(
     '%s: gives finite figures or none',
     (_id, model) => {
