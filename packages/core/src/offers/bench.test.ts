@@ -1,6 +1,6 @@
 import { modelById } from '../catalogue';
 import { lookup } from '../rig';
-import { makeBench } from './bench';
+import { longEnough, makeBench } from './bench';
 import { solve } from './solve-rig';
 
 /** A rig put together piece by piece, each time by the lead that does it best. */
@@ -129,3 +129,10 @@ describe('a bench', () => {
     ]);
   });
 });
+
+it.each([
+  [3, [1, 3, 5], 3],
+  [3.1, [5, 3, 10, 1], 5],
+  [12, [1, 3, 5], 12],
+  [2, [], 2],
+])('%p m of %j: %p m', (wanted, usual, length) => expect(longEnough(usual, wanted)).toBe(length));

@@ -34,8 +34,11 @@ export interface Bench {
   talker: (name: string, microphone: string, voice: { effort: VoiceEffort; mouthM: number }) => void;
 }
 
-const longEnough = (lengths: readonly number[], lengthM: number): number =>
-  [...lengths].sort((a, b) => a - b).find((usual) => usual >= lengthM) ?? Math.max(lengthM, ...lengths);
+/** The shortest of some lengths that reaches; where none does, one made to measure. */
+export const longEnough = (lengths: readonly number[], lengthM: number): number => {
+  const long = lengths.filter((usual) => usual >= lengthM);
+  return long.length > 0 ? Math.min(...long) : lengthM;
+};
 
 export const makeBench = (name: string): Bench => {
   let rig = emptyRig(name);

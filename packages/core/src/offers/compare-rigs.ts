@@ -53,11 +53,15 @@ const pairsOf = (a: Rig, b: Rig): [Device, Device][] => {
   return pairs;
 };
 
+const SIGNED = new Intl.NumberFormat('en', { signDisplay: 'always', maximumFractionDigits: 2 });
+/** "+6", "−0.5". */
+const signed = (value: number): string => SIGNED.format(value).replace('-', '−');
+
 /** What lies between two values of a control that is set in dB: " (−8 dB)". */
 const byWords = (before: ControlValue, after: ControlValue, { kind }: Control): string => {
   if (kind === 'pan' || typeof before !== 'number' || typeof after !== 'number') return '';
   const db = Number((after - before).toFixed(1));
-  return ` (${db > 0 ? '+' : '−'}${Math.abs(db)} dB)`;
+  return ` (${signed(db)} dB)`;
 };
 
 const settingsApart = (a: Rig, b: Rig, [one, other]: [Device, Device]): string[] => {
@@ -115,7 +119,7 @@ const listens = (rig: Rig, app: App): string => {
   const tracks = app.tracks
     .map(({ name, channel, isArmed }) => `${name} on ${channel}${isArmed === false ? ' (not armed)' : ''}`)
     .join(', ');
-  const gain = app.inputGainDb ? ` at ${app.inputGainDb > 0 ? '+' : '−'}${Math.abs(app.inputGainDb)} dB` : '';
+  const gain = app.inputGainDb ? ` at ${signed(app.inputGainDb)} dB` : '';
   const back = app.monitorMs === undefined ? '' : `, plays back what it records ${app.monitorMs} ms late`;
   const alone = app.takesDevices ? ', takes its devices for itself' : '';
   const buffer = app.bufferFrames ? `, ${app.bufferFrames} samples at a time` : '';

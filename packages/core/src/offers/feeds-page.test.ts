@@ -1,8 +1,9 @@
 import { deskControlId as is } from '../catalogue';
 import { atInterface, DESKS, talk } from '../checks/feeds.testing';
+import { jinglesUnder } from '../checks/bad-desks.testing';
 import { liveStream, skerryLight } from '../demo';
 import { applyEdit, type Rig } from '../rig';
-import { feedDetailInSteps, feedsPage } from './feeds-page';
+import { feedDetailInSteps, feedsPage, toldOf } from './feeds-page';
 import { makeEngineMemory, solve, solveRig } from './solve-rig';
 import { finish } from './steps';
 
@@ -142,4 +143,34 @@ describe('a cell opened', () => {
     expect(opened.turns[0]!.preview.come).toEqual([]);
     expect(opened.turns[0]!.preview.gone.map(({ code }) => code)).toContain('unheard');
   });
+});
+
+describe('which ways are told', () => {
+  const way = (through: string, gainDb: number) => ({ through: [through], leads: [], lateMs: 1, gainDb });
+
+  it('the strongest first, each against it, down to a millionth of its power', () => {
+    expect(toldOf([way('b', -10), way('a', 0), way('d', -60), way('c', -59)])).toEqual([
+      { through: ['a'], leads: [], lateMs: 1, againstDb: 0 },
+      { through: ['b'], leads: [], lateMs: 1, againstDb: -10 },
+      { through: ['c'], leads: [], lateMs: 1, againstDb: -59 },
+    ]);
+  });
+
+  it('ways through the same things are one: the stronger', () => {
+    expect(toldOf([way('a', -3), way('b', -1), way('a', -2)]).map(({ againstDb }) => againstDb)).toEqual([
+      0, -1,
+    ]);
+  });
+});
+
+it('what is too loud under others says by how much, and how far under it is wanted', () => {
+  const cells = (faderDb: number) =>
+    pageOf(jinglesUnder(faderDb))
+      .rows.flat()
+      .filter(({ quieterByDb }) => quieterByDb !== undefined);
+  expect(cells(0).length).toBeGreaterThan(0);
+  expect(cells(0).some(({ tooLoudByDb }) => tooLoudByDb !== undefined)).toBe(true);
+  expect(cells(-40).every((cell) => !('tooLoudByDb' in cell))).toBe(true);
+  const all = pageOf(jinglesUnder(0)).rows.flat();
+  expect(all.some((cell) => !('quieterByDb' in cell))).toBe(true);
 });

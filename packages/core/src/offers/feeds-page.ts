@@ -1,13 +1,4 @@
-import {
-  isGrave,
-  keepOut,
-  letThrough,
-  runChecks,
-  SEVERITIES,
-  type Fix,
-  type Found,
-  type Solved,
-} from '../checks';
+import { isGrave, keepOut, letThrough, runChecks, type Fix, type Found, type Solved } from '../checks';
 import { postSentences, type Feed, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
 import type { Again } from '../gain';
@@ -15,7 +6,7 @@ import { tryEdit, type Rig } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { leadsAlong } from './way-leads';
 import { plainFinding, solve, type EngineMemory } from './solve-rig';
-import type { OfferedFix } from './fix-order';
+import { gravityOf, type OfferedFix } from './fix-order';
 import type { Steps } from './steps';
 
 /** One sound at one listener, as the table shows it. */
@@ -104,11 +95,26 @@ const namesAlong = ({ graph, find, rig }: Solved, start: string, edges: readonly
     const someone = rig.people.find((one) => one.id === person)?.name;
     return someone ?? find.device(device ?? '')?.name ?? label;
   };
-  return [start, ...edges.map(({ to }) => to)].map(nameOf).filter((name, at, all) => name !== all[at - 1]);
+  return [start, ...edges.map(({ to }) => to)]
+    .map(nameOf)
+    .reduce<string[]>((told, name) => (name === told.at(-1) ? told : [...told, name]), []);
 };
 
 /** Ways over which a sound comes by no more than one millionth of its power are not told, dB. */
 const TOLD_DB = -60;
+
+/** The ways that are told, the strongest first and each against it. */
+export const toldOf = (all: readonly (Omit<FeedWay, 'againstDb'> & { gainDb: Db })[]): FeedWay[] => {
+  const strongest = Math.max(...all.map(({ gainDb }) => gainDb));
+  const told = all
+    .map(({ gainDb, ...way }): FeedWay => ({ ...way, againstDb: gainDb - strongest }))
+    .filter(({ againstDb }) => againstDb > TOLD_DB)
+    .sort((a, b) => b.againstDb - a.againstDb);
+  // Left and right of one listener are one way: the stronger of the two stands for both.
+  return told.filter(
+    ({ through }, at) => told.findIndex((one) => one.through.join('\n') === through.join('\n')) === at,
+  );
+};
 
 const waysOf = (solved: Solved, speaker: Speaker, post: Post): FeedWay[] => {
   const all = speaker.indexes.flatMap((index) => {
@@ -122,15 +128,7 @@ const waysOf = (solved: Solved, speaker: Speaker, post: Post): FeedWay[] => {
         lateMs,
       }));
   });
-  const strongest = Math.max(...all.map(({ gainDb }) => gainDb));
-  const told = all
-    .map(({ gainDb, ...way }): FeedWay => ({ ...way, againstDb: gainDb - strongest }))
-    .filter(({ againstDb }) => againstDb > TOLD_DB)
-    .sort((a, b) => b.againstDb - a.againstDb);
-  // Left and right of one listener are one way: the stronger of the two stands for both.
-  return told.filter(
-    ({ through }, at) => told.findIndex((one) => one.through.join('\n') === through.join('\n')) === at,
-  );
+  return toldOf(all);
 };
 
 /** The cell of a speaker and a listener; undefined where one of them is not there (any more). */
@@ -140,9 +138,6 @@ const feedAt = ({ feeds }: Solved, speakerId: string, postId: string) => {
   const [speaker, post, feed] = [feeds.speakers[row], feeds.posts[at], feeds.rows[row]?.[at]];
   return speaker && post && feed ? { speaker, post, feed } : undefined;
 };
-
-const gravity = ({ preview: { come } }: OfferedFix): number =>
-  Math.min(SEVERITIES.length, ...come.map(({ severity }) => SEVERITIES.indexOf(severity)));
 
 /** More findings than this are not gone through for what might bring a sound through. */
 const MOST_FINDINGS = 8;
@@ -199,6 +194,6 @@ export function* feedDetailInSteps(
   }
   return {
     ways: comes ? waysOf(solved, speaker, post) : [],
-    turns: [...turns.values()].sort((a, b) => gravity(b) - gravity(a)),
+    turns: [...turns.values()].sort((a, b) => gravityOf(b.preview.come) - gravityOf(a.preview.come)),
   };
 }

@@ -126,6 +126,13 @@ describe('only leads that mate are offered, each with its verdict', () => {
     expect(solveRig(joined).usbLinks).toMatchObject([{ device: 'mixer', to }]);
     expect(offerChain(joined, from, to)).toBeUndefined();
     expect(offerChain(rig, from, { device: 'laptop', port: 'jack' })).toBeUndefined();
+    // Where one lead does, there is no chain.
+    expect(
+      offerLeads(desk, { device: 'mixer', port: 'usb' }, { device: 'laptop', port: 'usb1' }),
+    ).not.toEqual([]);
+    expect(
+      offerChain(desk, { device: 'mixer', port: 'usb' }, { device: 'laptop', port: 'usb1' }),
+    ).toBeUndefined();
   });
 
   it('every offer makes a sound document', () => {

@@ -36,6 +36,7 @@ describe('what a lead does over frequency', () => {
     const [reading] = leadResponse(guitar(10), 'run');
     const at = (hertz: number) => reading!.points.find((point) => point.hertz === hertz)!.db;
     expect(reading!.at10kDb).toBeCloseTo(at(10_000) - at(1000), 9);
+    expect(reading!.at20kDb).toBeCloseTo(at(20_000) - at(1000), 9);
     expect(reading!.at20kDb).toBeLessThan(reading!.at10kDb);
     expect(reading!.at1kDb).toBe(at(1000));
   });

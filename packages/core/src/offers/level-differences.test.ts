@@ -53,3 +53,11 @@ describe('what another state of a rig changes at every listener', () => {
     );
   });
 });
+
+it('half a tenth of a decibel nobody hears, more somebody may read off a meter', () => {
+  const [row] = rows(museum).filter(({ arrives }) => arrives);
+  const at = (overNoiseDb: number) =>
+    levelDifferences([{ ...row!, overNoiseDb: 0 }], [{ ...row!, overNoiseDb }]);
+  expect(at(0.05)).toEqual([]);
+  expect(at(-0.06).map(({ overNoiseDb }) => overNoiseDb)).toEqual([-0.06]);
+});

@@ -74,8 +74,8 @@ export const levelsPage = (strands: readonly Strand[], chosen?: string): LevelsP
   chosen: strands.find(({ id }) => id === chosen) ?? strands[0],
 });
 
-/** Less than this of the noise nobody looks for, of 1. */
-const SLIGHT_SHARE = 0.01;
+/** A share of the noise that reads 0 % nobody looks for. */
+const isTold = (share: number): boolean => Math.round(100 * share) > 0;
 
 /** What makes the noise under a strand. @returns undefined where there is no such strand */
 export const hissPage = ({ find, graph, strands }: Solved, chosen: string): HissPage | undefined => {
@@ -83,7 +83,7 @@ export const hissPage = ({ find, graph, strands }: Solved, chosen: string): Hiss
   if (!strand) return undefined;
   return {
     shares: noiseShares(graph, strand)
-      .filter(({ share }) => share >= SLIGHT_SHARE)
+      .filter(({ share }) => isTold(share))
       .map(({ stage, share, overDb }) => {
         const maker = strand.stages[stage]!;
         const { device } = maker;

@@ -99,7 +99,7 @@ const channelWords = (lines: readonly ListedDevice[], { inputs, outputs }: Expec
     const listed = said.reduce((all, one) => all + one, 0);
     return said.length > 0 && listed !== wanted ? [`${listed} ${word} listed, ${wanted} in the rig`] : [];
   });
-  return apart.length > 0 ? apart.join('; ') : undefined;
+  return apart.join('; ') || undefined;
 };
 
 /** Lays a list beside a computer of the rig. What nobody has paired is paired by name; each line stands for one device. */

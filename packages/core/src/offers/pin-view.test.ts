@@ -2,8 +2,8 @@ import { skerryLight } from '../demo';
 import { buildRig, removeLead } from '../rig';
 import { after } from '../rig/testing';
 import { LIKENESS, meetingLevelDb } from '../flow';
-import { pinView } from './pin-view';
-import { traceSocket } from './trace';
+import { isSide, pinView } from './pin-view';
+import { carries, traceSocket, withoutDoubles } from './trace';
 
 describe('the pin view of a lead', () => {
   const view = pinView(skerryLight, 'caller-lead')!;
@@ -101,7 +101,30 @@ describe('two sides in one input (arithmetic)', () => {
   });
 });
 
+it('a side that comes with less than a hundredth only leaks in from the other', () => {
+  expect([0.01, 0.0099, -0.5, 0].map((re) => isSide({ re, im: 0 }))).toEqual([true, false, true, false]);
+});
+
 describe('tracing a socket', () => {
+  const step = (label: string, gainDb: number) =>
+    ({ node: label, label, device: 'box', deviceName: 'Box', gainDb, delayMs: 0 }) as const;
+
+  it('a way that goes nowhere, or to where nobody hears it, is none', () => {
+    expect(carries({ steps: [step('a', 0)] })).toBe(false);
+    expect(carries({ steps: [step('a', 0), step('b', -90)] })).toBe(false);
+    expect(carries({ steps: [step('a', 0), step('b', -95), step('c', -89)] })).toBe(true);
+  });
+
+  it('ways alike but for their side are one, and said to be so many', () => {
+    const ways = (...sides: string[]) =>
+      sides.map((side) => ({ end: `Ear, ${side}`, steps: [step('a', 0), step(`Ear, ${side}`, -3)] }));
+    expect(withoutDoubles(ways('left')).map(({ end }) => end)).toEqual(['Ear, left']);
+    expect(withoutDoubles(ways('left', 'right')).map(({ end }) => end)).toEqual(['Ear, both sides']);
+    expect(withoutDoubles(ways('left', 'right', 'left')).map(({ end }) => end)).toEqual([
+      'Ear, 3 ways alike',
+    ]);
+  });
+
   it('an input: who speaks into it, and every listener behind it with gain and delay', () => {
     const trace = traceSocket(skerryLight, { device: 'mixer', port: 'in1' });
     expect(trace.comesFrom.map(({ end }) => end)).toEqual(['Keeper']);

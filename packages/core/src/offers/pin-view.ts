@@ -70,6 +70,12 @@ const loadAt = (
   };
 };
 
+/** A side that comes with less than this only leaks in from the other, as a ratio. Common practice, no published source. */
+const LEAST_OF_SIDE = 0.01;
+/** Whether a side of a programme is there by its own. */
+export const isSide = ({ re, im }: { re: number; im: number }): boolean =>
+  Math.hypot(re, im) >= LEAST_OF_SIDE;
+
 /** Everything the pin view of a lead shows; undefined when there is no such lead. */
 export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
   const find = lookup(rig);
@@ -97,8 +103,7 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
         c.to.device === left.to.device &&
         c.to.element === left.to.element,
     );
-    // A side that only leaks in from the other is not a meeting.
-    if (!right || Math.hypot(right.re, right.im) < 0.01 || Math.hypot(left.re, left.im) < 0.01) return [];
+    if (!right || !isSide(left) || !isSide(right)) return [];
     const level = (likeness: number) => meetingLevelDb(left, right, likeness);
     return [
       {

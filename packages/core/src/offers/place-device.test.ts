@@ -1,5 +1,5 @@
 import { modelById } from '../catalogue';
-import { addDevice, emptyRig, putPerson, putPlacement } from '../rig';
+import { addDevice, emptyRig, putPerson, putPlacement, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { fixesFor } from './fixes';
 import { listenTo, streamOptions } from './apps';
@@ -8,6 +8,13 @@ import { solveRig } from './solve-rig';
 import { offerLeads } from './lead-offers';
 
 describe('a rig made by hand, from nothing', () => {
+  it('a second computer of a kind gets a recorder of its own', () => {
+    const place = (rig: Rig) => placeDevice(rig, modelById('laptop-c'));
+    const { apps, devices } = after(emptyRig('New'), place, place);
+    expect(apps.map(({ computer }) => computer)).toEqual(devices.map(({ id }) => id));
+    expect(new Set(devices.map(({ id }) => id)).size).toBe(2);
+  });
+
   it('an empty one is not called clear, and lacks nothing yet', () => {
     expect(solveRig(emptyRig('New'))).toMatchObject({ findings: [], toDo: [], isHeard: false });
   });

@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { DEMO_RIGS, generateRig, skerryLight } from '../demo';
-import { applyEdit, removeLead, setControl } from '../rig';
+import { applyEdit, lookup, removeLead, setControl } from '../rig';
 import { fresh } from '../rig/testing';
-import { solveRig } from './solve-rig';
+import { makeEngineMemory, solve, solveRig } from './solve-rig';
 
 describe('one full pass', () => {
   it('gives the same with the last circuit used again as from nothing', () => {
@@ -53,5 +53,32 @@ describe('one full pass', () => {
   it('a rig with nothing in it has nothing to say', () => {
     const nothing = { ...skerryLight, devices: [], leads: [], people: [], placements: [] };
     expect(solveRig(nothing)).toMatchObject({ findings: [], strands: [] });
+  });
+});
+
+describe('what is supposed of a rig', () => {
+  const open = (['hot', 'cold'] as const).map((conductor) => ({
+    ...{ kind: 'open' as const, lead: 'guest-lead', conductor },
+  }));
+  const guestIsHeard = (conditions: Parameters<typeof solve>[2]) =>
+    solve(skerryLight, undefined, conditions).strands.some(
+      ({ sourceName, sinkLabel, arrives }) =>
+        sourceName === 'Guest' && sinkLabel === 'Track Guest' && arrives,
+    );
+
+  it('is in what is heard; with nothing supposed the rig is as it is', () => {
+    expect(guestIsHeard([])).toBe(true);
+    expect(guestIsHeard(open)).toBe(false);
+    expect(solve(skerryLight).find).toBe(lookup(skerryLight));
+  });
+
+  it('is not remembered as what is heard in the rig', () => {
+    const memory = makeEngineMemory();
+    solve(skerryLight, memory, open);
+    expect(memory.heard).toBeUndefined();
+    const { heard } = solve(skerryLight, memory);
+    expect(memory.heard).toBe(heard);
+    solve(skerryLight, memory, open);
+    expect(memory.heard).toBe(heard);
   });
 });

@@ -51,6 +51,16 @@ describe('which meters move', () => {
 });
 
 describe('what is asked', () => {
+  it('of ears and rooms here, and of no stream', () => {
+    const steps = testCall(solved(skerryLight)).steps;
+    const asked = steps.flatMap(({ questions }) => questions.map(({ question }) => question));
+    for (const post of solved(skerryLight).feeds.posts) {
+      const isAsked = asked.some((one) => one.includes(post.kind === 'call' ? post.name : post.inSentence));
+      expect([post.kind, isAsked]).toEqual([post.kind, ['ears', 'room', 'call'].includes(post.kind)]);
+    }
+    expect(solved(skerryLight).feeds.posts.map(({ kind }) => kind)).toContain('room');
+  });
+
   it('of every far end about everyone, themselves among them, as it is meant', () => {
     const rig = talk(PODCAST, 'call', {}, withFarEnds({ id: 'ines' }, { id: 'jon' }));
     const { questions } = stepOf(rig, 'INES');

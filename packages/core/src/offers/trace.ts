@@ -66,6 +66,10 @@ const stepsOf = (rig: Rig, graph: FlowGraph, start: string, way: FlowEdge[]): Tr
 /** Below this a way carries nothing that anyone hears, dB. */
 const LOST_DB = -90;
 
+/** Whether sound gets anywhere by a way, and anyone would hear it there. */
+export const carries = ({ steps: [, ...on] }: Pick<TraceWay, 'steps'>): boolean =>
+  (on.at(-1)?.gainDb ?? -Infinity) > LOST_DB;
+
 /** Where a socket's sound comes from and where it goes, each way with its losses. */
 export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): Trace => {
   const find = lookup(rig);
@@ -78,7 +82,6 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
   };
   /** Meant to go there: a neighbour who strays into a microphone does not speak into it. */
   const isMeant = (way: FlowEdge[]) => !way.some(isStrayAir);
-  const carries = (steps: TraceStep[]) => steps.length > 1 && steps[steps.length - 1]!.gainDb > LOST_DB;
 
   const goesTo = here.flatMap((start) => {
     const by = mainWay(graph, start);
@@ -93,17 +96,17 @@ export const traceSocket = (rig: Rig, socket: PortRef, memory?: EngineMemory): T
     const by = mainWay(graph, source.node);
     return here
       .map((end) => wayTo(by, source.node, end))
-      .filter((way) => way.length > 0 && isMeant(way))
+      .filter(isMeant)
       .map((way) => ({ end: source.name, steps: stepsOf(rig, graph, source.node, way) }));
   });
   return {
-    goesTo: withoutDoubles(goesTo.filter(({ steps }) => carries(steps))),
-    comesFrom: withoutDoubles(comesFrom.filter(({ steps }) => carries(steps))),
+    goesTo: withoutDoubles(goesTo.filter(carries)),
+    comesFrom: withoutDoubles(comesFrom.filter(carries)),
   };
 };
 
 /** Ways that differ only in the side they take are told as one. */
-const withoutDoubles = (ways: TraceWay[]): TraceWay[] => {
+export const withoutDoubles = (ways: TraceWay[]): TraceWay[] => {
   const groups = new Map<string, TraceWay[]>();
   for (const way of ways) {
     const key = way.steps

@@ -32,7 +32,7 @@ const yesOrNo = (is: boolean): string => (is ? 'yes' : 'no');
 
 const rowsOf = (solved: Solved, page: ComputerPage): TrackSheetRow[] =>
   page.apps
-    .filter(({ kind, channels }) => kind === 'recorder' && channels.length > 0)
+    .filter(({ kind }) => kind === 'recorder')
     .flatMap((app) => {
       const armed = (track: string) =>
         solved.find.app(app.id)?.tracks.find(({ id }) => id === track)?.isArmed !== false;

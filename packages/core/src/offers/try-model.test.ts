@@ -47,6 +47,10 @@ describe('a model on the bench', () => {
     }
   });
 
+  it('a voice goes into the microphone socket of what has others, too', () => {
+    expect(value('laptop-c', /^Arrives at Jack microphone/)).toBeCloseTo(-54.3, 0);
+  });
+
   it('nothing for what neither hears nor takes a microphone', () => {
     for (const id of ['loudspeaker', 'headphones', 'hub-bus'])
       expect(tryModel(byId(id))).toEqual({ figures: [], findings: [] });
