@@ -4,7 +4,7 @@ import { addBooster, moveTalker, setGain } from './fixes/level';
 import { firstGain, placementOf, voices } from './voice-gain';
 import { combineEdits } from '../rig';
 
-/** An amplifier in the last tenth of its travel, where hiss grows. */
+/** An amplifier near the end of its travel, where hiss grows. */
 export const gainTopOfRange: Check = (solved) => {
   const limit = solved.rig.assumptions.gainTravelLimit;
   return voices(solved).flatMap((strand): Found[] => {
@@ -34,14 +34,19 @@ export const gainTopOfRange: Check = (solved) => {
         code: 'gain-top-of-range',
         severity: 'caution',
         title: `${gain.control.label} of ${solved.find.device(gain.device)?.name} is at ${figureText(gain.travel * 100, 0)} % of its travel`,
-        why: `The last tenth of an amplifier's range brings hiss and leaves nothing in hand when ${strand.sourceName} speaks more quietly. Get closer, or add clean level ahead of it.`,
+        why: `Above ${figureText(limit * 100, 0)} % of its travel an amplifier brings hiss and leaves nothing in hand when ${strand.sourceName} speaks more quietly. Get closer, or add clean level ahead of it.`,
         places: [
           { device: gain.device, control: gain.control.id },
           ...(placement ? [{ device: placement.device, person: placement.person }] : []),
         ],
         figures: [
           { label: 'Gain', value: gain.value, unit: 'dB', from: `setting of ${gain.control.label}` },
-          { label: 'Limit', value: highest, unit: 'dB', from: `assumption: ${limit * 100} % of the travel` },
+          {
+            label: 'Limit',
+            value: highest,
+            unit: 'dB',
+            from: `assumption: ${figureText(limit * 100, 0)} % of the travel`,
+          },
         ],
         propose: () => [
           ...addBooster(solved, placement?.device, gain, missing),
