@@ -97,7 +97,7 @@ const twoOf = (
   if (againstDb < leastDb) return undefined;
   const apartMs = Math.abs(second.lateMs - first.lateMs);
   // Turned over against one another they are furthest apart where a whole turn lies between, else where half a turn does.
-  const isOver = first.re < 0 !== second.re < 0;
+  const isOver = first.re * second.re < 0;
   return {
     first,
     second,

@@ -99,17 +99,18 @@ describe('level made earlier: as the engine finds when every step is tried', () 
   });
 
   it.each([
-    ['no further than so much of its travel', 21, 50, 0.3, 1],
-    ['the second in steps of three', 12, 56, 0.9, 3],
-    ['the second three over its least', 12, 13, 0.9, 1],
-  ])('%s', (_what, preamp, box, gainTravelLimit, stepDb) => {
+    ['no further than so much of its travel', 21, 50, 0.3, 1, 0],
+    ['the second in steps of three', 12, 56, 0.9, 3, 0],
+    ['the second three over its least', 12, 13, 0.9, 1, 10],
+    ['the second where its least is under nothing', 12, -4, 0.9, 1, -10],
+  ])('%s', (_what, preamp, box, gainTravelLimit, stepDb, minDb) => {
     const rig = chain(preamp, box);
     const limited = {
       ...rig,
       assumptions: { ...rig.assumptions, gainTravelLimit },
       models: rig.models.map((model) => ({
         ...model,
-        controls: model.controls.map((one) => (one.id === 'gain1' ? { ...one, stepDb } : one)),
+        controls: model.controls.map((one) => (one.id === 'gain1' ? { ...one, stepDb, minDb } : one)),
       })),
     } as Rig;
     const [found, expected] = [best(limited)!, byTrying(limited, stepDb)!];

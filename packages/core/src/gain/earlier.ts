@@ -106,8 +106,7 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
         .flatMap(({ headroomDb }) => (headroomDb === null ? [] : [headroomDb - NARROW_HEADROOM_DB]));
       const most = Math.min(inside(early) - early.value, late.value - late.min, ...rooms);
       const step = Math.max(early.step, late.step);
-      const steps = Math.floor(most / step + 1e-9);
-      if (steps <= 0) continue;
+      const steps = Math.max(0, Math.floor(most / step + 1e-9));
       const better = (count: number) =>
         overNoise(find, graph, strand, noise, { early, late }, count * step) - now;
       const highest = better(steps);

@@ -31,9 +31,10 @@ export const noiseShares = (graph: FlowGraph, { stages }: Strand): NoiseShare[] 
       found.push({ stage: index, isOnTheWay: true, overDb: stage.typical - edge.noise });
   });
   const over = stages.at(-1)!.signalToNoiseDb;
-  const whole = over === null ? 0 : powerUnder(over);
+  // Where nothing is known of the whole, nothing is a share of it.
+  const whole = over === null ? Infinity : powerUnder(over);
   return found
-    .map((one) => ({ ...one, share: whole > 0 ? powerUnder(one.overDb) / whole : 0 }))
+    .map((one) => ({ ...one, share: powerUnder(one.overDb) / whole }))
     .sort((a, b) => a.overDb - b.overDb);
 };
 

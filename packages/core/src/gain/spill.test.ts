@@ -64,6 +64,15 @@ describe('neighbours in each other’s microphones', () => {
     expect(ribbon.roomDb - byRoom.roomDb).toBeCloseTo(-10 * Math.log10(3), 1);
   });
 
+  it('whoever sits there without a microphone is heard in those of the others', () => {
+    const three = tableOf({ ...OPEN, count: 3 });
+    const guest = three.people[2]!.id;
+    const rig: Rig = { ...three, placements: three.placements.filter(({ person }) => person !== guest) };
+    const [with_, without] = [three, rig].map((one) => spills(one).filter(({ person }) => person === guest));
+    expect(without).toEqual(with_);
+    expect(spills(rig).some(({ owner }) => owner === guest)).toBe(false);
+  });
+
   it('a microphone of two: the weaker of them is the owner', () => {
     const three = tableOf({ ...OPEN, count: 3 });
     const rig: Rig = {

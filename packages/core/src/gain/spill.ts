@@ -29,6 +29,7 @@ export const spillsOf = (find: Lookup, heard: Heardness): Spill[] => {
   const answerDb = roomAnswerDb(volumeM3, reverbS);
   const seated = seatedPeople(find.rig);
   const { sources } = heard.graph;
+  // Everyone who has a place makes sound.
   const sourceOf = (person: string) => sources.findIndex((source) => source.person === person);
   return capsulePoses(find.rig)
     .flatMap((pose): Spill[] => {
@@ -36,8 +37,7 @@ export const spillsOf = (find: Lookup, heard: Heardness): Spill[] => {
       const node = pointId(device, capsule);
       const level = (person: string): number => {
         const index = sourceOf(person);
-        const source = sources[index];
-        return (source && levelAt(heard, source, index, node)) ?? -Infinity;
+        return levelAt(heard, sources[index]!, index, node) ?? -Infinity;
       };
       const here = placementsAt(find.rig, pose);
       const own = here.map(({ person }) => ({ person, db: level(person) })).sort((a, b) => a.db - b.db)[0];
@@ -46,7 +46,7 @@ export const spillsOf = (find: Lookup, heard: Heardness): Spill[] => {
       return seated.flatMap(({ id, spot }): Spill[] => {
         if (here.some(({ person }) => person === id)) return [];
         const straightDb = level(id);
-        const roomDb = (sources[sourceOf(id)]?.level ?? -Infinity) + answerDb + fromAllAroundDb(omniPart);
+        const roomDb = sources[sourceOf(id)]!.level + answerDb + fromAllAroundDb(omniPart);
         const { distanceM, offAxisDeg } = between(spot, pose);
         return [
           {

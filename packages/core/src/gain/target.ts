@@ -164,6 +164,9 @@ export interface Verdict {
 export const verdictOf = (strand: Strand): Verdict =>
   verdictAt(strand, strand.stages[strand.stages.length - 1]!);
 
+/** Under its aim, on it, over it. */
+const KIND_BY_SIGN = ['too-quiet', 'on-target', 'too-loud'] as const;
+
 /** Judges where a voice ends against the aim there. */
 export const verdictAt = (
   { aim, arrives }: Pick<Strand, 'aim' | 'arrives'>,
@@ -172,6 +175,5 @@ export const verdictAt = (
   const level = aim.measure === 'typical' ? typical : peak;
   if (!arrives) return { kind: 'not-arriving', level, byDb: 0 };
   const byDb = outsideBy(aim, typical, peak);
-  if (byDb === 0) return { kind: 'on-target', level, byDb };
-  return { kind: byDb < 0 ? 'too-quiet' : 'too-loud', level, byDb: Math.abs(byDb) };
+  return { kind: KIND_BY_SIGN[Math.sign(byDb) + 1]!, level, byDb: Math.abs(byDb) };
 };
