@@ -37,14 +37,19 @@ const valueAt = (map, key, make) => {
   return map.get(key);
 };
 
-const files = readdirSync(SOURCES, { recursive: true })
-  .filter((name) => name.endsWith('.ts'))
-  .sort();
-const testFiles = files.filter(
-  (name) =>
-    name.endsWith('.test.ts') && !SLOW.test(name) && FOLDERS.some((folder) => name.startsWith(folder)),
-);
-const sourceFiles = files.filter((name) => !/(^|[./])test(ing)?\.ts$/.test(name));
+/** Listed where a process works, once it works there: whoever edits meanwhile does so elsewhere. */
+let sourceFiles = [];
+let testFiles = [];
+const listFiles = () => {
+  const files = readdirSync(SOURCES, { recursive: true })
+    .filter((name) => name.endsWith('.ts'))
+    .sort();
+  testFiles = files.filter(
+    (name) =>
+      name.endsWith('.test.ts') && !SLOW.test(name) && FOLDERS.some((folder) => name.startsWith(folder)),
+  );
+  sourceFiles = files.filter((name) => !/(^|[./])test(ing)?\.ts$/.test(name));
+};
 
 const folderOf = (file) => file.split('/')[0];
 /** Whether a test file is there for a source file: by its name, in the same folder or one of its folders. */
@@ -62,6 +67,7 @@ class WarmRunner {
   }
 
   async init() {
+    listFiles();
     readAs(keepBelow(sourceFiles));
     for (const file of sourceFiles) readSource(resolve(SOURCES, file));
   }
