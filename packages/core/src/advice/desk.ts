@@ -1,5 +1,6 @@
 import { inputsNeeded, ownedCount, type Answers } from './answers';
 import { modelById } from '../catalogue';
+import { headphoneWords } from './headphones';
 import type { Topic } from './topic';
 
 interface Point {
@@ -104,6 +105,7 @@ export const deskTopic = (answers: Answers): Topic => {
         ? [`Much speaks for a mixer, but ${needed} inputs at once are more than the small ones have.`]
         : []),
       socketWords(needed, socketsOf(model).length),
+      ...headphoneWords(answers, model),
     ],
     schools: [
       {

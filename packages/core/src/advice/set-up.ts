@@ -5,6 +5,7 @@ import { applyEdit, lookup, putApp, setControl, type App, type Rig } from '../ri
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
 import { reasonsForXlr } from './connection';
 import { chooseDesk, socketsOf } from './desk';
+import { AMPLIFIER, headphoneSockets } from './headphones';
 
 const COMPUTERS = ['laptop-c', 'laptop-earthed', 'desktop', 'laptop-tunnel'] as const;
 
@@ -95,17 +96,13 @@ const usbRig = (answers: Answers, bench: Bench): void => {
 
 /** Headphones for everyone in the room: from the desk's own sockets, then from an amplifier behind its line outputs. */
 const headphonesForAll = (answers: Answers, bench: Bench, desk: string, model: string): void => {
-  const { ports } = modelById(model);
-  const sockets = ports
-    .filter(({ id }) => id.startsWith('phones'))
-    .map(({ id }) => ({ device: desk, port: id }));
-  const lineOuts = ['outL', 'outR'].filter((port) => ports.some(({ id }) => id === port));
-  // Where loudspeakers hang on the line outputs, those in the room hear them.
-  if (answers.people > sockets.length && lineOuts.length === 2 && !answers.events) {
-    const amplifier = bench.add('headphone-amplifier', 'Headphone amplifier', 'Table');
-    bench.join({ device: desk, port: 'outL' }, { device: amplifier, port: 'inL' }, 1);
-    bench.join({ device: desk, port: 'outR' }, { device: amplifier, port: 'inR' }, 1);
-    for (const n of [1, 2, 3, 4]) sockets.push({ device: amplifier, port: `phones${n}` });
+  const { own, ofAmplifier } = headphoneSockets(answers, model);
+  const sockets = own.map((port) => ({ device: desk, port }));
+  if (ofAmplifier.length > 0) {
+    const device = bench.add(AMPLIFIER, 'Headphone amplifier', 'Table');
+    bench.join({ device: desk, port: 'outL' }, { device, port: 'inL' }, 1);
+    bench.join({ device: desk, port: 'outR' }, { device, port: 'inR' }, 1);
+    sockets.push(...ofAmplifier.map((port) => ({ device, port })));
   }
   sockets.slice(0, Math.max(1, answers.people)).forEach((socket, index) => {
     const name = index === 0 ? 'Headphones' : `Headphones ${index + 1}`;
