@@ -45,6 +45,18 @@ describe('once round', () => {
       ).toBeCloseTo(db(0.25), 9),
   );
 
+  it.each([
+    // Three places that all feed one another by a half: just on the edge of howling (the complete graph of three has eigenvalue 2).
+    [0.5, 0],
+    // By a quarter: over the ways back 0.1406, 0.0781, 0.3125 and 0.0625, eigenvalue 0.26262 (by hand).
+    [0.25, db(0.262625)],
+  ])('without a place that all pass: each by %d', (gain, expected) => {
+    const ids = ['a', 'b', 'c'];
+    const edges = ids.flatMap((from) => ids.flatMap((to) => (from === to ? [] : [{ from, to, gain }])));
+    expect(round(edges, ids).db).toBeCloseTo(expected, 3);
+    expect(round(edges, [...ids].reverse()).db).toBeCloseTo(expected, 3);
+  });
+
   it('what only leads on comes back never', () => {
     expect(
       round([
