@@ -23,7 +23,7 @@ const SIGNAL_WORDS = {
 const PASSES_DB = -40;
 
 interface Mismatch extends WayLevels {
-  /** Level that arrives: what really plays there, else what is usual; dBu. */
+  /** Level that arrives: what really plays there, else what is usual; too cold is only what is so with the volume up, dBu. */
   level: number;
   isActual: boolean;
   /** Above what the input can be turned down to, or below what it reaches, dB. */
@@ -42,10 +42,12 @@ const mismatchOf = (solved: Solved, coupling: Coupling): Mismatch | undefined =>
   const level = leaving.dbu + passesDb;
   const isHot = level > hottest;
   // A weak sound on an output of the right class is a gain to turn, and a microphone in a line input another finding.
-  const isCold = Math.max(level, arrives) < coldest && leaves.signal !== 'microphone';
-  if (!isHot && !isCold) return undefined;
-  const byDb = isHot ? level - hottest : coldest - Math.max(level, arrives);
-  return { ...levels, level, isActual: leaving.isActual, isHot, byDb };
+  const atMost = Math.max(level, arrives);
+  const isCold = atMost < coldest && leaves.signal !== 'microphone';
+  if (isHot) return { ...levels, level, isActual: leaving.isActual, isHot, byDb: level - hottest };
+  if (!isCold) return undefined;
+  const isActual = leaving.isActual && level === atMost;
+  return { ...levels, level: atMost, isActual, isHot, byDb: coldest - atMost };
 };
 
 /** Pads of the input that are out, and volumes of the output that can come down. */
@@ -114,7 +116,7 @@ export const levelMismatch: Check = (solved) => {
             unit: 'dBu',
             from: isActual
               ? 'loudest sound of this rig there, long-term'
-              : 'usual level of the output, its volume as set, and the solved circuit',
+              : `usual level of the output, its volume ${isHot ? 'as set' : 'up'}, and the solved circuit`,
           },
           {
             label: 'Taken from',
