@@ -1,6 +1,6 @@
 import { buildRig, type RigRows } from './build-rig';
 import { applyEdit, type Edit } from './edit';
-import type { App, Rig } from './types';
+import type { App, Lead, Plugged, Rig } from './types';
 
 /** Pieces that the tests of every folder put their rigs together from. */
 
@@ -59,3 +59,12 @@ export const inSilence = (rig: Rig): Rig => ({
   ...rig,
   assumptions: { ...rig.assumptions, roomNoiseDba: -20 },
 });
+
+const plugText = (end: Plugged): string =>
+  end === null ? 'free' : 'device' in end ? `${end.device}.${end.port}` : `${end.lead}/${end.end}`;
+/** "xlr 5 m, mic.out – box.in1". */
+export const leadText = ({ kind, lengthM, ends }: Lead): string =>
+  `${kind} ${lengthM} m, ${ends.map(plugText).join(' – ')}`;
+/** Every lead of a rig with its id, by that. */
+export const wiring = ({ leads }: Rig): string[] =>
+  leads.map((lead) => `${lead.id}: ${leadText(lead)}`).sort();

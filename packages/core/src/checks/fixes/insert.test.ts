@@ -1,16 +1,9 @@
 import type { Fix } from '../finding';
-import type { Plugged, Rig } from '../../rig';
-import { after, rigOf, type Rows } from '../../rig/testing';
+import type { Rig } from '../../rig';
+import { after, rigOf, wiring, type Rows } from '../../rig/testing';
 import { bypass, insertBetween, insertBooster, insertDiBox, insertIsolator, insertPad } from './insert';
 import { activeBoxes, isolators } from '../../catalogue';
 
-/** What stands and is plugged after a fix, lead by lead. */
-const plug = (end: Plugged) =>
-  end === null ? 'free' : 'device' in end ? `${end.device}.${end.port}` : `${end.lead}/${end.end}`;
-const wiring = (rig: Rig) =>
-  rig.leads
-    .map(({ id, kind, lengthM, ends }) => `${id}: ${kind} ${lengthM} m, ${ends.map(plug).join(' – ')}`)
-    .sort();
 const pressed = (rig: Rig, fix: Fix | undefined) => after(rig, fix!.edit);
 const settingsOf = (rig: Rig, id: string) => rig.devices.find((device) => device.id === id)!.settings;
 const placeOf = (rig: Rig, id: string) => rig.devices.find((device) => device.id === id)!.place;

@@ -1,5 +1,5 @@
-import { after, people, rigOf, seat, type Rows } from '../../rig/testing';
-import type { Plugged, Rig } from '../../rig';
+import { after, leadText, people, rigOf, seat, type Rows } from '../../rig/testing';
+import type { Rig } from '../../rig';
 import {
   insertPhantomSupply,
   insertPluginAdapter,
@@ -9,11 +9,7 @@ import {
   swapForDynamic,
 } from './phantom';
 
-const plug = (end: Plugged) => (end && 'device' in end ? `${end.device}.${end.port}` : 'free');
-const leadOf = (rig: Rig, id = 'run') => {
-  const { kind, lengthM, ends } = rig.leads.find((lead) => lead.id === id)!;
-  return `${kind} ${lengthM} m, ${ends.map(plug).join(' – ')}`;
-};
+const leadOf = (rig: Rig) => leadText(rig.leads.find(({ id }) => id === 'run')!);
 const settings = (rig: Rig, id: string) => rig.devices.find((device) => device.id === id)!.settings;
 
 /** A microphone on a lead into something, and what else stands there. */

@@ -1,16 +1,11 @@
 import { solve } from '../../offers';
-import type { Plugged, Rig } from '../../rig';
-import { after, rigOf, type Rows } from '../../rig/testing';
+import type { Rig } from '../../rig';
+import { after, rigOf, wiring, type Rows } from '../../rig/testing';
 import type { Fix, Solved } from '../finding';
 import { hubHalfway, hubWithSupply, inAnotherSocket, oneLead, shorten } from './usb-leads';
 
 /** A mixer on a computer, by one lead or several in a row. */
-const plug = (end: Plugged) =>
-  end === null ? 'free' : 'device' in end ? `${end.device}.${end.port}` : `${end.lead}/${end.end}`;
-const wiring = (rig: Rig, fix: Fix) =>
-  after(rig, fix.edit)
-    .leads.map(({ id, kind, lengthM, ends }) => `${id}: ${kind} ${lengthM} m, ${ends.map(plug).join(' – ')}`)
-    .sort();
+const wired = (rig: Rig, fix: Fix) => wiring(after(rig, fix.edit));
 const byUsb = (leads: NonNullable<Rows['leads']>, devices: Rows['devices'] = []): Rig =>
   rigOf({
     devices: [
@@ -70,7 +65,7 @@ describe('a hub with its own supply halfway', () => {
 
   it('half the way on either side, in whole halves of a metre', () => {
     const [fix] = fixes(ONE(7));
-    expect(wiring(ONE(7), fix!)).toEqual([
+    expect(wired(ONE(7), fix!)).toEqual([
       'hub-lead: usb-a-b 3.5 m, hub.down1 – desk.usb',
       'usb: usb-a-b 3.5 m, pc.usb1 – hub.up',
     ]);
@@ -97,7 +92,7 @@ describe('one lead in place of several', () => {
     const long = made.map(([lead]) => lead!.lengthM);
     expect(long).toEqual([...long].sort((a, b) => b - a));
     expect(long.length).toBeGreaterThan(1);
-    expect(wiring(THREE, all[0]!)[0]).toMatch(/^usb: usb-a-b .+ m, pc\.usb1 – desk\.usb$/);
+    expect(wired(THREE, all[0]!)[0]).toMatch(/^usb: usb-a-b .+ m, pc\.usb1 – desk\.usb$/);
   });
 
   it('nothing where there is one already', () => expect(fixes(ONE(3))).toEqual([]));
@@ -112,7 +107,7 @@ describe('another socket of the computer', () => {
   it('each that is free and takes the plug', () => {
     const all = fixes(ONE(2));
     expect(all.map(({ label }) => label)).toEqual([expect.stringMatching(/^Plug .+ into USB-A 2 of PC$/)]);
-    expect(wiring(ONE(2), all[0]!)).toEqual(['usb: usb-a-b 2 m, pc.usb2 – desk.usb']);
+    expect(wired(ONE(2), all[0]!)).toEqual(['usb: usb-a-b 2 m, pc.usb2 – desk.usb']);
   });
 
   it('none that is taken, or gives less than is drawn', () => {
