@@ -111,7 +111,7 @@ describe('interface or mixer (two schools; common practice, no published source)
       '10 inputs are needed at once; it has 8, and 2 are left out below. A larger desk takes 32: a thirty-two-channel digital mixer, for one.',
     ],
   ])('%i people and %i instruments: how many sockets are left is said', (people, instruments, words) =>
-    expect(topic(say({ people, instruments }), 'desk').reasons.at(-1)).toBe(words),
+    expect(topic(say({ people, instruments }), 'desk').reasons).toContain(words),
   );
 });
 
