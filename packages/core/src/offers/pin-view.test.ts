@@ -112,7 +112,9 @@ describe('tracing a socket', () => {
   it('a way that goes nowhere, or to where nobody hears it, is none', () => {
     expect(carries({ steps: [step('a', 0)] })).toBe(false);
     expect(carries({ steps: [step('a', 0), step('b', -90)] })).toBe(false);
-    expect(carries({ steps: [step('a', 0), step('b', -95), step('c', -89)] })).toBe(true);
+    expect(carries({ steps: ['a', 'b', 'c', 'd'].map((at, n) => step(at, [0, -95, -95, -89][n]!)) })).toBe(
+      true,
+    );
   });
 
   it('ways alike but for their side are one, and said to be so many', () => {

@@ -17,9 +17,6 @@ export interface ByItself {
   words: string;
 }
 
-/** Less than this nobody hears. */
-const LEAST_TURN_DB: Db = 0.5;
-
 const dB = (value: number): string => value.toFixed(0).replace('-', '−');
 
 /** Everything that comes to a call, the loudest first. */
@@ -41,14 +38,16 @@ const gainWords = (solved: Solved, app: App): string => {
   if (!edge || db === undefined || !loudest) return 'Automatic gain turns nothing: nothing comes to it.';
   const who = loudest.speaker.inSentence;
   const target = `${dB(edge.levelling!.targetDbfs)} dBFS`;
-  if (Math.abs(db) < LEAST_TURN_DB)
+  // Less than half a decibel nobody hears.
+  if (Math.round(db) === 0)
     return `Automatic gain turns nothing: the loudest, ${who}, comes at ${target} already.`;
   const noise = heard.noise.get(edge.to);
   const between = noise === undefined ? '' : `, which leaves ${dB(noise)} dBFS between words`;
-  const turned = `Automatic gain turns the loudest, ${who}, ${db > 0 ? 'up' : 'down'} by ${dB(Math.abs(db))} dB`;
+  const isUp = Math.sign(db) === 1;
+  const turned = `Automatic gain turns the loudest, ${who}, ${isUp ? 'up' : 'down'} by ${dB(Math.abs(db))} dB`;
   return Math.abs(db) < MOST_AUTOMATIC_GAIN_DB
     ? `${turned}, to ${target}, and the noise with it${between}.`
-    : `${turned}, as far as it goes, and leaves it ${db > 0 ? 'under' : 'over'} ${target}; the noise goes with it${between}. Set the level ${db > 0 ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
+    : `${turned}, as far as it goes, and leaves it ${isUp ? 'under' : 'over'} ${target}; the noise goes with it${between}. Set the level ${isUp ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
 };
 
 const noiseWords = ({ feeds }: Solved, app: App): string => {

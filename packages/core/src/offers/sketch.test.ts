@@ -107,4 +107,34 @@ describe('boxes and lines', () => {
     for (const lead of ['a', 'b'])
       expect(lines(found('fault', { lead })).map(([, , severity]) => severity)).toEqual(['fault']);
   });
+
+  it.each([
+    ['two inputs', 'mixer-4-usb', 'camera', 'mini', ['a.aux', 'b.mic']],
+    ['two outputs', 'player', 'player', 'mini', ['a.out', 'b.out']],
+  ])('a lead between %s is a line, from its first plug on', (_what, one, other, kind, ends) => {
+    const pair = rigOf({
+      devices: [
+        { id: 'a', model: one },
+        { id: 'b', model: other },
+      ],
+      leads: [{ kind, ends: ends as [string, string] }],
+    });
+    expect(sketchOf(pair, []).lines).toEqual([[0, 1, null]]);
+  });
+
+  it('a ring begins where sound comes into it', () => {
+    const ring = rigOf({
+      devices: [
+        { id: 'one', model: 'mixer-4' },
+        { id: 'two', model: 'mixer-4' },
+        { id: 'mic', model: 'mic-dynamic-hand' },
+      ],
+      leads: [
+        { kind: 'trs-635', ends: ['one.outL', 'two.aux'] },
+        { kind: 'trs-635', ends: ['two.outL', 'one.aux'] },
+        { kind: 'xlr', ends: ['mic.out', 'two.in1'] },
+      ],
+    });
+    expect(sketchOf(ring, []).boxes.map(({ column }) => column)).toEqual([2, 1, 0]);
+  });
 });

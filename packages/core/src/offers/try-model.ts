@@ -19,9 +19,7 @@ const read = (rig: Rig, what: string): ModelTrial => {
   const { strands } = solveRig(rig);
   // A gain that stands too high on the bench says nothing about the model: findings are those no control ends.
   const { findings } = solveRig(tuned(rig));
-  const strand =
-    strands.find(({ person, sinkKind }) => person !== null && sinkKind === 'track') ??
-    strands.find(({ person }) => person !== null);
+  const strand = strands.find(({ person }) => person !== null);
   const stages = strand?.stages ?? [];
   const leaves = stages.find(({ role }) => role === 'output');
   const last = stages[stages.length - 1];
