@@ -80,7 +80,7 @@ export const finding = (page: Page, code: string) => page.locator(`[data-code="$
 
 /** Opens the card of a finding; readings that come meanwhile may move it from under the pointer, so it is looked at again. */
 export const openCard = (card: Locator): Promise<void> => {
-  const head = card.locator('button[aria-expanded]');
+  const head = card.getByRole('heading').getByRole('button');
   return expect(async () => {
     if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
     await expect(head).toHaveAttribute('aria-expanded', 'true', { timeout: 1_000 });
