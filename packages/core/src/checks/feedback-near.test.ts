@@ -3,6 +3,7 @@ import { levelAt } from '../gain';
 import { fixesFor, makeEngineMemory, solve, solveRig, tuned } from '../offers';
 import { applyEdit, moveLoudspeaker, moveSeat, setAssumptions, setControl, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { feedbackNear } from './feedback-near';
 import type { Finding } from './finding';
 
 const howlIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'feedback-near');
@@ -173,5 +174,43 @@ describe('a loudspeaker in the room of open microphones', () => {
       howlIn(after(rig, (now) => setAssumptions(now, { ...now.assumptions, howlMarginDb })));
     expect(asked(0)).toEqual([]);
     expect(asked(40)).toHaveLength(1);
+  });
+});
+
+describe('by loops written down by hand', () => {
+  const base = room({ mic: 'mic-dynamic-hand', distanceM: 0.3, wedgeM: 1, isInFront: true, playsDb: 85 });
+  const solved = solve(base, makeEngineMemory());
+  const [loop] = solved.heard.loops;
+  const said = (...gains: number[]) =>
+    feedbackNear({
+      ...solved,
+      heard: { ...solved.heard, loops: gains.map((gainDb) => ({ ...loop!, gainDb })) },
+    });
+
+  it('6 dB are kept where nothing else is asked for: at the limit nothing is said', () => {
+    expect(said(-6)).toEqual([]);
+    expect(said(-5.99)).toMatchObject([{ severity: 'caution' }]);
+    expect(said(-5.99)[0]!.title).toMatch(/ is 6 dB from howling through /);
+  });
+
+  it('as loud as it went out it howls, a little less is near', () => {
+    expect(said(0)).toMatchObject([{ severity: 'fault' }]);
+    expect(said(0)[0]!.title).toMatch(/ howls through /);
+    expect(said(-0.01)).toMatchObject([{ severity: 'caution' }]);
+  });
+
+  it('counts the ways beside the worst', () => {
+    const ways = (count: number) =>
+      said(...Array.from({ length: count }, () => -3))[0]!.why.replace(/ and is played.*/, '.');
+    expect(ways(1)).not.toContain('more');
+    expect(ways(2)).toMatch(/ and one more way\.$/);
+    expect(ways(4)).toMatch(/ and 3 more ways\.$/);
+  });
+
+  it('turned down by what is over the limit and half a decibel: 3 dB near, 3.5 less', () => {
+    const labels = said(-3)[0]!
+      .propose()
+      .map(({ label }) => label);
+    expect(labels).toContain('Turn Level of Powered loudspeaker down to −4 dB');
   });
 });

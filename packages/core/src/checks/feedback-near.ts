@@ -27,6 +27,9 @@ const returnsOf = (solved: Solved): Return[] => {
   return [...by.values()];
 };
 
+/** Turned down by so much more than is wanted, dB: where what is turned is not all that comes round. */
+const SPARE_DB = 0.5;
+
 /** A loudspeaker so loud in an open microphone that it howls, or nearly does. */
 export const feedbackNear: Check = (solved) => {
   const margin = solved.rig.assumptions.howlMarginDb ?? DEFAULT_HOWL_MARGIN_DB;
@@ -37,7 +40,8 @@ export const feedbackNear: Check = (solved) => {
     if (!worst || !microphone || gainDb <= -margin) return [];
     const isHowling = gainDb >= 0;
     const nameOf = (id: string) => solved.find.device(id)?.name ?? id;
-    const open = loops.length > 1 ? ` and ${loops.length - 1} more ways` : '';
+    const others = loops.length - 1;
+    const open = others === 0 ? '' : others === 1 ? ' and one more way' : ` and ${others} more ways`;
     return [
       finding({
         code: 'feedback-near',
@@ -53,9 +57,8 @@ export const feedbackNear: Check = (solved) => {
           { label: 'Kept from it', value: margin, unit: 'dB', from: 'assumption: common practice' },
         ],
         propose: () => {
-          const toLoudspeaker = worst.edges.slice(0, -1);
-          const turned = turnDownAlong(solved, toLoudspeaker, gainDb + margin + 0.5);
-          return [...shutOnly(solved, { edges: toLoudspeaker }, { edges: [] }), ...turned];
+          const turned = turnDownAlong(solved, worst.edges, gainDb + margin + SPARE_DB);
+          return [...shutOnly(solved, worst, { edges: [] }), ...turned];
         },
       }),
     ];

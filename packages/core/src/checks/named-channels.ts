@@ -5,15 +5,13 @@ import type { Solved } from './finding';
 import { HEARD_DBFS } from './reaching';
 
 /** The loudest sound at a place, by its number among the sources; undefined where nothing is heard. */
-const loudestIn = (solved: Solved, node: string): number | undefined => {
-  const { heard, graph } = solved;
-  return [...(heard.everywhere.get(node)?.keys() ?? [])]
-    .map((index) => ({
-      index,
-      level: levelAt(heard, graph.sources[index]!, index, node) ?? -Infinity,
-    }))
-    .filter(({ level }) => level > HEARD_DBFS)
-    .sort((a, b) => b.level - a.level)[0]?.index;
+const loudestIn = ({ heard, graph }: Solved, node: string): number | undefined => {
+  let loudest: { index: number | undefined; level: number } = { index: undefined, level: HEARD_DBFS };
+  for (const index of heard.everywhere.get(node)?.keys() ?? []) {
+    const level = levelAt(heard, graph.sources[index]!, index, node)!;
+    if (level > loudest.level) loudest = { index, level };
+  }
+  return loudest.index;
 };
 
 /** A channel of what a recorder listens to, and who sounds loudest on it. */
@@ -28,7 +26,7 @@ export interface NamedChannel extends AppChannel {
 export const namedIn = (solved: Solved, channels: readonly AppChannel[]): NamedChannel[] =>
   channels.map((one) => {
     const { device, point } = one;
-    const label = solved.find.modelOf(device)?.points.find(({ id }) => id === point)?.label ?? point;
+    const label = solved.find.modelOf(device)!.points.find(({ id }) => id === point)!.label;
     const source = loudestIn(solved, pointId(device, point));
     return {
       ...one,

@@ -9,6 +9,7 @@ import {
   removeDevice,
   removeLead,
   type Edit,
+  type Lead,
   type Rig,
 } from '../../rig';
 import type { Fix, Solved } from '../finding';
@@ -20,10 +21,10 @@ import { after, bestLead, matingLeads } from './trial';
 /** The leads from a device's socket on, one plugged into the other, and the device they end at. */
 const wayFrom = (rig: Rig, device: string, port: string) => {
   const find = lookup(rig);
-  const leads: string[] = [];
+  const leads: Lead[] = [];
   let lead = find.inPort(device, port)?.lead;
-  while (lead && !leads.includes(lead.id)) {
-    leads.push(lead.id);
+  while (lead && !leads.includes(lead)) {
+    leads.push(lead);
     const ends = lead.ends.flatMap((end) => (end ? [end] : []));
     const far = ends.find((end) => 'device' in end && end.device !== device);
     if (far && 'device' in far) return { leads, to: far.device };
@@ -74,11 +75,11 @@ export const useInterface = ({ rig, find }: Solved, microphone: string): Fix[] =
     now = after(now, edit);
   };
   const id = freeId(rig, model.id);
-  const lengthM = find.lead(way.leads[0]!)?.lengthM ?? 3;
+  const { lengthM } = way.leads[0]!;
   const listeners = rig.apps.filter(({ input }) => input && 'device' in input && input.device === way.to);
-  for (const lead of way.leads) apply(removeLead(now, lead));
+  for (const lead of way.leads) apply(removeLead(now, lead.id));
   if (way.to !== computer) apply(removeDevice(now, way.to));
-  apply(addDevice(now, model, { id, place: find.device(computer)?.place ?? '' }));
+  apply(addDevice(now, model, { id, place: find.device(computer)!.place }));
   const ends = [
     { device: microphone, port: out },
     { device: id, port: socket },
