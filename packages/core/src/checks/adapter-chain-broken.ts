@@ -10,7 +10,7 @@ export const adapterChainBroken: Check = (solved) => {
     (find.modelOf(device.id)?.ports ?? []).flatMap((port): Found[] => {
       const plugged = port.usb?.role === 'device' ? find.inPort(device.id, port.id) : undefined;
       if (!plugged || usb.links.some((link) => link.device === device.id && link.port === port.id)) return [];
-      const socket = connectorById(port.connector)?.name ?? port.connector;
+      const socket = connectorById(port.connector)!.name;
       return [
         finding({
           code: 'adapter-chain-broken',

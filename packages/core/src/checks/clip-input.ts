@@ -5,23 +5,17 @@ import { setInputTo } from './fixes/level';
 import { leadInto } from './lead-into';
 import { useBestLead, useOtherInput } from './fixes/rewire';
 
-/** A pad at the input that the microphone's lead goes into. */
-const inLinePad = (solved: Solved, { strand }: Clipping): Fix[] => {
-  const microphone = strand.stages.find((stage) => stage.role === 'capsule')?.device;
-  const lead = microphone ? solved.find.inPort(microphone, 'out')?.lead : undefined;
-  return lead ? insertPad(solved.rig, lead) : [];
-};
-
 /** Another lead, another setting, a box: what makes a sound weaker before an input that clips. */
 const weakerLead = ({ rig, find, graph }: Solved, { stage }: Clipping): Fix[] => {
-  const { device, point, role } = graph.nodes.get(stage.node)!;
-  const lead = role === 'input' && device && point ? leadInto(find, { device, element: point }) : undefined;
+  const { device, point } = graph.nodes.get(stage.node)!;
+  const lead = device && point ? leadInto(find, { device, element: point }) : undefined;
   if (!lead) return [];
   return [
     ...setInputTo({ rig, find }, lead, 'line'),
     ...useBestLead(rig, lead),
     ...useOtherInput(rig, lead),
     ...insertIsolator(rig, lead),
+    ...insertPad(rig, lead),
   ];
 };
 
@@ -58,7 +52,6 @@ export const clipInput: Check = (solved) =>
             : [
                 ...pads(solved, strand),
                 ...weakerLead(solved, clipping),
-                ...inLinePad(solved, clipping),
                 ...stepBack(solved, clipping),
                 ...unplugStrand(solved, clipping),
               ],

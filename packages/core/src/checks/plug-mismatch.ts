@@ -8,8 +8,8 @@ export const plugMismatch: Check = ({ rig, find, circuit }) =>
   circuit.mismatches.map(({ lead: leadId, end, plug, socket }) => {
     const lead = find.lead(leadId)!;
     const plugged = lead.ends[end]!;
-    const plugWords = connectorById(plug)?.name ?? plug;
-    const socketWords = connectorById(socket)?.name ?? socket;
+    const plugWords = connectorById(plug)!.name;
+    const socketWords = connectorById(socket)!.name;
     return finding({
       code: 'plug-mismatch',
       severity: 'fault',

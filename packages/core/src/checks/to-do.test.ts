@@ -36,6 +36,19 @@ it.each<[string, Rig, string[]]>([
   ['a box', grown([BOX], [], {}), []],
   ['a microphone nobody speaks into', grown([MIC], [], {}), ['Nobody speaks into Microphone yet']],
   [
+    'capsules beside other parts, and behind a radio',
+    grown(
+      [
+        BOX,
+        { id: 'usb', model: 'mic-usb', name: 'USB one' },
+        { id: 'worn', model: 'wireless-xlr', name: 'Worn' },
+      ],
+      [],
+      {},
+    ),
+    ['Nobody speaks into USB one yet', 'Nobody speaks into Worn yet'],
+  ],
+  [
     'someone who has no microphone',
     grown([MIC], [], { people: people('ann') }),
     ['Nobody speaks into Microphone yet'],
@@ -132,5 +145,11 @@ it('listens where a voice comes all the way to a computer with a program that co
 
 it('hears something once a voice arrives anywhere', () => {
   expect(isSomethingArriving(solve(grown([MIC, BOX], [XLR])))).toBe(false);
-  expect(isSomethingArriving(solve(grown([MIC, BOX, pc(recorder('box'))], [XLR, USB])))).toBe(true);
+  const solved = solve(grown([MIC, BOX, pc(recorder('box'))], [XLR, USB]));
+  expect(isSomethingArriving(solved)).toBe(true);
+  const arrivals = solved.heard.arrivals.map((one) => ({ ...one, isCrosstalk: true }));
+  const heardAnew = (some: typeof arrivals) =>
+    isSomethingArriving({ ...solved, heard: { ...solved.heard, arrivals: some } });
+  expect(heardAnew(arrivals)).toBe(false);
+  expect(heardAnew([...arrivals, { ...arrivals[0]!, isCrosstalk: false }])).toBe(true);
 });

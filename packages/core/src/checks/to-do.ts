@@ -27,12 +27,7 @@ export const toDoOf = (solved: Solved): ToDo[] => {
         });
   const spoken = new Set(rig.placements.map(({ device }) => device));
   const silent = rig.devices
-    .filter(
-      ({ id }) =>
-        !spoken.has(id) &&
-        find.modelOf(id)?.kind === 'microphone' &&
-        find.modelOf(id)?.points.some(({ role }) => role === 'capsule'),
-    )
+    .filter(({ id }) => !spoken.has(id) && find.modelOf(id)!.points.some(({ role }) => role === 'capsule'))
     .map(({ id }): ToDo => ({ words: `Nobody speaks into ${name(id)} yet`, place: { device: id } }));
   const deaf = rig.apps
     .filter(({ kind, input }) => takesSound(kind) && input === null)
@@ -56,7 +51,4 @@ export const toDoOf = (solved: Solved): ToDo[] => {
 };
 
 /** Whether something was meant to arrive, and does: only then is a rig without findings clear. */
-export const isSomethingArriving = ({ heard }: Solved): boolean => {
-  const kinds = new Map(heard.sinks.map(({ node, kind }) => [node, kind]));
-  return heard.arrivals.some((arrival) => isReallyHeard(arrival) && kinds.has(arrival.sink));
-};
+export const isSomethingArriving = ({ heard }: Solved): boolean => heard.arrivals.some(isReallyHeard);

@@ -16,7 +16,6 @@ export const countByIncoming = (solved: Solved, devices: readonly string[]): Fix
   const { links } = clocksOf(solved.find);
   return [...new Set(devices)].flatMap((id) => {
     const into = clocksInto(solved.find, links, id);
-    if (into.length === 0) return [];
     return into.length === 1
       ? setTo(solved, id, 'incoming')
       : into.flatMap(({ to }) => setTo(solved, id, { port: to.port }));
