@@ -11,6 +11,7 @@ import {
   shareDevices,
   startedNow,
   takesSound,
+  trackWords,
   withArmed,
   withMonitored,
   type App,
@@ -83,7 +84,7 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
               <td className="py-1 pr-2">
                 <select
                   className="field tabular"
-                  aria-label={`Channel of track ${track.name}`}
+                  aria-label={`Channel of ${trackWords(track)}`}
                   value={track.channel}
                   onChange={({ target }) => change(track.id, { channel: Number(target.value) })}
                 >
@@ -109,7 +110,7 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
                 <input
                   type="checkbox"
                   className="my-1.5 size-[18px]"
-                  aria-label={`Track ${track.name} is armed`}
+                  aria-label={`${trackWords(track, 'Track')} is armed`}
                   checked={isArmed(app, track.id)}
                   onChange={({ target }) =>
                     edit((now) => putApp(now, withArmed(app, [track.id], target.checked)))
@@ -120,7 +121,7 @@ const TrackTable = ({ app, page }: { app: App; page: AppPage }) => {
                 <input
                   type="checkbox"
                   className="my-1.5 size-[18px]"
-                  aria-label={`Track ${track.name} is monitored`}
+                  aria-label={`${trackWords(track, 'Track')} is monitored`}
                   checked={track.isMonitored}
                   onChange={({ target }) =>
                     edit((now) => putApp(now, withMonitored(app, track.id, target.checked)))

@@ -1,4 +1,4 @@
-import type { App } from '@diaphon/core';
+import { trackWords, type App } from '@diaphon/core';
 import { Button } from '../look/button';
 
 type Track = App['tracks'][number];
@@ -35,7 +35,7 @@ export const Tracks = ({ app, channels, onChange, onAll }: TracksProps) => {
           <li key={track.id} className="flex items-center gap-1.5 py-0.5">
             <input
               className="field min-w-0 flex-1"
-              aria-label={`Name of track ${track.name}`}
+              aria-label={`Name of ${trackWords(track)}`}
               key={track.name}
               defaultValue={track.name}
               maxLength={200}

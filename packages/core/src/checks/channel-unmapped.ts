@@ -1,4 +1,5 @@
 import { channelsOn } from '../flow';
+import { trackWords } from '../rig';
 import { finding, type Check, type Found } from './finding';
 import { chooseElsewhere } from './fixes/listening';
 import { takeFree, withoutTracks } from './fixes/tracks';
@@ -16,12 +17,12 @@ export const channelUnmapped: Check = (solved) => {
         finding({
           code: 'channel-unmapped',
           severity: 'fault',
-          title: `Track ${track.name} takes channel ${track.channel} of ${count}: it stays empty`,
+          title: `${trackWords(track, 'Track')} takes channel ${track.channel} of ${count}: it stays empty`,
           why: `What ${app.name} on ${find.device(app.computer)?.name ?? app.computer} listens to has ${count === 1 ? 'one channel' : `${count} channels`}. Numbers go on from one joined device to the next; a device that was taken out, put in another place or set to another stream moves them. Let the track take the channel its sound is on.`,
           places: [{ device: app.computer }],
           about: [{ device: app.computer, control: `${app.id} ${track.id}` }],
           figures: [
-            { label: 'Channel it takes', value: track.channel, unit: '', from: `track ${track.name}` },
+            { label: 'Channel it takes', value: track.channel, unit: '', from: trackWords(track) },
             {
               label: 'Channels there are',
               value: count,

@@ -1,7 +1,7 @@
 import { echoOf, inSentence, isPostOf, isSpeakerOf, sourceRefOf } from '../feeds';
 import { isDestination } from '../flow';
 import { isReallyHeard, type Arrival } from '../gain';
-import { farEndsOf, type Intent, type SinkRef, type SourceRef } from '../rig';
+import { farEndsOf, trackWords, type Intent, type SinkRef, type SourceRef } from '../rig';
 import type { Solved } from './finding';
 import { reachings } from './reaching';
 
@@ -29,9 +29,9 @@ const sinkName = ({ find }: Solved, ref: SinkRef): string => {
   const app = find.app(ref.app);
   const who = app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name;
   if (who) return who;
-  const track = app?.tracks.find(({ id }) => id === ref.track)?.name;
+  const track = app?.tracks.find(({ id }) => id === ref.track);
   const computer = find.device(app?.computer ?? '')?.name ?? '';
-  return track ? `track ${track} of ${app?.name}` : `${app?.name ?? ref.app} on ${computer}`;
+  return track ? `${trackWords(track)} of ${app?.name}` : `${app?.name ?? ref.app} on ${computer}`;
 };
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

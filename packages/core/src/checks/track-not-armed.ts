@@ -1,5 +1,5 @@
 import { isReallyHeard } from '../gain';
-import { putApp, withArmed, type App, type Track } from '../rig';
+import { putApp, trackWords, withArmed, type App, type Track } from '../rig';
 import { finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { namedChannels, type NamedChannel } from './named-channels';
 
@@ -14,7 +14,7 @@ const isKept = ({ heard }: Solved, { source }: NamedChannel): boolean => {
 /** The recorder with some tracks armed. */
 const armed = ({ rig }: Solved, app: App, chosen: readonly Track[]): Fix => {
   const label =
-    chosen.length === 1 ? `Arm track ${chosen[0]!.name}` : `Arm the ${chosen.length} tracks somebody is on`;
+    chosen.length === 1 ? `Arm ${trackWords(chosen[0]!)}` : `Arm the ${chosen.length} tracks somebody is on`;
   const ids = chosen.map(({ id }) => id);
   return { label, edit: { ...putApp(rig, withArmed(app, ids, true)), label } };
 };

@@ -14,7 +14,7 @@ const said = (...changes: [who: string, track: string, byDb: number][]) =>
     ...mono,
     strands: mono.strands.map((strand): Strand => {
       const change = changes.find(
-        ([who, track]) => strand.sourceName === who && strand.sinkLabel === `Track Track ${track}`,
+        ([who, track]) => strand.sourceName === who && strand.sinkLabel === `Track ${track}`,
       );
       const last = strand.stages.at(-1)!;
       return change

@@ -49,8 +49,8 @@ describe('who speaks and who listens', () => {
 
 describe('what comes where', () => {
   it.each([
-    ['ANN', 'Track Track 1', 'arrives', 'may'],
-    ['ANN', 'Track Track 2', 'quiet', 'may'],
+    ['ANN', 'Track 1', 'arrives', 'may'],
+    ['ANN', 'Track 2', 'quiet', 'may'],
     ['ANN', 'Far end of Call', 'arrives', 'must'],
     ['BOB', 'Headphones', 'arrives', 'may'],
     ['Far end of Call', 'Headphones', 'arrives', 'may'],
@@ -75,7 +75,7 @@ describe('what comes where', () => {
   it('a far end that nobody hears is missing in the headphones, not in the recording', () => {
     const rig = talk(MIXER, 'call', { [is.fader('usb')]: 'off' });
     expect(at(rig, 'Far end of Call', 'Headphones')).toMatchObject({ state: 'missing', want: 'must' });
-    expect(at(rig, 'Far end of Call', 'Track Track 1')).toMatchObject({ state: 'quiet', want: 'may' });
+    expect(at(rig, 'Far end of Call', 'Track 1')).toMatchObject({ state: 'quiet', want: 'may' });
   });
 
   it('a voice that is not sent is missing, with the reason', () => {

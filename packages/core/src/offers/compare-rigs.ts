@@ -12,6 +12,7 @@ import {
   plugName,
   settingOf,
   SYSTEM_KINDS,
+  trackWords,
   type App,
   type Device,
   type JoinedInput,
@@ -214,7 +215,7 @@ const aimsApart = (a: Rig, b: Rig): string[] => {
     const all = [
       ...rig.apps.flatMap(({ name, aim, tracks }) => [
         { name, aim },
-        ...tracks.map((track) => ({ name: `${name}, track ${track.name}`, aim: track.aim })),
+        ...tracks.map((track) => ({ name: `${name}, ${trackWords(track)}`, aim: track.aim })),
       ]),
       ...rig.devices,
     ];

@@ -49,7 +49,7 @@ describe('whole rows and columns', () => {
   it('one listener as another: what comes there must, the rest never', () => {
     const muted = talk(DESKS['podcast mixer, its first port']!, 'call');
     const own = pageOf(muted);
-    const [track, ears] = ['Track Track 1', 'Headphones'].map((name) =>
+    const [track, ears] = ['Track 1', 'Headphones'].map((name) =>
       own.posts.findIndex((one) => one.name === name),
     ) as [number, number];
     const rig = after(muted, (now) => wishLike(now, own, ears, track));

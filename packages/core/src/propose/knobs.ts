@@ -4,6 +4,7 @@ import { streamsAt, turnControl, type Solved } from '../checks';
 import {
   putApp,
   settingOf,
+  trackWords,
   withMonitoring,
   type App,
   type AppChoice,
@@ -145,7 +146,7 @@ export const makeKnobs = (solved: Solved) => {
           positions: [
             asItStands,
             ...others.map((channel) =>
-              program(app, `Let track ${track.name} take channel ${channel}`, (now) => ({
+              program(app, `Let ${trackWords(track)} take channel ${channel}`, (now) => ({
                 ...now,
                 tracks: now.tracks.map((one) => (one.id === track.id ? { ...one, channel } : one)),
               })),

@@ -248,7 +248,7 @@ describe('what the computer plays, recorded and not sent', () => {
   it('the recorder takes the stream mix, the call its inputs alone', () => {
     const rig = loopback('whole mix', 'usb-in');
     expect(wrongIn(rig)).toEqual([]);
-    expect(comesTo(rig, 'Far end of Call', 'Track Track 1')).toBe(true);
+    expect(comesTo(rig, 'Far end of Call', 'Track 1')).toBe(true);
     expect(comesTo(rig, 'Far end of Call', 'Far end of Call')).toBe(false);
   });
 

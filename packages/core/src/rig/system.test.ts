@@ -53,7 +53,7 @@ const states = (rig: Rig) => {
     rows[speakers.findIndex(({ name }) => name === who)]![posts.findIndex(({ name }) => name === where)]!
       .arrival !== undefined;
   return {
-    track: at('ANN', 'Track Track 1'),
+    track: at('ANN', 'Track 1'),
     farEnd: at('ANN', 'Far end of Call'),
     ears: at('Far end of Call', 'Headphones'),
   };

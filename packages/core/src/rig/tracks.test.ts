@@ -1,6 +1,6 @@
 import { makeEngineMemory, solve } from '../offers';
 import { atInterface } from '../checks/feeds.testing';
-import { isMonitored, putApp, standsIn, withMonitored, withMonitoring } from '.';
+import { isMonitored, putApp, standsIn, trackWords, withMonitored, withMonitoring } from '.';
 import { after } from './testing';
 
 /** A recorder of two channels of an interface, a voice on the first, headphones in the interface. */
@@ -59,4 +59,15 @@ describe('a name in another', () => {
     ['…', 'Track 1', false],
     ['Ann', '', false],
   ])('“%s” in “%s”: %s', (name, other, is) => expect(standsIn(name, other)).toBe(is));
+});
+
+describe('what a track is called in a sentence', () => {
+  it.each([
+    ['Ann', 'track Ann', 'Track Ann'],
+    ['Track 1', 'Track 1', 'Track 1'],
+    ['Backing track', 'Backing track', 'Backing track'],
+    ['Tracker', 'track Tracker', 'Track Tracker'],
+  ])('%s', (name, within, first) =>
+    expect([trackWords({ name }), trackWords({ name }, 'Track')]).toEqual([within, first]),
+  );
 });

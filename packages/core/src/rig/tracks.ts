@@ -45,3 +45,7 @@ export const withMonitored = (app: App, id: string, isOn: boolean): App => {
       withMonitoring({ ...app, tracks: tracks.map(({ isMonitored: _was, ...rest }) => rest) }, undefined)
     : { ...app, tracks, monitorMs: app.monitorMs ?? USUAL_MONITOR_MS };
 };
+
+/** What a track is called in a sentence: "track Ann", and "Track 1" where its name says so already. */
+export const trackWords = ({ name }: Pick<Track, 'name'>, start: 'track' | 'Track' = 'track'): string =>
+  standsIn('track', name) ? name : `${start} ${name}`;

@@ -229,7 +229,7 @@ describe('one voice', () => {
     );
     expect(moves.map(({ control }) => control)).toEqual(['gain1']);
     expect(Math.abs(sounds[0]!.after.verdict.level - -15)).toBeLessThanOrEqual(0.5);
-    expect(moves[0]!.words).toMatch(/^ANN: then .* dBu at .*, −1\d\.\d dBFS at Track Track 1, peaks/);
+    expect(moves[0]!.words).toMatch(/^ANN: then .* dBu at .*, −1\d\.\d dBFS at Track 1, peaks/);
   });
 
   it('a pad that is in without need comes out; a shout too near gets it', () => {

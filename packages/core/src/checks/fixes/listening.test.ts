@@ -34,7 +34,7 @@ const OF_SPARE = recorder('spare', [1]);
 describe('a recorder on the right stream', () => {
   it('moves a track that has nothing', () => {
     const rig = desk([recorder('box', [1])]);
-    expect(labels(takeIt(solve(rig), 'ann'))).toEqual(['Let track Track 1 take channel 2']);
+    expect(labels(takeIt(solve(rig), 'ann'))).toEqual(['Let Track 1 take channel 2']);
     expect(tracksAfter(rig)).toEqual(['Track 1: 2']);
     pressEveryFix(rig, 'not-arriving');
   });
@@ -48,7 +48,7 @@ describe('a recorder on the right stream', () => {
 
   it('moves the one of several that has nothing', () => {
     const rig = desk([recorder('box', [1, 7])], true);
-    expect(labels(takeIt(solve(rig), 'ann'))).toEqual(['Let track Track 7 take channel 2']);
+    expect(labels(takeIt(solve(rig), 'ann'))).toEqual(['Let Track 7 take channel 2']);
     expect(tracksAfter(rig)).toEqual(['Track 1: 1', 'Track 7: 2']);
   });
 });
@@ -57,7 +57,7 @@ describe('a program that listens elsewhere', () => {
   it('takes the stream, and a recorder’s first track the channel of the voice', () => {
     const rig = desk([OF_SPARE]);
     expect(labels(takeIt(solve(rig), 'ann'))).toEqual([
-      'Let Recorder listen to USB input 1–2 of Box, track Track 1 take channel 2',
+      'Let Recorder listen to USB input 1–2 of Box, Track 1 take channel 2',
     ]);
     expect(tracksAfter(rig)).toEqual(['Track 1: 2']);
     pressEveryFix(rig, 'not-arriving');
@@ -87,7 +87,7 @@ describe('a program that listens elsewhere', () => {
     const calling = call('spare', 'usb-in', 'usb-out');
     expect(labels(takeIt(solve(desk([calling, player, OF_SPARE])), 'ann'))).toEqual([
       'Let Call listen to USB input 1–2 of Box',
-      'Let Recorder listen to USB input 1–2 of Box, track Track 1 take channel 2',
+      'Let Recorder listen to USB input 1–2 of Box, Track 1 take channel 2',
     ]);
   });
 

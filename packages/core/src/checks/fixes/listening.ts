@@ -1,5 +1,14 @@
 import { channelsOf, obstacleTo, type Chooser } from '../../flow';
-import { freeTrackId, putApp, setSystem, takesSound, type App, type Side, type Track } from '../../rig';
+import {
+  freeTrackId,
+  putApp,
+  setSystem,
+  takesSound,
+  trackWords,
+  type App,
+  type Side,
+  type Track,
+} from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { HEARD_DBFS, voiceAt } from '../reaching';
 import { onChannel } from './tracks';
@@ -28,7 +37,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
           ),
       );
       return free
-        ? taken(onChannel(app, free, own.channel), `Let track ${free.name} take channel ${own.channel}`)
+        ? taken(onChannel(app, free, own.channel), `Let ${trackWords(free)} take channel ${own.channel}`)
         : taken(
             {
               ...app,
@@ -50,7 +59,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
         return first
           ? taken(
               { ...onChannel(app, first, channel), input },
-              `${there}, track ${first.name} take channel ${channel}`,
+              `${there}, ${trackWords(first)} take channel ${channel}`,
             )
           : taken({ ...app, input, tracks: [{ id: freeTrackId([], person), name, channel }] }, there);
       });

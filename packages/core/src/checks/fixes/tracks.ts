@@ -1,4 +1,4 @@
-import { putApp, standsIn, type App, type Track } from '../../rig';
+import { putApp, standsIn, trackWords, type App, type Track } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { namedChannels, type NamedChannel } from '../named-channels';
 
@@ -21,7 +21,7 @@ export const onChannel = (app: App, { id }: Track, channel: number): App => ({
 /** Another channel for a track: one that carries something nobody records yet. */
 export const takeFree = (solved: Solved, app: App, track: Track): Fix[] =>
   freeFor(solved, app, track).map(({ channel, who }) => {
-    const label = `Let track ${track.name} take channel ${channel}, ${who}`;
+    const label = `Let ${trackWords(track)} take channel ${channel}, ${who}`;
     return { label, edit: { ...putApp(solved.rig, onChannel(app, track, channel)), label } };
   });
 
@@ -33,7 +33,7 @@ export const takeFreeEach = (solved: Solved, app: App, tracks: readonly Track[])
     const [free] = freeFor(solved, now, track);
     if (!free) return [];
     now = onChannel(now, track, free.channel);
-    taken.push(`track ${track.name} take channel ${free.channel}, ${free.who}`);
+    taken.push(`${trackWords(track)} take channel ${free.channel}, ${free.who}`);
   }
   const label = `Let ${taken.join('; ')}`;
   return [{ label, edit: { ...putApp(solved.rig, now), label } }];

@@ -5,6 +5,7 @@ import {
   MOST_AUTOMATIC_GAIN_DB,
   resamplerMs,
   sliderDb,
+  trackWords,
   type App,
   type Lookup,
 } from '../../rig';
@@ -112,7 +113,7 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
     const id = trackId(app.computer, app.id, track.id);
     graph.node({
       id,
-      label: `Track ${track.name}`,
+      label: trackWords(track, 'Track'),
       unit: 'dBFS',
       role: 'track',
       device: app.computer,
