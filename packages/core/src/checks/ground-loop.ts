@@ -1,6 +1,6 @@
 import { portOfElement } from '../catalogue';
 import { EARTH, humAtInput, type GroundLoop } from '../circuit';
-import { DEFAULT_EARTH_HUM_MILLIVOLTS } from '../rig';
+import { DEFAULT_EARTH_HUM_MILLIVOLTS, leadRun, type Lead } from '../rig';
 import { dbuFromVolts } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { soundAt } from './sound-at';
@@ -28,27 +28,12 @@ const ringWords = ({ find }: Solved, { pieces }: GroundLoop): string =>
 const WANTED_DISTANCE_DB = 60;
 
 /** The ring that a lead of an input is part of. */
-const ringOf = ({ circuit }: Solved, leads: readonly string[]): GroundLoop | undefined => {
-  const passes = ({ pieces }: GroundLoop, lead: string) =>
-    pieces.some((piece) => piece.lead === lead || piece.leads?.includes(lead));
+const ringOf = ({ circuit }: Solved, leads: readonly Lead[]): GroundLoop | undefined => {
+  const passes = ({ pieces }: GroundLoop, id: string) =>
+    pieces.some((piece) => piece.lead === id || piece.leads?.includes(id));
   return circuit.groundLoops.find(
-    (loop) => onEarth(loop).length > 1 && leads.some((lead) => passes(loop, lead)),
+    (loop) => onEarth(loop).length > 1 && leads.some(({ id }) => passes(loop, id)),
   );
-};
-
-/** Leads plugged into one another from a socket on. */
-const leadsFrom = ({ find, rig }: Solved, device: string, port: string): string[] => {
-  const first = find.inPort(device, port)?.lead;
-  const chain = first ? [first.id] : [];
-  for (const id of chain) {
-    for (const lead of rig.leads) {
-      const isNext =
-        lead.ends.some((end) => end && 'lead' in end && end.lead === id) ||
-        find.lead(id)?.ends.some((end) => end && 'lead' in end && end.lead === lead.id);
-      if (isNext && !chain.includes(lead.id)) chain.push(lead.id);
-    }
-  }
-  return chain;
 };
 
 /** Hum between two earths flows through a screen and is heard at an input: judged by how loud it is there. */
@@ -64,10 +49,9 @@ export const groundLoop: Check = (solved) => {
     if (underDb > WANTED_DISTANCE_DB) continue;
     const element = find.element(input.device, input.element);
     const port = portOfElement(element);
-    const leads = leadsFrom(solved, input.device, port);
-    const loop = ringOf(solved, leads);
-    const lead = find.lead(leads[0] ?? '');
-    if (!loop || !lead) continue;
+    const lead = find.inPort(input.device, port)?.lead;
+    const loop = lead && ringOf(solved, leadRun(rig, lead));
+    if (!loop) continue;
     const name = (node: string) => find.device(node)?.name ?? node;
     const millivolts = rig.assumptions.earthHumMillivolts ?? DEFAULT_EARTH_HUM_MILLIVOLTS;
     const key = `${sound.from} ${input.device}`;

@@ -1,7 +1,7 @@
 import { portOfPin } from '../catalogue';
 import { couplingLevel, couplingsByInput } from '../circuit';
 import { pointId, powerOf, waysBetween, type Way } from '../flow';
-import { changeLead } from '../rig';
+import { changeLead, leadRun, socketsIn } from '../rig';
 import { capsuleOf } from '../gain';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -21,21 +21,8 @@ const turned = (way: Way): Way => ({ ...way, re: -way.re, im: -way.im });
 
 /** Leads on the way of a capsule's device, each used or exchanged for one that turns nothing over. */
 const turnBack = ({ rig, find }: Solved, device: string): Fix[] => {
-  const seen = new Set<string>();
-  const queue = rig.leads.filter(({ ends }) =>
-    ends.some((end) => end && 'device' in end && end.device === device),
-  );
-  const chain: typeof queue = [];
-  for (let lead = queue.shift(); lead; lead = queue.shift()) {
-    if (seen.has(lead.id)) continue;
-    seen.add(lead.id);
-    chain.push(lead);
-    const id = lead.id;
-    queue.push(
-      ...rig.leads.filter(({ ends }) => ends.some((end) => end && 'lead' in end && end.lead === id)),
-      ...lead.ends.flatMap((end) => (end && 'lead' in end ? (find.lead(end.lead) ?? []) : [])),
-    );
-  }
+  const own = rig.leads.filter((lead) => socketsIn([lead]).some((socket) => socket.device === device));
+  const chain = [...new Set(own.flatMap((lead) => leadRun(rig, lead)))];
   return chain.flatMap((lead): Fix[] => {
     // An adapter in a chain comes out, and the lead behind it goes where it went.
     const into = lead.ends.findIndex((end) => end && 'device' in end && end.device !== device);

@@ -1,14 +1,6 @@
 import { controlsOf, isSoloControl, OFF, portOfPin, type Control, type ControlValue } from '../catalogue';
-import {
-  fedLoads,
-  pieceOf,
-  pointId,
-  reachable,
-  type WaysBefore,
-  type FlowEdge,
-  type FlowPiece,
-} from '../flow';
-import { settingOf, type Device } from '../rig';
+import { fedLoads, pieceOf, pointId, type WaysBefore, type FlowEdge, type FlowPiece } from '../flow';
+import { leadRun, settingOf, socketsIn, type Device } from '../rig';
 import type { Solved } from '../checks';
 
 /** What each control of a device lets through, found by setting it otherwise and looking which ways are left. */
@@ -163,21 +155,10 @@ export const socketDeciders = ({ find, rig }: Pick<Solved, 'find' | 'rig'>, reac
 
 /** Every other socket that the leads in a port lead to, through leads in leads. */
 const portsBehind = ({ rig, inPort }: Solved['find'], device: string, port: string) => {
-  const first = inPort(device, port)?.lead.id;
-  const leads = reachable(first === undefined ? [] : [first], (id) =>
-    rig.leads.flatMap((one) => {
-      const isIn = one.ends.some((end) => end && 'lead' in end && end.lead === id);
-      const holds = one.id === id ? one.ends.flatMap((end) => (end && 'lead' in end ? [end.lead] : [])) : [];
-      return isIn ? [one.id, ...holds] : holds;
-    }),
+  const first = inPort(device, port)?.lead;
+  return socketsIn(first ? leadRun(rig, first) : []).filter(
+    (socket) => socket.device !== device || socket.port !== port,
   );
-  return rig.leads
-    .filter(({ id }) => leads.has(id))
-    .flatMap(({ ends }) =>
-      ends.flatMap((end) =>
-        end && 'device' in end && (end.device !== device || end.port !== port) ? [end] : [],
-      ),
-    );
 };
 
 const awayOf = (

@@ -4,12 +4,13 @@ import {
   combineEdits,
   connect,
   freeId,
+  leadRun,
   lookup,
   putApp,
   removeDevice,
   removeLead,
+  socketsIn,
   type Edit,
-  type Lead,
   type Rig,
 } from '../../rig';
 import type { Fix, Solved } from '../finding';
@@ -20,23 +21,10 @@ import { after, bestLead, matingLeads } from './trial';
 
 /** The leads from a device's socket on, one plugged into the other, and the device they end at. */
 const wayFrom = (rig: Rig, device: string, port: string) => {
-  const find = lookup(rig);
-  const leads: Lead[] = [];
-  let lead = find.inPort(device, port)?.lead;
-  while (lead && !leads.includes(lead)) {
-    leads.push(lead);
-    const ends = lead.ends.flatMap((end) => (end ? [end] : []));
-    const far = ends.find((end) => 'device' in end && end.device !== device);
-    if (far && 'device' in far) return { leads, to: far.device };
-    // Its own end points at a lead, or another lead's end points at it.
-    const own = ends.find((end) => 'lead' in end);
-    const id = lead.id;
-    lead =
-      own && 'lead' in own
-        ? find.lead(own.lead)
-        : rig.leads.find(({ ends: others }) => others.some((end) => end && 'lead' in end && end.lead === id));
-  }
-  return undefined;
+  const first = lookup(rig).inPort(device, port)?.lead;
+  const leads = first ? leadRun(rig, first) : [];
+  const far = socketsIn(leads).find((socket) => socket.device !== device);
+  return far && { leads, to: far.device };
 };
 
 /** The computer a device is one of, or hangs on. */

@@ -1,4 +1,4 @@
-import { changeLead, connect } from '../../rig';
+import { changeLead, connect, guestsOf } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { ordered, withArticle } from './rewire';
 import { bestLead, matingLeads, type PortRef } from './trial';
@@ -38,12 +38,8 @@ export const freeEnds = (solved: Solved): Fix[] => {
   const { rig, find } = solved;
   return rig.leads.flatMap((lead): Fix[] => {
     const free = lead.ends.flatMap((end, index) => (end === null ? [index] : []));
-    const isTaken = (end: number) =>
-      rig.leads.some((other) =>
-        other.ends.some((one) => one && 'lead' in one && one.lead === lead.id && one.end === end),
-      );
     return free
-      .filter((end) => !isTaken(end))
+      .filter((end) => guestsOf(rig, lead.id, end).length === 0)
       .flatMap((end) =>
         portsOf(solved, () => true)
           .map((to) => {

@@ -3,6 +3,7 @@ import {
   combineEdits,
   connect,
   lookup,
+  guestsOf,
   removeLead,
   swapModel,
   type Edit,
@@ -32,9 +33,7 @@ const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefi
   const [find, before] = [lookup(rig), lookup(was)];
   const lost = before.lead(lead.id)!.ends.find((end) => isAt(end, device));
   const far = lead.ends.find((end): end is Plug => end !== null);
-  const isHeld = rig.leads.some(({ ends }) =>
-    ends.some((end) => end && 'lead' in end && end.lead === lead.id),
-  );
+  const isHeld = guestsOf(rig, lead.id).length > 0;
   if (!lost || !('device' in lost) || !far || lead.ends.length !== 2 || isHeld) return undefined;
   const old = before.port(device, lost.port);
   const bare = after(rig, removeLead(rig, lead.id));

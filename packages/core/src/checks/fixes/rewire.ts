@@ -1,5 +1,14 @@
 import { contactsBetween, LEAD_KINDS } from '../../catalogue';
-import { changeLead, combineEdits, connect, lookup, removeLead, type Lead, type Rig } from '../../rig';
+import {
+  changeLead,
+  combineEdits,
+  connect,
+  guestsOf,
+  lookup,
+  removeLead,
+  type Lead,
+  type Rig,
+} from '../../rig';
 import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
 import { reachable } from '../../flow';
@@ -19,11 +28,7 @@ export const socketsOf = (lead: Lead): [PortRef, PortRef] | undefined => {
  */
 export const lastLegs = (rig: Rig, lead: Lead): { leg: Lead; from: Plug; to: PortRef }[] => {
   const find = lookup(rig);
-  const run = reachable(lead.id, (id) =>
-    rig.leads.flatMap((one) =>
-      one.ends.some((end) => end && 'lead' in end && end.lead === id) ? [one.id] : [],
-    ),
-  );
+  const run = reachable(lead.id, (id) => guestsOf(rig, id).map((guest) => guest.id));
   return [...run].flatMap((id) => {
     const leg = find.lead(id)!;
     const [a, b] = leg.ends;

@@ -3,14 +3,15 @@ import { couplingLevel, solveCircuit, survivesDc, type Circuit, type Coupling } 
 import {
   applyEdit,
   knownLeadKinds,
+  leadRun,
   lookup,
+  socketsIn,
   type Edit,
   type Lead,
   type Lookup,
   type Plugged,
   type Rig,
 } from '../../rig';
-import { reachable } from '../../flow';
 import { dbFromRatio, type Db } from '../../units';
 import type { Fix } from '../finding';
 import { levelsOf } from '../levels-of';
@@ -176,15 +177,8 @@ const connectorOf = (rig: Rig, plug: Plug): string => {
 /** The device at the far end of a run of leads, or the one itself; undefined where the run ends nowhere. */
 export const deviceBehind = (rig: Rig, plug: Plug): string | undefined => {
   if ('device' in plug) return plug.device;
-  const find = lookup(rig);
-  const leads = reachable(plug.lead, (id) => [
-    ...(find.lead(id)?.ends ?? []).flatMap((end) => (end && 'lead' in end ? [end.lead] : [])),
-    ...rig.leads.flatMap((one) =>
-      one.ends.some((end) => end && 'lead' in end && end.lead === id) ? [one.id] : [],
-    ),
-  ]);
-  const ends = [...leads].flatMap((id) => find.lead(id)?.ends ?? []);
-  return ends.flatMap((end) => (end && 'device' in end ? [end.device] : []))[0];
+  const lead = lookup(rig).lead(plug.lead);
+  return lead && socketsIn(leadRun(rig, lead))[0]?.device;
 };
 
 /** Two-ended lead kinds that go into both sockets; `flipped` when the kind's first end goes into `b`. */
