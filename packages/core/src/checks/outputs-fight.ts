@@ -4,6 +4,7 @@ import { dbFromRatio, dbu, voltsFromDbu } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { insertIsolator } from './fixes/insert';
 import { splitToTwoInputs, unplug, useBestLead, useOtherInput } from './fixes/rewire';
+import { shortedSide } from './shorted-side';
 
 /** Less of one output on the other's contacts than this is what a summing network leaves, −20 dB. Common practice. */
 const FIGHTS = 0.1;
@@ -76,14 +77,11 @@ const fight = (solved: Solved, { from, into, volts }: Clash): Found[] => {
   ];
 };
 
-/** Less than this left on a contact is a short, −26 dB. */
-const SHORTED = 0.05;
-
 /** One side of a stereo output lies on its sleeve: a mono plug in a stereo socket. */
 const shorted = (solved: Solved): Found[] =>
   solved.circuit.terminals.flatMap((terminal): Found[] => {
-    const output = outputAt(solved, terminal.device, terminal.element);
-    if (output?.drive !== 'single' || !output.pair || terminal.worstLeg > SHORTED) return [];
+    const output = shortedSide(solved.find, terminal);
+    if (!output) return [];
     const { find, rig, circuit } = solved;
     const name = find.device(terminal.device)?.name ?? terminal.device;
     const port = portOfPin(output.plus);

@@ -4,7 +4,8 @@ import { solveRig } from '../../offers';
 import { mendOutputLead, moveToFedInput, swapForDynamic } from './phantom';
 import { bypass, insertBooster, insertIsolator, useFloatingSupply } from './insert';
 import { matchFormat, splitToTwoInputs, useBestLead, useOtherInput, withArticle } from './rewire';
-import { bestLead, isHarmed, matingLeads, reach, subRig } from './trial';
+import { isHarmed, reach } from './reach';
+import { bestLead, matingLeads, subRig } from './trial';
 import { solveCircuit } from '../../circuit';
 
 const farEnd = (rig: Rig, device: string, port = 'out') => {
@@ -172,9 +173,10 @@ describe('trying leads', () => {
   });
 
   it('harm is DC beyond what the model says it survives', () => {
-    const circuit = solveCircuit(lookup(laptopInXlr));
-    expect(isHarmed(laptopInXlr, circuit, 'laptop')).toBe(true);
-    expect(isHarmed(laptopInXlr, circuit, 'desk')).toBe(false);
+    const find = lookup(laptopInXlr);
+    const circuit = solveCircuit(find);
+    expect(isHarmed(find, circuit, 'laptop')).toBe(true);
+    expect(isHarmed(find, circuit, 'desk')).toBe(false);
   });
 
   it('reach: how a mono sound of one device arrives at another', () => {

@@ -25,17 +25,8 @@ import {
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
 import { lastLegs, ordered, socketsOf, withArticle } from './rewire';
-import {
-  after,
-  bestLead,
-  deviceBehind,
-  matingLeads,
-  reach,
-  scoreOf,
-  subRig,
-  type Plug,
-  type PortRef,
-} from './trial';
+import { after, bestLead, deviceBehind, matingLeads, subRig, type Plug, type PortRef } from './trial';
+import { reach, scoreOf } from './reach';
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
 

@@ -12,7 +12,8 @@ import {
 import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
 import { reachable } from '../../flow';
-import { after, bestLead, isHarmed, subRig, type Plug, type PortRef } from './trial';
+import { isHarmed } from './reach';
+import { after, bestLead, subRig, type Plug, type PortRef } from './trial';
 
 /** Fixes that change leads. Each returns nothing when it cannot be done. */
 
@@ -192,8 +193,8 @@ export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
     const bare = after(rig, removeLead(rig, lead.id));
     const ends = [from, to, { device: to.device, port: second.id }];
     const split = after(bare, connect(bare, kind, ends));
-    if (isHarmed(split, solveCircuit(lookup(subRig(split, [from.device, to.device]))), from.device))
-      return [];
+    const small = lookup(subRig(split, [from.device, to.device]));
+    if (isHarmed(small, solveCircuit(small), from.device)) return [];
     return [
       {
         label,

@@ -1,5 +1,5 @@
 import { contactsBetween, type LeadKind } from '../../catalogue';
-import { couplingLevel, solveCircuit, survivesDc, type Circuit, type Coupling } from '../../circuit';
+import { solveCircuit, type Circuit } from '../../circuit';
 import {
   applyEdit,
   knownLeadKinds,
@@ -12,9 +12,8 @@ import {
   type Plugged,
   type Rig,
 } from '../../rig';
-import { dbFromRatio, type Db } from '../../units';
 import type { Fix } from '../finding';
-import { levelsOf } from '../levels-of';
+import { reach, scoreOf } from './reach';
 
 /** More ways to mend one finding than this are not tried. */
 export const MOST_TRIED = 20;
@@ -50,114 +49,6 @@ export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
     intents: [],
   };
 };
-
-/** How well one device reaches another through the circuit alone. */
-export interface Reach {
-  /** A mono sound's level from `from` into the best input of `to`, dB; −Infinity when none. */
-  monoDb: Db;
-  /** Something would be fed DC it does not survive. */
-  harms: boolean;
-  /** A leg of a used input ends nowhere. */
-  legLost: boolean;
-  /** The output's class is not the input's. */
-  wrongKind: boolean;
-  /** It arrives at two inputs with opposite signs: whoever adds them hears nothing. */
-  cancels: boolean;
-  /** A side of a stereo output lies on its sleeve. */
-  shorts: boolean;
-  /** Of left and right only one arrives. */
-  halfLost: boolean;
-  /** A way arrives hotter than its input can be turned down to. */
-  tooHot: boolean;
-  /** Electronics of `from` that live on the supply have it. */
-  fed: boolean;
-}
-
-/** DC beyond what an output is stated to survive. */
-export const isHarmed = (rig: Rig, circuit: Circuit, device?: string): boolean => {
-  const find = lookup(rig);
-  return circuit.outputsDc.some((reading) => {
-    if (device && reading.device !== device) return false;
-    const element = find.element(reading.device, reading.element);
-    const limit = element?.kind === 'output' ? element.tolerates : undefined;
-    return limit !== undefined && !survivesDc(limit, reading);
-  });
-};
-
-/** One side of a pair arrives well, and the other does not. */
-const isHalfLost = (find: Lookup, device: string, into: readonly Coupling[]): boolean => {
-  const best = (id: string) =>
-    Math.max(0, ...into.filter(({ from }) => from.element === id).map((one) => couplingLevel(one)));
-  return (find.modelOf(device)?.elements ?? []).some(
-    (element) =>
-      element.kind === 'output' &&
-      element.pair !== undefined &&
-      best(element.id) > 1e-3 &&
-      best(element.pair) < best(element.id) / 30,
-  );
-};
-
-const isSide = (find: Lookup, device: string, id: string): boolean => {
-  const element = find.element(device, id);
-  return element?.kind === 'output' && element.drive === 'single' && element.pair !== undefined;
-};
-
-export const reach = (rig: Rig, from: string, to: string): Reach => {
-  const find = lookup(rig);
-  const circuit = solveCircuit(find);
-  const into = circuit.couplings.filter((c) => c.from.device === from && c.to.device === to);
-  const inputs = [...new Set(into.map((c) => c.to.element))];
-  // A mono sound leaves by every output of the device alike: amplitudes add.
-  const levels = inputs.map((input) => {
-    const sum = into
-      .filter((c) => c.to.element === input)
-      .reduce((total, c) => ({ re: total.re + c.re, im: total.im + c.im }), { re: 0, im: 0 });
-    return { input, sum, db: dbFromRatio(couplingLevel(sum)) };
-  });
-  const best = levels.reduce((a, b) => (b.db > a.db ? b : a), {
-    input: '',
-    sum: { re: 0, im: 0 },
-    db: -Infinity,
-  });
-  const together = levels.reduce((all, { sum }) => ({ re: all.re + sum.re, im: all.im + sum.im }), {
-    re: 0,
-    im: 0,
-  });
-  const signal = (device: string, id: string) => {
-    const element = find.element(device, id);
-    return element && 'signal' in element ? element.signal : undefined;
-  };
-  const source = into[0] ? signal(from, into[0].from.element) : undefined;
-  const sink = signal(to, best.input);
-  return {
-    monoDb: best.db,
-    harms: isHarmed(rig, circuit, from),
-    legLost: circuit.inputs.some(
-      (reading) =>
-        reading.device === to && reading.element === best.input && reading.legs.some((leg) => !leg.isJoined),
-    ),
-    wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
-    cancels: couplingLevel(together) < couplingLevel(best.sum) / 2,
-    halfLost: isHalfLost(find, from, into),
-    shorts: circuit.terminals.some(
-      ({ device, worstLeg, element }) => device === from && worstLeg < 0.05 && isSide(find, device, element),
-    ),
-    tooHot: into.some((coupling) => {
-      const levels = levelsOf(find, coupling);
-      return levels !== undefined && levels.arrives > levels.hottest;
-    }),
-    fed: circuit.loads.every((load) => load.device !== from || load.fed),
-  };
-};
-
-/** How well a way does, dB: what harms, loses a leg or starves counts far more than level. */
-export const scoreOf = (r: Reach): number =>
-  (r.harms ? -1000 : 0) +
-  (r.legLost || r.shorts ? -100 : 0) +
-  (r.wrongKind || r.tooHot || r.cancels ? -60 : 0) +
-  (r.halfLost ? -20 : 0) +
-  (r.fed ? 0 : -80) +
-  r.monoDb;
 
 export interface PortRef {
   device: string;
@@ -197,6 +88,9 @@ export const matingLeads = (rig: Rig, a: Plug, b: Plug): { kind: LeadKind; flipp
   });
 };
 
+/** A lead that scores no better than this is not offered, dB: it would pass next to nothing, or do what no lead should. */
+const WORTH_IT_DB = -55;
+
 /**
  * The lead that carries sound best from one free socket to another without harm, found by trying each.
  * @returns undefined when none fits, or all of those that fit harm or carry nothing
@@ -227,7 +121,7 @@ export const bestLead = (
     (a, b) => (a && a.score >= b.score ? a : b),
     undefined,
   );
-  return best && best.score > -55 ? best : undefined;
+  return best && best.score > WORTH_IT_DB ? best : undefined;
 };
 
 /**
