@@ -10,11 +10,11 @@ export const boosterUnpowered: Check = (solved) =>
   unfedElectronics(solved)
     .filter((unfed) => unfed.isBooster)
     .map(({ device, volts, minVolts, inputs, feed }) => {
-      const name = solved.find.device(device)?.name ?? device;
+      const name = solved.find.nameOf(device);
       const noun = nounOf(solved.find.modelOf(device));
       const ahead = solved.circuit.couplings.find(({ to }) => to.device === device)?.from.device;
-      const silent = ahead ? (solved.find.device(ahead)?.name ?? ahead) : 'what is plugged into it';
-      const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
+      const silent = ahead ? solved.find.nameOf(ahead) : 'what is plugged into it';
+      const desk = solved.find.nameOf(inputs[0]!.device);
       return finding({
         code: 'booster-unpowered',
         severity: 'fault',

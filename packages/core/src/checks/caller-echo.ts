@@ -23,7 +23,7 @@ export const callerEcho: Check = (solved) => {
       // Whoever is furthest away is worst off: what is there for one is there for all.
       const { back, lossDb, networkMs } = echoes.reduce((a, b) => (b.back.lateMs > a.back.lateMs ? b : a));
       const names = echoes.map(({ name }) => inSentence(name));
-      const computer = find.device(app.computer)?.name ?? app.computer;
+      const computer = find.nameOf(app.computer);
       const input = find.streamsOf(app.input, app.computer, 'input')[0];
       return [
         finding({

@@ -18,7 +18,7 @@ export const channelUnmapped: Check = (solved) => {
           code: 'channel-unmapped',
           severity: 'fault',
           title: `${trackWords(track, 'Track')} takes channel ${track.channel} of ${count}: it stays empty`,
-          why: `What ${app.name} on ${find.device(app.computer)?.name ?? app.computer} listens to has ${count === 1 ? 'one channel' : `${count} channels`}. Numbers go on from one joined device to the next; a device that was taken out, put in another place or set to another stream moves them. Let the track take the channel its sound is on.`,
+          why: `What ${app.name} on ${find.nameOf(app.computer)} listens to has ${count === 1 ? 'one channel' : `${count} channels`}. Numbers go on from one joined device to the next; a device that was taken out, put in another place or set to another stream moves them. Let the track take the channel its sound is on.`,
           places: [{ device: app.computer }],
           about: [{ device: app.computer, control: `${app.id} ${track.id}` }],
           figures: [

@@ -8,7 +8,7 @@ export const clipConverter: Check = (solved) =>
     .filter((clipping) => clipping.afterGain)
     .map((clipping) => {
       const { strand, stage, overDb, worstDb } = clipping;
-      const device = stage.device ? (solved.find.device(stage.device)?.name ?? '') : '';
+      const device = stage.device ? solved.find.nameOf(stage.device) : '';
       return finding({
         code: 'clip-converter',
         severity: 'fault',

@@ -25,7 +25,7 @@ export const clipInput: Check = (solved) =>
     .filter((clipping) => !clipping.afterGain)
     .map((clipping) => {
       const { strand, stage, overDb } = clipping;
-      const device = stage.device ? (solved.find.device(stage.device)?.name ?? '') : '';
+      const device = stage.device ? solved.find.nameOf(stage.device) : '';
       return finding({
         code: 'clip-input',
         severity: 'fault',

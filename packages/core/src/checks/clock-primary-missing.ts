@@ -26,7 +26,7 @@ const ofJoined = (solved: Solved): Found[] =>
 /** Devices that send one another sound as data, and each waits for the clock of the next. */
 const ofRing = (solved: Solved): Found[] =>
   clocksOf(solved.find).rings.map((ring) => {
-    const names = ring.map((device) => solved.find.device(device)?.name ?? device).join(', ');
+    const names = ring.map(solved.find.nameOf).join(', ');
     const drift = driftOf(solved.find);
     return finding({
       code: 'clock-primary-missing',
@@ -42,8 +42,8 @@ const ofRing = (solved: Solved): Found[] =>
 /** A device is set to count by what comes into a socket, and nothing comes in there. */
 const ofWaiting = (solved: Solved): Found[] =>
   clocksOf(solved.find).waiting.map(({ device, port }) => {
-    const name = solved.find.device(device)?.name ?? device;
-    const socket = solved.find.port(device, port)?.label ?? port;
+    const name = solved.find.nameOf(device);
+    const socket = solved.find.portName(device, port);
     const drift = driftOf(solved.find);
     return finding({
       code: 'clock-primary-missing',

@@ -7,7 +7,7 @@ import { driftFigures } from './resample-off';
 export const clockTwoPrimaries: Check = (solved) => {
   const { find } = solved;
   const { leaderOf, rings, links } = clocksOf(find);
-  const nameOf = (device: string) => find.device(device)?.name ?? device;
+  const { nameOf } = find;
   const isToldOf = (...devices: string[]) =>
     rings.some((ring) => devices.every((device) => ring.includes(device)));
   return links.flatMap(({ device, to, channels }) => {
@@ -15,7 +15,7 @@ export const clockTwoPrimaries: Check = (solved) => {
     // A clock that nobody follows harms no sound.
     if (sender === taker || channels.length === 0 || isToldOf(device, to.device)) return [];
     const drift = driftOf(find);
-    const port = find.port(to.device, to.port)?.label ?? to.port;
+    const port = find.portName(to.device, to.port);
     return [
       finding({
         code: 'clock-two-primaries',

@@ -50,7 +50,7 @@ export const comb: Check = (solved) => {
       ? [found.first, found.second].map((way) => capsuleOf(graph, way)?.device)
       : [];
     if (!found || !first || !second || known.has(`${strand.person} ${second}`)) return [];
-    const nameOf = (id: string) => find.device(id)?.name ?? id;
+    const { nameOf } = find;
     return [
       finding({
         code: 'comb',

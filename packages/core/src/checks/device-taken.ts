@@ -10,7 +10,7 @@ const ways = (solved: Solved, app: App, taker: App, device: string): Fix[] => {
     find.streamsOf(app[side], app.computer, side).some((one) => one.device === device),
   );
   const share = shareDevices(rig, taker);
-  const label = `Let ${app.name} do without ${find.device(device)?.name ?? device}`;
+  const label = `Let ${app.name} do without ${find.nameOf(device)}`;
   const without = { ...app, ...Object.fromEntries(sides.map((side) => [side, null])) };
   return [
     ...(taker.takesDevices && !isGivenToOne(find, app.computer, device)
@@ -24,7 +24,7 @@ const ways = (solved: Solved, app: App, taker: App, device: string): Fix[] => {
 /** Another program has a device for itself: whoever else has chosen it hears nothing of it. */
 export const deviceTaken: Check = (solved) => {
   const { rig, find, usb } = solved;
-  const nameOf = (device: string) => find.device(device)?.name ?? device;
+  const { nameOf } = find;
   return rig.apps.flatMap((app): Found[] => {
     const taken = new Set(
       SIDES.flatMap((side) =>

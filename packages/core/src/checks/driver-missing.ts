@@ -33,7 +33,7 @@ const ofDevices = (solved: Solved): Found[] => {
   return [...waiting.values()].map(({ device: id, computer, programs: waits, with: others }) => {
     const programs = [...waits].join(', ');
     const device = find.device(id)!;
-    const name = find.device(computer)?.name ?? computer;
+    const name = find.nameOf(computer);
     return finding({
       code: 'driver-missing',
       severity: 'fault',

@@ -39,7 +39,7 @@ export const feedbackNear: Check = (solved) => {
     const microphone = worst && solved.graph.nodes.get(worst.edges.at(-1)!.to)?.device;
     if (!worst || !microphone || gainDb <= -margin) return [];
     const isHowling = gainDb >= 0;
-    const nameOf = (id: string) => solved.find.device(id)?.name ?? id;
+    const { nameOf } = solved.find;
     const others = loops.length - 1;
     const open = others === 0 ? '' : others === 1 ? ' and one more way' : ` and ${others} more ways`;
     return [

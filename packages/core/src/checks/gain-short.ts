@@ -29,7 +29,7 @@ export const gainShort: Check = (solved) => {
     const travel = solved.rig.assumptions.gainTravelLimit * (gain.control.maxDb - gain.control.minDb);
     const isAtTop = towardsAim(solved, gain, missing, slack) > gain.control.minDb + travel;
     const placement = placementOf(solved, strand);
-    const desk = solved.find.device(gain.device)?.name ?? gain.device;
+    const desk = solved.find.nameOf(gain.device);
     const short = aim.lowest - (level + spare);
     return [
       finding({

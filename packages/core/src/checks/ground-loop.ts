@@ -19,7 +19,7 @@ const onEarth = ({ pieces }: GroundLoop): string[] => [
 const ringWords = ({ find }: Solved, { pieces }: GroundLoop): string =>
   pieces
     .map(({ from, to, lead }) => {
-      const name = (node: string) => (node === EARTH ? 'mains earth' : (find.device(node)?.name ?? node));
+      const name = (node: string) => (node === EARTH ? 'mains earth' : find.nameOf(node));
       return `${name(from)} – ${name(to)}${lead ? ` (${find.leadKindOf(lead)?.name})` : ''}`;
     })
     .join(', ');
@@ -52,7 +52,7 @@ export const groundLoop: Check = (solved) => {
     const lead = find.inPort(input.device, port)?.lead;
     const loop = lead && ringOf(solved, leadRun(rig, lead));
     if (!loop) continue;
-    const name = (node: string) => find.device(node)?.name ?? node;
+    const { nameOf: name } = find;
     const millivolts = rig.assumptions.earthHumMillivolts ?? DEFAULT_EARTH_HUM_MILLIVOLTS;
     const key = `${sound.from} ${input.device}`;
     if (found.has(key)) continue;

@@ -13,7 +13,7 @@ export const hfRolloff: Check = (solved) => {
     const lost = dbFromRatio(couplingLevel(coupling)) - dbFromRatio(coupling.topVolts);
     const element = find.element(coupling.from.device, coupling.from.element);
     if (element?.kind !== 'output' || lost < DULL_DB || dbFromRatio(couplingLevel(coupling)) < -40) continue;
-    const name = find.device(coupling.from.device)?.name ?? coupling.from.device;
+    const name = find.nameOf(coupling.from.device);
     const port = portOfPin(element.plus);
     const lead = find.inPort(coupling.from.device, port)?.lead;
     if (!lead) continue;

@@ -6,7 +6,7 @@ import { inAnotherSocket } from './fixes/usb-leads';
 export const hubDepth: Check = (solved) =>
   solved.supplies.filter(isTooDeep).flatMap(({ hubsBefore, branches }) =>
     branches.map(({ link, drawnMa }) => {
-      const name = solved.find.device(link.device)?.name ?? link.device;
+      const name = solved.find.nameOf(link.device);
       return finding({
         code: 'hub-depth',
         severity: 'fault',

@@ -41,7 +41,7 @@ export const inputLoading: Check = (solved) => {
     if (!circuit.couplings.some(({ from }) => isAt(from, terminal))) return [];
     // Another output on its contacts is a fight, not a load.
     if (circuit.clashes.some(({ into, volts }) => isAt(into, terminal) && volts > 0.1)) return [];
-    const name = find.device(terminal.device)?.name ?? terminal.device;
+    const name = find.nameOf(terminal.device);
     const port = portOfPin(element.plus);
     const lead = find.inPort(terminal.device, port)?.lead;
     const ratio = terminal.bestLeg / Math.max(1e-9, 1 - terminal.bestLeg);

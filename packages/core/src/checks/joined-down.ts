@@ -14,7 +14,7 @@ export const joinedDown: Check = (solved) =>
     );
     if (listening.length === 0 || gone.length === 0) return [];
     const missing = [...new Set(gone.map(({ device }) => device))];
-    const names = missing.map((device) => find.device(device)?.name ?? device).join(', ');
+    const names = missing.map(find.nameOf).join(', ');
     const all = allMembers(joined);
     const left = all.length - gone.length;
     return [

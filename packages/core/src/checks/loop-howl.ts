@@ -39,7 +39,7 @@ export const loopHowl: Check = (solved) =>
     if (gainDb < NOTICED_DB) return [];
     const { loop, edges } = loops.reduce((a, b) => (b.loop.gainDb > a.loop.gainDb ? b : a));
     const isHowling = gainDb >= 0;
-    const names = devices.map((id) => solved.find.device(id)?.name ?? id);
+    const names = devices.map(solved.find.nameOf);
     const through = listed(names);
     const [monitor] = monitorsOn(solved, edges);
     return [

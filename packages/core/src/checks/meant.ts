@@ -13,19 +13,19 @@ export interface Meant {
   intent?: Intent;
 }
 
-const sourceName = ({ find, rig }: Solved, ref: SourceRef): string => {
-  if ('person' in ref) return rig.people.find(({ id }) => id === ref.person)?.name ?? ref.person;
+const sourceName = ({ find }: Solved, ref: SourceRef): string => {
+  if ('person' in ref) return find.personName(ref.person);
   if ('app' in ref) {
     const app = find.app(ref.app);
     return (
       app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name ?? `the far end of ${app?.name ?? ref.app}`
     );
   }
-  return find.device(ref.device)?.name ?? ref.device;
+  return find.nameOf(ref.device);
 };
 
 const sinkName = ({ find }: Solved, ref: SinkRef): string => {
-  if ('device' in ref) return find.device(ref.device)?.name ?? ref.device;
+  if ('device' in ref) return find.nameOf(ref.device);
   const app = find.app(ref.app);
   const who = app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name;
   if (who) return who;

@@ -45,7 +45,7 @@ export const monoCancel: Check = ({ rig, find, circuit, graph }) => {
       if (loss > LOST_DB || dbFromRatio(wide) < -60) continue;
       const port = portOfPin(element.plus);
       const lead = leadInto(find, left.to) ?? find.inPort(left.from.device, port)?.lead;
-      const name = find.device(left.from.device)?.name ?? left.from.device;
+      const name = find.nameOf(left.from.device);
       found.push(
         finding({
           code: 'mono-cancel',

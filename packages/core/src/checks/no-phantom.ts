@@ -13,8 +13,8 @@ export const noPhantom: Check = (solved) =>
         !unfed.isBooster && !unfed.feedBeyond && !isWeakSupply(unfed) && !livesOnPluginPower(solved, unfed),
     )
     .map(({ device, volts, minVolts, inputs, feed }) => {
-      const name = solved.find.device(device)?.name ?? device;
-      const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
+      const name = solved.find.nameOf(device);
+      const desk = solved.find.nameOf(inputs[0]!.device);
       const off = feed && !feed.on;
       return finding({
         code: 'no-phantom',

@@ -9,8 +9,8 @@ export const noPluginPower: Check = (solved) =>
   unfedElectronics(solved)
     .filter((unfed) => livesOnPluginPower(solved, unfed))
     .map(({ device, volts, minVolts, inputs, feed }) => {
-      const name = solved.find.device(device)?.name ?? device;
-      const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
+      const name = solved.find.nameOf(device);
+      const desk = solved.find.nameOf(inputs[0]!.device);
       return finding({
         code: 'no-plugin-power',
         severity: 'fault',

@@ -84,7 +84,7 @@ const destinationsOf = ({ heard }: Solved): Set<string> =>
 const shutWords = (solved: Solved, person: string, device: string): string | undefined => {
   const by = shutBy(solved, reachedNodes(solved, person), destinationsOf(solved));
   if (by.length === 0) return undefined;
-  const name = solved.find.device(device)?.name ?? device;
+  const name = solved.find.nameOf(device);
   return `It gets into ${name}, and there “${by.join('” and “')}” ${by.length > 1 ? 'keep' : 'keeps'} it back.`;
 };
 

@@ -20,8 +20,8 @@ const STEP_DEG = 5;
 /** The microphone turned to whoever speaks into it, or as well as that goes for all of them. */
 const turnTo = (solved: Solved, strand: Strand, placement: Placement, omniPart: number): Fix[] => {
   const { find, rig } = solved;
-  const name = find.device(placement.device)?.name ?? placement.device;
-  const person = rig.people.find(({ id }) => id === placement.person)?.name ?? placement.person;
+  const name = find.nameOf(placement.device);
+  const person = find.personName(placement.person);
   const pose = capsulePoses(rig).find(
     ({ device, capsule }) => device === placement.device && capsule === placement.capsule,
   );
@@ -64,7 +64,7 @@ export const offAxis: Check = (solved) => {
     const omniPart = solved.find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
     const lost = -offAxisLossDb(omniPart, offAxisDeg);
     if (lost <= MOST_LOST_DB) return [];
-    const name = solved.find.device(device)?.name ?? device;
+    const name = solved.find.nameOf(device);
     const degrees = figureText(Math.abs(offAxisDeg), 0);
     return [
       finding({

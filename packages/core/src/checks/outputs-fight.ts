@@ -34,7 +34,7 @@ const fight = (solved: Solved, { from, into, volts }: Clash): Found[] => {
   const limit = other.tolerates?.milliamps ?? USUAL_MILLIAMPS;
   const port = portOfPin(other.plus);
   const lead = find.inPort(into.device, port)?.lead;
-  const [a, b] = [find.device(from.device)?.name ?? '', find.device(into.device)?.name ?? ''];
+  const [a, b] = [find.nameOf(from.device), find.nameOf(into.device)];
   const isOne = from.device === into.device;
   return [
     finding({
@@ -83,7 +83,7 @@ const shorted = (solved: Solved): Found[] =>
     const output = shortedSide(solved.find, terminal);
     if (!output) return [];
     const { find, rig, circuit } = solved;
-    const name = find.device(terminal.device)?.name ?? terminal.device;
+    const name = find.nameOf(terminal.device);
     const port = portOfPin(output.plus);
     const lead = find.inPort(terminal.device, port)?.lead;
     const milliamps = (loudVolts(output) / output.ohms) * 1000;

@@ -9,9 +9,9 @@ export const overfed: Check = (solved) =>
     .filter(({ volts, maxVolts }) => volts > maxVolts)
     .map(({ device, volts, maxVolts, fedBy }): Found => {
       const { find, rig, circuit } = solved;
-      const name = find.device(device)?.name ?? device;
+      const name = find.nameOf(device);
       const feed = fedBy[0];
-      const desk = feed ? (find.device(feed.device)?.name ?? feed.device) : '';
+      const desk = feed ? find.nameOf(feed.device) : '';
       const inputs = circuit.couplings.filter(({ from }) => from.device === device).map(({ to }) => to);
       return finding({
         code: 'overfed',

@@ -12,10 +12,10 @@ export const phantomBlocked: Check = (solved) =>
         !unfed.isBooster && unfed.feedBeyond && !isWeakSupply(unfed) && !livesOnPluginPower(solved, unfed),
     )
     .map(({ device, volts, minVolts, inputs, feedBeyond }) => {
-      const name = solved.find.device(device)?.name ?? device;
+      const name = solved.find.nameOf(device);
       const first = inputs[0]!;
       const between = first.device !== feedBeyond!.device ? first.device : undefined;
-      const what = between ? (solved.find.device(between)?.name ?? between) : 'the lead or adapter between';
+      const what = between ? solved.find.nameOf(between) : 'the lead or adapter between';
       return finding({
         code: 'phantom-blocked',
         severity: 'fault',

@@ -26,7 +26,7 @@ export const phantomIntoOutput: Check = (solved) => {
     const lead = (feed && leadInto(find, feed)) ?? find.inPort(reading.device, port.id)?.lead;
     // A few volts through an output of some hundred ohms warm it; what kills is what its protection cannot take.
     const isDanger = reading.idleVolts > limit.volts || reading.milliamps > KILLING * limit.milliamps;
-    const name = find.device(reading.device)?.name ?? reading.device;
+    const name = find.nameOf(reading.device);
     const from = feed ? ` from ${find.device(feed.device)?.name}` : '';
     found.set(
       key,

@@ -16,7 +16,7 @@ export const phantomRiskRibbon: Check = (solved) => {
     const limit = element.tolerates;
     const isHurt = !survivesDc(limit, reading);
     if (limit.volts > 10 || (!isHurt && reading.legVolts < SUPPLY_THERE_VOLTS)) return [];
-    const name = find.device(reading.device)?.name ?? reading.device;
+    const name = find.nameOf(reading.device);
     const lead = find.inPort(reading.device, portOfPin(element.plus))?.lead;
     const desk = lead?.ends.find((end) => end && 'device' in end && end.device !== reading.device);
     const feed = desk && 'device' in desk ? feedOfPort(find, desk.device, desk.port, circuit) : undefined;

@@ -16,7 +16,7 @@ const overloaded = (solved: Solved): Found[] =>
     .filter(({ on, volts }) => on && volts < LEAST_P48_VOLTS - HAIR_VOLTS)
     .map(({ device, element, volts, milliamps }) => {
       const { find, rig, circuit } = solved;
-      const name = find.device(device)?.name ?? device;
+      const name = find.nameOf(device);
       const rail = find.element(device, element);
       const sockets = (find.modelOf(device)?.elements ?? []).flatMap((feed) =>
         feed.kind === 'feed' && feed.rail === element
@@ -75,8 +75,8 @@ const unfedTooWeak: Check = (solved) =>
   unfedElectronics(solved)
     .filter((unfed) => isWeakSupply(unfed) && !isFedByOneLeg(solved, unfed))
     .map(({ device, volts, minVolts, inputs, feed, feedVolts }) => {
-      const name = solved.find.device(device)?.name ?? device;
-      const desk = solved.find.device(inputs[0]!.device)?.name ?? '';
+      const name = solved.find.nameOf(device);
+      const desk = solved.find.nameOf(inputs[0]!.device);
       return finding({
         code: 'phantom-too-weak',
         severity: 'fault',

@@ -74,7 +74,7 @@ export const phantomUnneeded: Check = (solved) => {
     const inputs = inputsOf(solved, feed.device, turn.control);
     if (isNeeded(solved, feed.device, inputs)) return [];
     const gain = gainWanted(solved, feed.device, inputs);
-    const name = find.device(feed.device)?.name ?? feed.device;
+    const name = find.nameOf(feed.device);
     const label = controlOf(model, turn.control)?.label ?? 'Phantom';
     return [
       finding({

@@ -56,7 +56,7 @@ const oneVoiceTwice: Check = (solved) =>
     // The way that is upside down is the one whose sign is against the usual: negative.
     const wrong = second.re < 0 ? second : first;
     const device = capsuleOf(solved.graph, wrong)?.device ?? own.device;
-    const name = solved.find.device(device)?.name ?? device;
+    const name = solved.find.nameOf(device);
     return [
       finding({
         code: 'polarity',
@@ -102,7 +102,7 @@ const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
       const [a, b] = [couplingLevel(left), couplingLevel(right)];
       if (Math.min(a, b) < Math.max(a, b) / 4 || dbFromRatio(Math.max(a, b)) < -60) return [];
       const isOver = left.re * right.re + left.im * right.im < 0;
-      const name = find.device(device)?.name ?? device;
+      const name = find.nameOf(device);
       const port = portOfPin(element.plus);
       const lead = find.inPort(device, port)?.lead;
       return [

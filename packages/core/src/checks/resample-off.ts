@@ -25,7 +25,7 @@ export const resampleOff: Check = (solved) =>
   solved.rig.joinedInputs.flatMap((joined) => {
     const others = [...new Set(driftingMembers(solved.find, joined).map(({ device }) => device))];
     if (others.length === 0) return [];
-    const nameOf = (device: string) => solved.find.device(device)?.name ?? device;
+    const { nameOf } = solved.find;
     const drift = driftOf(solved.find);
     const who = others.map(nameOf).join(', ');
     return [

@@ -40,7 +40,7 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
     return there
       ? [
           {
-            label: `Plug it into ${find.port(to, there)?.label ?? there}`,
+            label: `Plug it into ${find.portName(to, there)}`,
             edit: changeLead(rig, first.id, {
               ends: first.ends.map((end, index) => (index === at ? { device: to, port: there } : end)),
             }),

@@ -19,7 +19,6 @@ const comparedWords = (againstDb: number): string => {
 export const spill: Check = (solved) => {
   const { find, heard, rig } = solved;
   const least = leastApartOf(rig);
-  const nameOf = (id: string) => rig.people.find((one) => one.id === id)?.name ?? id;
   return worstOfEach(spillsOf(find, heard)).flatMap((one): Found[] => {
     const strand = voices(solved).find(
       (voice) =>
@@ -28,31 +27,31 @@ export const spill: Check = (solved) => {
     );
     if (!strand || one.againstDb <= -least) return [];
     const placement = placementOf(solved, strand);
-    const name = find.device(one.device)?.name ?? one.device;
+    const name = find.nameOf(one.device);
     const missing = one.againstDb + least;
     return [
       finding({
         code: 'spill',
         severity: 'caution',
-        title: `${nameOf(one.person)} is ${comparedWords(one.againstDb)} ${nameOf(one.owner)} in ${name}`,
+        title: `${find.personName(one.person)} is ${comparedWords(one.againstDb)} ${find.personName(one.owner)} in ${name}`,
         why: `Keep ${figureText(least)} dB or more: in an ordinary room that is a neighbour three times as far away. What is in both microphones can be turned down in neither, and heard together, a moment apart, it sounds hollow. Come closer to the microphone, turn its deaf side to the neighbour, or sit further apart.`,
         places: [{ device: one.device, person: one.owner }, { person: one.person }],
         about: [{ device: one.device, port: one.capsule }],
         figures: [
           {
-            label: nameOf(one.owner),
+            label: find.personName(one.owner),
             value: one.ownDb,
             unit: 'dB SPL',
             from: 'distance and angle, at the capsule',
           },
           {
-            label: `${nameOf(one.person)}, straight`,
+            label: `${find.personName(one.person)}, straight`,
             value: one.straightDb,
             unit: 'dB SPL',
             from: `${Math.round(one.distanceM * 100)} cm away on the plan, ${Math.round(Math.abs(one.offAxisDeg))}° off the axis`,
           },
           {
-            label: `${nameOf(one.person)}, by the room`,
+            label: `${find.personName(one.person)}, by the room`,
             value: one.roomDb,
             unit: 'dB SPL',
             from: 'assumption: volume and reverberation of the room',

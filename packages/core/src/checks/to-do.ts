@@ -13,7 +13,7 @@ export interface ToDo {
 /** What a rig that is still being built lacks; empty once every voice arrives and every program listens. */
 export const toDoOf = (solved: Solved): ToDo[] => {
   const { rig, find, heard } = solved;
-  const name = (device: string) => find.device(device)?.name ?? device;
+  const { nameOf: name } = find;
   const unheard = isListening(solved)
     ? []
     : reachings(solved)

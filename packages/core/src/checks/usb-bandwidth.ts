@@ -16,13 +16,9 @@ import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
 
 /** "Hub", "USB-A 1 and USB-A 2 of Computer": what a lane is called. */
 export const laneName = (find: Lookup, { device, ports }: UsbLane): string => {
-  const name = find.device(device)?.name ?? device;
-  return ports.length > 0
-    ? `${listed(ports.map((port) => find.port(device, port)?.label ?? port))} of ${name}`
-    : name;
+  const name = find.nameOf(device);
+  return ports.length > 0 ? `${listed(ports.map((port) => find.portName(device, port)))} of ${name}` : name;
 };
-
-const nameOf = ({ find }: Solved, device: string): string => find.device(device)?.name ?? device;
 
 /** Whatever makes the sound of a lane run at a higher rate than speech needs, slowed down: recorders, devices, what joins them. */
 const slower = ({ rig, find }: Solved, { streams }: UsbLane): Fix[] => {
@@ -61,7 +57,7 @@ export const usbBandwidth: Check = (solved) =>
       return finding({
         code: 'usb-bandwidth',
         severity: 'fault',
-        title: `${devices.map((one) => nameOf(solved, one)).join(', ')} ask for more sound than ${where} can carry`,
+        title: `${devices.map((one) => solved.find.nameOf(one)).join(', ')} ask for more sound than ${where} can carry`,
         why: `Open streams ask for ${figureText(usedBytes, 0)} bytes each ${frame}, and there is room for ${figureText(budgetBytes, 0)}. ${
           speed === 'full'
             ? 'Gear of full speed behind one translator shares 12 Mb/s: each works alone, together one shuts the other out.'
@@ -75,7 +71,7 @@ export const usbBandwidth: Check = (solved) =>
             value: usedBytes,
             unit: 'bytes',
             from: streams
-              .map((one) => `${nameOf(solved, one.device)} ${figureText(one.bytes, 0)}`)
+              .map((one) => `${solved.find.nameOf(one.device)} ${figureText(one.bytes, 0)}`)
               .join(', '),
           },
           {

@@ -10,7 +10,7 @@ export const usbCableTooLong: Check = (solved) =>
   solved.usb.links.flatMap((link) => {
     const limit = limitOf(solved, link);
     if (link.lengthM <= limit) return [];
-    const name = solved.find.device(link.device)?.name ?? link.device;
+    const name = solved.find.nameOf(link.device);
     const is1394 = solved.find.port(link.device, link.port)?.usb?.version === '1394';
     return [
       finding({

@@ -1,20 +1,18 @@
 import { isOverdrawn } from '../host';
-import { finding, figureText, type Check, type Solved } from './finding';
+import { finding, figureText, type Check } from './finding';
 import { hubHalfway, hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
-
-const nameOf = ({ find }: Solved, device: string): string => find.device(device)?.name ?? device;
 
 /** More is drawn from a USB socket than it has to give: what hangs on it drops out, crackles or is never listed. */
 export const usbPowerOverdrawn: Check = (solved) =>
   solved.supplies.filter(isOverdrawn).map(({ device, port, drawnMa, givesMa, branches }) => {
-    const label = solved.find.port(device, port)?.label ?? port;
+    const label = solved.find.portName(device, port);
     const [{ link, restMa, phantomMa, headphonesMa }] = branches as [(typeof branches)[number]];
-    const name = nameOf(solved, link.device);
+    const name = solved.find.nameOf(link.device);
     const phantom = phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that to feed microphones` : '';
     return finding({
       code: 'usb-power-overdrawn',
       severity: 'fault',
-      title: `${name} draws ${figureText(drawnMa, 0)} mA from ${label} of ${nameOf(solved, device)}, which gives ${figureText(givesMa, 0)}`,
+      title: `${name} draws ${figureText(drawnMa, 0)} mA from ${label} of ${solved.find.nameOf(device)}, which gives ${figureText(givesMa, 0)}`,
       why: `What is drawn is added up as everything is set now${phantom}. A socket that is asked for more than it gives switches off, or lets the volts sag until sound crackles and gear drops out. Use a socket that gives more, or a hub with a supply of its own; its maker says what a socket really gives.`,
       places: [{ device: link.device }, { device, port }],
       about: [{ device, port }],

@@ -6,7 +6,7 @@ import { hubHalfway, hubWithSupply, inAnotherSocket, oneLead, shorten } from './
 export const usbVoltsLow: Check = (solved) =>
   solved.supplies.flatMap((supply) =>
     supply.branches.filter(isTooLow).map(({ link, volts, drawnMa, ohms }) => {
-      const name = solved.find.device(link.device)?.name ?? link.device;
+      const name = solved.find.nameOf(link.device);
       const metres = (link.lengthM * (supply.volts - LEAST_VOLTS)) / (supply.volts - volts);
       return finding({
         code: 'usb-volts-low',

@@ -68,7 +68,7 @@ const moveTo = ({ rig, find }: Solved, strand: Strand, { device, port, others }:
       const from = { device, port: other };
       const best = bestLead(bare, from, to);
       if (!best) return [];
-      const label = `Feed it from ${find.port(device, other)?.label ?? other} instead`;
+      const label = `Feed it from ${find.portName(device, other)} instead`;
       const lengthM =
         best.kind.usualLengthsM.find((usual) => usual >= leg.lengthM) ?? best.kind.usualLengthsM[0]!;
       const join = connect(bare, best.kind, ordered(best.flipped, from, to), lengthM, leg.id);
@@ -86,9 +86,9 @@ export const variableFeed: Check = (solved) => {
     const leaving = leavingOf(solved, strand);
     if (!leaving || found.has(`${leaving.device} ${leaving.port}`)) continue;
     const { device, port, others } = leaving;
-    const name = solved.find.device(device)?.name ?? device;
-    const socket = solved.find.port(device, port)?.label ?? port;
-    const better = solved.find.port(device, others[0]!)?.label ?? others[0]!;
+    const name = solved.find.nameOf(device);
+    const socket = solved.find.portName(device, port);
+    const better = solved.find.portName(device, others[0]!);
     const end = strand.stages.at(-1)!;
     found.set(
       `${device} ${port}`,

@@ -55,7 +55,7 @@ export const voicesNotApart: Check = (solved) => {
       );
     const guest = beside(one);
     if (!again || !guest || !beside(again) || Math.abs(level(again) - level(one)) > ALIKE_DB) continue;
-    const name = solved.find.device(device)?.name ?? device;
+    const name = solved.find.nameOf(device);
     found.set(
       device,
       finding({

@@ -19,7 +19,7 @@ const withoutChannels = (
 
 const entryName = ({ find }: Solved, { device, stream }: DeviceStream): string => {
   const label = find.stream(device, stream)?.label ?? stream;
-  return `“${label}” of ${find.device(device)?.name ?? device}`;
+  return `“${label}” of ${find.nameOf(device)}`;
 };
 
 /** What is said of an entry, wherever it was chosen. */

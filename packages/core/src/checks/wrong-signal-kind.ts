@@ -39,7 +39,7 @@ const FORMAT_NAMES = {
 const misread = ({ find, rig }: Solved): Found[] =>
   digitalLinks(find).flatMap(({ device, port, to, format, farFormat, leads, isUnderstood }): Found[] => {
     if (isUnderstood) return [];
-    const name = (id: string) => find.device(id)?.name ?? id;
+    const { nameOf: name } = find;
     const far = farFormat ? `speaks ${FORMAT_NAMES[farFormat]}` : 'takes no sound as data there';
     const isSender = farFormat === format;
     return [
@@ -60,7 +60,7 @@ const misread = ({ find, rig }: Solved): Found[] =>
 /** Sound arrives at an input made for another kind of signal, or at an output. */
 export const wrongSignalKind: Check = (solved) => {
   const { find, circuit, rig } = solved;
-  const name = (device: string) => find.device(device)?.name ?? device;
+  const { nameOf: name } = find;
   const found: Found[] = [];
   for (const coupling of circuit.couplings) {
     const { from, to } = coupling;

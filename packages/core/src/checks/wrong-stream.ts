@@ -65,7 +65,7 @@ export const wrongStream: Check = (solved) =>
     const stream = first && find.stream(first.device, first.stream);
     const isShown = channelsOf(find, usb, app, 'input', input).length > 0;
     const desk = find.device(first?.device ?? '')?.name ?? first?.device ?? '';
-    const name = find.device(computer)?.name ?? computer;
+    const name = find.nameOf(computer);
     const ends = new Set(heard.sinks.filter(({ app: id }) => id === app.id).map(({ node }) => node));
     return [
       finding({

@@ -39,7 +39,7 @@ export const metersOf = (find: Lookup, { graph }: Pick<Heardness, 'graph'>): Met
     else
       meters.set(`${device} ${name}`, {
         name,
-        device: find.device(device)?.name ?? device,
+        device: find.nameOf(device),
         nodes: [id],
         unit,
         leastLevel: (ceiling ?? USUAL_CEILING[unit]) - METER_RANGE_DB,

@@ -53,7 +53,7 @@ const postKey = (find: Lookup, { kind, device, app, farEnd, track }: Sink): stri
 const postName = (find: Lookup, sinks: readonly Sink[]): string => {
   const [{ kind, label, device, app, farEnd }] = sinks as [Sink];
   const program = find.app(app ?? '');
-  const name = find.device(device)?.name ?? device;
+  const name = find.nameOf(device);
   switch (kind) {
     case 'call':
       return farEndsOf(find.rig, program!).find(({ id }) => id === farEnd)!.name;

@@ -62,8 +62,7 @@ export const sinksOf = (find: Lookup, graph: FlowGraph): Sink[] =>
       {
         node: node.id,
         kind,
-        label:
-          node.app === undefined ? `${node.label} of ${find.device(node.device)?.name ?? ''}` : node.label,
+        label: node.app === undefined ? `${node.label} of ${find.nameOf(node.device)}` : node.label,
         device: node.device,
         ...(node.app === undefined ? {} : { app: node.app }),
         ...(node.farEnd === undefined ? {} : { farEnd: node.farEnd }),

@@ -33,7 +33,7 @@ const endWords = (rig: Rig, plugged: Plugged): [device: string, socket: string] 
   const find = lookup(rig);
   if ('device' in plugged) {
     const port = find.port(plugged.device, plugged.port);
-    return [find.device(plugged.device)?.name ?? plugged.device, port?.label ?? plugged.port];
+    return [find.nameOf(plugged.device), port?.label ?? plugged.port];
   }
   return [
     `lead ${plugged.lead}`,

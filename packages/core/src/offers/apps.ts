@@ -25,7 +25,7 @@ export interface StreamOption extends DeviceStream {
 /** "Mixer, Main mix". */
 export const streamLabel = (find: Lookup, device: string, stream: string): string => {
   const label = find.stream(device, stream)?.label ?? stream;
-  return `${find.device(device)?.name ?? device}, ${label}`;
+  return `${find.nameOf(device)}, ${label}`;
 };
 
 /**

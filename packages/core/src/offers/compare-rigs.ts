@@ -113,7 +113,7 @@ const listens = (rig: Rig, app: App): string => {
         .streamsOf(chosen, app.computer, side)
         .map(({ device, stream }) => {
           const label = find.stream(device, stream)?.label ?? stream;
-          return `${label} of ${find.device(device)?.name ?? device}`;
+          return `${label} of ${find.nameOf(device)}`;
         })
         .join(' and ') || 'nothing'
     }`;
@@ -153,7 +153,7 @@ const joinedWords = (rig: Rig, joined: JoinedInput): string => {
       .map(({ device, stream, resampled }) => {
         const label = find.stream(device, stream)?.label ?? stream;
         const part = device === joined.clock ? ', leads' : resampled ? ', resampled' : '';
-        return `${find.device(device)?.name ?? device}, ${label}${part}`;
+        return `${find.nameOf(device)}, ${label}${part}`;
       })
       .join('; ');
   const out = words('output');

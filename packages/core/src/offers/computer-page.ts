@@ -235,7 +235,7 @@ const lanesOf = ({ find, usb }: Solved, computer: string): LaneRow[] =>
         usedBytes,
         budgetBytes,
         streams: streams.map((one) => ({
-          name: find.device(one.device)?.name ?? one.device,
+          name: find.nameOf(one.device),
           bytes: one.bytes,
         })),
       };
@@ -243,7 +243,7 @@ const lanesOf = ({ find, usb }: Solved, computer: string): LaneRow[] =>
 
 const clocksAt = ({ find }: Solved, gear: readonly string[]): ClockRow[] => {
   const { leaderOf, links } = clocksOf(find);
-  const nameOf = (device: string) => find.device(device)?.name ?? device;
+  const { nameOf } = find;
   // A set walks what is added to it on the way.
   const met = new Set(gear);
   for (const one of met)
@@ -261,7 +261,7 @@ const clocksAt = ({ find }: Solved, gear: readonly string[]): ClockRow[] => {
 };
 
 const socketOf = ({ find }: Solved, { device, label }: NamedChannel): string =>
-  `${find.device(device)?.name ?? device}, ${label}`;
+  `${find.nameOf(device)}, ${label}`;
 
 const joinedPage = (solved: Solved, joined: JoinedInput): JoinedPage => {
   const { rig, find, usb } = solved;
@@ -347,7 +347,7 @@ const appPage = (solved: Solved, app: App): AppPage => {
 /** One computer of a solved rig. */
 export const computerPage = (solved: Solved, device: string): ComputerPage => ({
   device,
-  name: solved.find.device(device)?.name ?? device,
+  name: solved.find.nameOf(device),
   gear: gearOn(solved, device),
   power: usbBill(solved, device),
   lanes: lanesOf(solved, device),

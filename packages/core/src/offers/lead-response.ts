@@ -29,7 +29,7 @@ export const leadResponse = (rig: Rig, leadId: string): ResponseReading[] => {
   const name = (device: string, element: string) => {
     const found = find.element(device, element);
     const side = found && 'side' in found && found.side ? `, ${found.side}` : '';
-    return `${find.device(device)?.name ?? device}${side}`;
+    return `${find.nameOf(device)}${side}`;
   };
   return responses.map(({ from, to, gains }) => {
     const db = gains.map(({ re, im }) => Math.max(-120, dbFromRatio(Math.hypot(re, im))));

@@ -107,8 +107,8 @@ export const pinView = (rig: Rig, leadId: string): PinView | undefined => {
     const level = (likeness: number) => meetingLevelDb(left, right, likeness);
     return [
       {
-        from: find.device(left.from.device)?.name ?? '',
-        to: find.device(left.to.device)?.name ?? '',
+        from: find.nameOf(left.from.device),
+        to: find.nameOf(left.to.device),
         left: { re: left.re, im: left.im },
         right: { re: right.re, im: right.im },
         speechDb: level(LIKENESS.speech),

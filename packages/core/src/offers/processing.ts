@@ -47,7 +47,7 @@ const gainWords = (solved: Solved, app: App): string => {
   const turned = `Automatic gain turns the loudest, ${who}, ${isUp ? 'up' : 'down'} by ${dB(Math.abs(db))} dB`;
   return Math.abs(db) < MOST_AUTOMATIC_GAIN_DB
     ? `${turned}, to ${target}, and the noise with it${between}.`
-    : `${turned}, as far as it goes, and leaves it ${isUp ? 'under' : 'over'} ${target}; the noise goes with it${between}. Set the level ${isUp ? 'up' : 'down'} before it, on ${find.device(app.computer)?.name ?? app.computer} or on the desk.`;
+    : `${turned}, as far as it goes, and leaves it ${isUp ? 'under' : 'over'} ${target}; the noise goes with it${between}. Set the level ${isUp ? 'up' : 'down'} before it, on ${find.nameOf(app.computer)} or on the desk.`;
 };
 
 const noiseWords = ({ feeds }: Solved, app: App): string => {

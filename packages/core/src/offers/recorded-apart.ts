@@ -44,7 +44,7 @@ const keepersOf = (solved: Solved): Keeper[] => {
   return [
     ...programs,
     ...[...devices].map((device) => ({
-      name: find.device(device)?.name ?? device,
+      name: find.nameOf(device),
       device,
       clock: leaderOf(device),
     })),

@@ -34,7 +34,7 @@ export const tablePage = ({ find, rig, heard }: Solved): TablePage => {
     rows: capsulePoses(rig).map(({ device, capsule }) => ({
       device,
       capsule,
-      name: find.device(device)?.name ?? device,
+      name: find.nameOf(device),
       owners: placementsAt(rig, { device, capsule }).map(({ person }) => person),
       cells: Object.fromEntries(
         spills

@@ -48,7 +48,7 @@ const stepsOf = (rig: Rig, graph: FlowGraph, start: string, way: FlowEdge[]): Tr
       node: id,
       label: node.label,
       device,
-      deviceName: device ? (find.device(device)?.name ?? '') : '',
+      deviceName: device ? find.nameOf(device) : '',
       gainDb,
       delayMs,
     };

@@ -22,12 +22,12 @@ export interface UsbBillRow {
 
 /** Everything that hangs on a computer's USB sockets, from the computer outward; of a hub, what hangs on its own. */
 export const usbBill = ({ supplies, find }: Solved, device: string): UsbBillRow[] => {
-  const nameOf = (id: string) => find.device(id)?.name ?? id;
+  const { nameOf } = find;
   let computer = '';
   return supplies.flatMap((supply): UsbBillRow[] => {
     if (find.port(supply.device, supply.port)?.usb?.role === 'host') computer = supply.device;
     if (computer !== device && supply.device !== device) return [];
-    const label = find.port(supply.device, supply.port)?.label ?? supply.port;
+    const label = find.portName(supply.device, supply.port);
     return [
       {
         device: supply.device,

@@ -107,14 +107,10 @@ export const makeKnobs = (solved: Solved) => {
           positions: [
             asItStands,
             ...others.map(({ device, stream, label }) =>
-              program(
-                app,
-                `Let ${app.name} ${words} ${label} of ${find.device(device)?.name ?? device}`,
-                (now) => ({
-                  ...now,
-                  [side]: { device, stream },
-                }),
-              ),
+              program(app, `Let ${app.name} ${words} ${label} of ${find.nameOf(device)}`, (now) => ({
+                ...now,
+                [side]: { device, stream },
+              })),
             ),
           ],
         };

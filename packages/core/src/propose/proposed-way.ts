@@ -69,7 +69,7 @@ export const proposedWay = (
       ...(lead ? [{ label: lead.label }] : []),
       ...[...found.setting].map(([id, position]) => {
         const { device, positions } = search.knobs.known.get(id)!;
-        return { label: positions[position]!.label, place: found.solved.find.device(device)?.name ?? device };
+        return { label: positions[position]!.label, place: found.solved.find.nameOf(device) };
       }),
     ],
     edit: lead

@@ -31,10 +31,16 @@ export interface Lookup {
   /** Whether a wire of a lead is broken, in the rig or by a condition. */
   isOpen: (lead: Lead, conductor: string) => boolean;
   device: (id: string) => Device | undefined;
+  /** What a device is called; its id where there is none of it. */
+  nameOf: (device: string) => string;
+  /** What a person is called; the id where there is none of it. */
+  personName: (person: string) => string;
   modelOf: (device: string) => DeviceModel | undefined;
   lead: (id: string) => Lead | undefined;
   leadKindOf: (lead: string) => LeadKind | undefined;
   port: (device: string, port: string) => Port | undefined;
+  /** What a socket is called; its id where there is none of it. */
+  portName: (device: string, port: string) => string;
   stream: (device: string, stream: string) => Stream | undefined;
   element: (device: string, element: string) => CircuitElement | undefined;
   app: (id: string) => App | undefined;
@@ -122,10 +128,13 @@ const makeLookup = (rig: Rig): Lookup => {
     conditions: [],
     isOpen: (lead, conductor) => lead.broken.includes(conductor),
     device: (id) => devices.get(id),
+    nameOf: (id) => devices.get(id)?.name ?? id,
+    personName: (person) => rig.people.find(({ id }) => id === person)?.name ?? person,
     modelOf,
     lead: (id) => leads.get(id),
     leadKindOf: (id) => kindsByLead.get(id),
     port: (device, port) => partsOf(modelOf(device))?.ports.get(port),
+    portName: (device, port) => partsOf(modelOf(device))?.ports.get(port)?.label ?? port,
     stream: (device, stream) => partsOf(modelOf(device))?.streams.get(stream),
     element: (device, element) => partsOf(modelOf(device))?.elements.get(element),
     app: (id) => apps.get(id),

@@ -110,7 +110,7 @@ export const bypass = (rig: Rig, device: string): Fix[] => {
   const bare = after(rig, removeDevice(rig, device));
   const best = bestLead(bare, from, to);
   if (!best) return [];
-  const label = `Take ${find.device(device)?.name ?? device} out of the way`;
+  const label = `Take ${find.nameOf(device)} out of the way`;
   return [
     {
       label,
@@ -225,7 +225,7 @@ export const useFloatingSupply = (rig: Rig, device: string): Fix[] => {
   const [supply] = floatingSupplies();
   if (!supply) return [];
   const id = freeId(rig, `${device}-supply`);
-  const label = `Feed ${find.device(device)?.name ?? device} from a floating supply`;
+  const label = `Feed ${find.nameOf(device)} from a floating supply`;
   const present = find.inPort(device, inlet.id)?.lead;
   const bare = combineEdits(
     label,

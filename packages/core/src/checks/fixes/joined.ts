@@ -28,7 +28,7 @@ export const letLead = (solved: Solved, joined: JoinedInput): Fix[] => {
     changed(
       solved,
       ledBy(joined, clock),
-      `Let ${solved.find.device(clock)?.name ?? clock} lead ${joined.name}, and resample the others`,
+      `Let ${solved.find.nameOf(clock)} lead ${joined.name}, and resample the others`,
     ),
   );
 };
@@ -41,7 +41,7 @@ export const resampleOthers = (solved: Solved, joined: JoinedInput, others: read
       others.includes(member.device) ? { ...member, resampled: true } : member,
     ),
     others.length === 1
-      ? `Resample ${solved.find.device(others[0]!)?.name ?? others[0]!}`
+      ? `Resample ${solved.find.nameOf(others[0]!)}`
       : `Resample the ${others.length} that drift`,
   ),
 ];
@@ -53,7 +53,7 @@ export const channelsInstead = (
   entry: DeviceStream,
   side: Side,
 ): Fix[] => {
-  const name = solved.find.device(entry.device)?.name ?? entry.device;
+  const name = solved.find.nameOf(entry.device);
   const isIt = ({ device, stream }: DeviceStream) => device === entry.device && stream === entry.stream;
   const there = membersOn(joined, side);
   const has = (one: DeviceStream) =>
@@ -94,7 +94,7 @@ export const outputsFor = (solved: Solved, joined: JoinedInput): Fix[] => {
       changed(
         solved,
         withMember(joined, one, 'output'),
-        `Let ${joined.name} play into “${one.label}” of ${solved.find.device(one.device)?.name ?? one.device}`,
+        `Let ${joined.name} play into “${one.label}” of ${solved.find.nameOf(one.device)}`,
       ),
     );
 };
@@ -104,7 +104,7 @@ export const withoutMissing = (solved: Solved, joined: JoinedInput, missing: rea
   const next = withEachMember(joined, (member) => (missing.includes(member.device) ? undefined : member));
   const [first] = allMembers(next);
   if (!first) return [];
-  const names = missing.map((device) => solved.find.device(device)?.name ?? device).join(', ');
+  const names = missing.map(solved.find.nameOf).join(', ');
   const leading = next.clock ?? first.device;
   return [
     changed(solved, next.clock === null ? ledBy(next, leading) : next, `Take ${names} out of ${joined.name}`),

@@ -51,7 +51,7 @@ export const moveTalker = (solved: Solved, placementId: string | undefined, chan
   const exact = placement.distanceM / ratioFromDb(changeDb);
   const distanceM = changeDb > 0 ? Math.floor(exact * 100) / 100 : Math.ceil(exact * 100) / 100;
   if (distanceM < CLOSEST_M || distanceM > 2 || distanceM === placement.distanceM) return [];
-  const person = solved.rig.people.find(({ id }) => id === placement.person)?.name ?? '';
+  const person = solved.find.personName(placement.person);
   return [
     {
       label: `Have ${person} speak from ${Math.round(distanceM * 100)} cm`,

@@ -22,7 +22,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
     channels
       .map((channel, n) => ({ channel: n + 1, level: voiceAt(solved, person, channel) }))
       .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: HEARD_DBFS });
-  const name = rig.people.find(({ id }) => id === person)?.name ?? person;
+  const name = find.personName(person);
   return rig.apps.flatMap((app): Fix[] => {
     if (!takesSound(app.kind)) return [];
     const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
@@ -52,7 +52,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
       .flatMap(({ stream, best: { channel } }) => {
         const input = { device: stream.device, stream: stream.stream };
         const [first] = app.tracks;
-        const there = `Let ${app.name} listen to ${stream.label} of ${find.device(stream.device)?.name ?? ''}`;
+        const there = `Let ${app.name} listen to ${stream.label} of ${find.nameOf(stream.device)}`;
         if (app.kind !== 'recorder' || app.tracks.some((track) => track.channel === channel))
           return taken({ ...app, input }, there);
         // What its tracks took was of another stream: the first takes this voice.
@@ -85,7 +85,7 @@ export const chooseElsewhere = (solved: Solved, app: App, side: Side, first?: st
   return ownFirst(streamsAt(solved, app, side), first)
     .filter(({ device, stream }) => !chosen.some((one) => one.device === device && one.stream === stream))
     .map(({ device, stream, label: name }) => {
-      const label = `Let ${app.name} ${VERB[side]} ${name} of ${solved.find.device(device)?.name ?? device}`;
+      const label = `Let ${app.name} ${VERB[side]} ${name} of ${solved.find.nameOf(device)}`;
       return { label, edit: { ...putApp(solved.rig, { ...app, [side]: { device, stream } }), label } };
     });
 };
@@ -94,7 +94,7 @@ export const chooseElsewhere = (solved: Solved, app: App, side: Side, first?: st
 export const systemElsewhere = (solved: Solved, computer: string, side: Side, first: string): Fix[] =>
   ownFirst(streamsAt(solved, { computer }, side), first).map(({ device, stream, label: name }) => {
     const system = solved.find.device(computer)!;
-    const label = `Let the system of ${system.name} ${VERB[side]} ${name} of ${solved.find.device(device)?.name ?? device}`;
+    const label = `Let the system of ${system.name} ${VERB[side]} ${name} of ${solved.find.nameOf(device)}`;
     return { label, edit: { ...setSystem(solved.rig, system, side, { device, stream }), label } };
   });
 

@@ -83,9 +83,9 @@ export const sitFurther = ({ find, rig }: Solved, spill: Spill): Fix[] => {
 
 /** One microphone for one voice: someone is not heard by this one any more. */
 export const notHeardBy = ({ find, rig }: Solved, placement: Placement): Fix => {
-  const name = rig.people.find(({ id }) => id === placement.person)?.name ?? placement.person;
+  const name = find.personName(placement.person);
   return {
-    label: `Do not have ${name} heard by ${find.device(placement.device)?.name ?? placement.device}`,
+    label: `Do not have ${name} heard by ${find.nameOf(placement.device)}`,
     edit: { ...removePlacement(rig, placement.id), label: 'One microphone for one voice' },
     isLastResort: true,
   };

@@ -123,7 +123,7 @@ export const inAnotherSocket = ({ find, rig, usb }: Solved, link: UsbLink, milli
   return usbSocketsOn(find, usb, home).flatMap(({ device, port }): Fix[] => {
     if (find.inPort(device, port.id) || !contactsBetween(plug, port.connector)) return [];
     if (usbGives(find, device, port) < milliamps || isBehind(usb, device, link.device)) return [];
-    const label = `Plug ${find.device(link.device)?.name ?? link.device} into ${port.label} of ${find.device(device)?.name ?? device}`;
+    const label = `Plug ${find.nameOf(link.device)} into ${port.label} of ${find.nameOf(device)}`;
     const ends = lead.ends.map((one, at) => (at === end ? { device, port: port.id } : one));
     return [{ label, edit: { ...changeLead(rig, lead.id, { ends }), label } }];
   });
@@ -133,6 +133,6 @@ export const inAnotherSocket = ({ find, rig, usb }: Solved, link: UsbLink, milli
 export const hubWithSupply = ({ find, rig }: Solved, device: string): Fix[] => {
   const [hub] = poweredHubs();
   if (!hub || find.modelOf(device)?.kind !== 'hub') return [];
-  const label = `Use a hub with its own supply in place of ${find.device(device)?.name ?? device}`;
+  const label = `Use a hub with its own supply in place of ${find.nameOf(device)}`;
   return [{ label, edit: { ...swapModel(rig, device, hub), label } }];
 };

@@ -63,7 +63,7 @@ interface Taken {
 const takenFrom = (find: Lookup, app: App, { device, stream, point }: AppChannel): Taken => {
   const place = pointId(device, point);
   const db = sliderDb(find, device, stream);
-  const words = `has the computer’s slider for ${find.device(device)?.name ?? device} turned down`;
+  const words = `has the computer’s slider for ${find.nameOf(device)} turned down`;
   return {
     place,
     slider: db === 0 ? [] : [{ db, because: { kind: 'app', app: app.id, words } }],
@@ -227,7 +227,7 @@ const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly F
   const { plays } = APP_KIND[app.kind];
   if (plays === 'nothing') return;
   const { callLevelDbfs, callCrestDb } = find.rig.assumptions;
-  const computer = find.device(app.computer)?.name ?? app.computer;
+  const computer = find.nameOf(app.computer);
   const out = (side: 'out' | 'out-right', label: string, to: readonly (Filled | undefined)[]) => {
     const id = appId(app.computer, app.id, side);
     graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
