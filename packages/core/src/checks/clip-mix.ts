@@ -1,6 +1,6 @@
 import { edgesInto, wayTo, type FlowSource } from '../flow';
 import { listed } from '../feeds';
-import { crestAt, levelAt, turnedAt, type Turned } from '../gain';
+import { crestAt, levelAt, settingUpTo, turnedAt, type Turned } from '../gain';
 import { combineEdits, setControl } from '../rig';
 import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -98,9 +98,9 @@ const turnAllDown = (solved: Solved, { node, overDb }: Sum): Fix[] => {
       }),
   );
   const byDb = Math.ceil(overDb + HEARD_DB);
-  const edits = [...turns.values()].map(({ device, control, value, min, step }) => {
-    const to = Math.max(min, Math.floor((value - byDb) / step) * step);
-    return setControl(solved.rig, device, control, Number(to.toFixed(6)));
+  const edits = [...turns.values()].map((turned) => {
+    const to = settingUpTo(turned, turned.value - byDb);
+    return setControl(solved.rig, turned.device, turned.control, to);
   });
   const names = [...turns.values()].map(({ label }) => label).join(', ');
   if (edits.length < 2) return [];

@@ -1,8 +1,17 @@
 import { portOfPin } from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { buildFlow, isDestination, pointId, usbTree } from '../flow';
-import { hearEverything, missingDb, strandsOf, turnedAt, type Strand } from '../gain';
-import { combineEdits, connect, lookup, removeLead, setControl, type Edit, type Rig } from '../rig';
+import { hearEverything, missingDb, settingUpTo, strandsOf, turnedAt, type Strand } from '../gain';
+import {
+  combineEdits,
+  connect,
+  longEnough,
+  lookup,
+  removeLead,
+  setControl,
+  type Edit,
+  type Rig,
+} from '../rig';
 import { finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { lastLegs, ordered } from './fixes/rewire';
 import { after, bestLead } from './fixes/trial';
@@ -54,8 +63,8 @@ const withOutputTurned = (rig: Rig, edit: Edit, strand: Strand, device: string):
     .at(-1);
   if (!turned) return edit;
   const wanted = turned.value + missingDb(strand.aim, end.typical, end.peak);
-  const to = Math.min(turned.max, Math.max(turned.min, Math.floor(wanted / turned.step) * turned.step));
-  return combineEdits(edit.label, edit, setControl(moved, device, turned.control, Number(to.toFixed(6))));
+  const to = settingUpTo(turned, wanted);
+  return combineEdits(edit.label, edit, setControl(moved, device, turned.control, to));
 };
 
 /** The same lead's other end, fed from another socket by the lead that does it best, that output turned to what is wanted. */
@@ -69,8 +78,7 @@ const moveTo = ({ rig, find }: Solved, strand: Strand, { device, port, others }:
       const best = bestLead(bare, from, to);
       if (!best) return [];
       const label = `Feed it from ${find.portName(device, other)} instead`;
-      const lengthM =
-        best.kind.usualLengthsM.find((usual) => usual >= leg.lengthM) ?? best.kind.usualLengthsM[0]!;
+      const lengthM = longEnough(best.kind.usualLengthsM, leg.lengthM);
       const join = connect(bare, best.kind, ordered(best.flipped, from, to), lengthM, leg.id);
       const edit = combineEdits(label, removeLead(rig, leg.id), join);
       return [{ label, edit: withOutputTurned(rig, edit, strand, device) }];

@@ -6,7 +6,7 @@ export * from './explain';
 export * from './target';
 export * from './noise-shares';
 export { earlier, oneDbAtEach, type Earlier, type OneDb } from './earlier';
-export { turnedAt, type Turned } from './turned';
+export { settingUpTo, turnedAt, type Turned } from './turned';
 export { ahead, turnableAt, turnedBy } from './ahead';
 export { amplifierNoise, pathOf, wayInto } from './way-into';
 export * from './spill';

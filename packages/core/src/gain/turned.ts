@@ -26,3 +26,7 @@ export const turnedAt = (find: Lookup, { controls }: Pick<Stage, 'controls'>): T
     const { label, minDb: min, maxDb: max, stepDb: step } = control;
     return [{ device: id, control: controlId, label, value, min, max, step }];
   });
+
+/** The setting of a control, in its steps and range, that is no more than so many dB. */
+export const settingUpTo = ({ min, max, step }: Pick<Turned, 'min' | 'max' | 'step'>, db: Db): Db =>
+  Math.min(max, Math.max(min, Number((Math.floor(db / step) * step).toFixed(6))));

@@ -1,6 +1,6 @@
 import { modelById } from '../catalogue';
-import { lookup } from '../rig';
-import { longEnough, makeBench } from './bench';
+import { longEnough, lookup } from '../rig';
+import { makeBench } from './bench';
 import { solve } from './solve-rig';
 
 /** A rig put together piece by piece, each time by the lead that does it best. */

@@ -7,6 +7,7 @@ import {
   emptyRig,
   freeAppId,
   freeId,
+  longEnough,
   lookup,
   putApp,
   putPerson,
@@ -33,12 +34,6 @@ export interface Bench {
   apps: (device: string, apps: Omit<App, 'computer'>[]) => void;
   talker: (name: string, microphone: string, voice: { effort: VoiceEffort; mouthM: number }) => void;
 }
-
-/** The shortest of some lengths that reaches; where none does, one made to measure. */
-export const longEnough = (lengths: readonly number[], lengthM: number): number => {
-  const long = lengths.filter((usual) => usual >= lengthM);
-  return long.length > 0 ? Math.min(...long) : lengthM;
-};
 
 export const makeBench = (name: string): Bench => {
   let rig = emptyRig(name);

@@ -5,3 +5,9 @@ import type { Rig } from './types';
 export const knownLeadKinds = (rig: Rig): LeadKind[] => [
   ...new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind])).values(),
 ];
+
+/** The shortest of some lengths that reaches; where none does, one made to measure. */
+export const longEnough = (lengths: readonly number[], lengthM: number): number => {
+  const long = lengths.filter((usual) => usual >= lengthM);
+  return long.length > 0 ? Math.min(...long) : lengthM;
+};

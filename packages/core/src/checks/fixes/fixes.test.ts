@@ -160,6 +160,22 @@ describe('supplies', () => {
   });
 });
 
+it.each([
+  [2, 3],
+  [3, 3],
+  [24, 24],
+])('a lead of %d m is replaced by one of %d m', (lengthM, expected) => {
+  const rig = rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'desk', model: 'mixer-4-usb' },
+    ],
+    leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM, broken: ['hot'] }],
+  });
+  const [fix] = useBestLead(rig, rig.leads[0]!);
+  expect(after(rig, fix!.edit).leads).toMatchObject([{ kind: 'xlr', lengthM: expected, broken: [] }]);
+});
+
 describe('trying leads', () => {
   const a = { device: 'laptop', port: 'jack' };
 

@@ -4,6 +4,7 @@ import {
   combineEdits,
   connect,
   guestsOf,
+  longEnough,
   lookup,
   removeLead,
   type Lead,
@@ -60,8 +61,7 @@ export const useBestLead = (rig: Rig, lead: Lead): Fix[] =>
     const bare = after(rig, removeLead(rig, leg.id));
     const best = bestLead(bare, from, to);
     if (!best || (best.kind.id === leg.kind && leg.broken.length === 0)) return [];
-    const length =
-      best.kind.usualLengthsM.find((usual) => usual >= leg.lengthM) ?? best.kind.usualLengthsM[0]!;
+    const length = longEnough(best.kind.usualLengthsM, leg.lengthM);
     return [
       {
         label: `Use ${withArticle(best.kind.name)} instead`,
@@ -206,7 +206,7 @@ export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
 
 /** The longest usual length of the same lead that is no longer than a share of it. */
 export const shortenLead = (rig: Rig, lead: Lead, share: number): Fix[] => {
-  const lengths = lookup(rig).leadKindOf(lead.id)?.usualLengthsM ?? [];
+  const lengths = lookup(rig).leadKindOf(lead.id)!.usualLengthsM;
   const fitting = lengths.filter((length) => length <= lead.lengthM * share && length < lead.lengthM);
   if (fitting.length === 0) return [];
   const lengthM = Math.max(...fitting);

@@ -1,5 +1,5 @@
 import type { FlowEdge } from '../../flow';
-import { turnedAt } from '../../gain';
+import { settingUpTo, turnedAt } from '../../gain';
 import { setControl } from '../../rig';
 import type { Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
@@ -9,9 +9,10 @@ export const turnDownAlong = ({ find, rig }: Solved, way: readonly FlowEdge[], b
   [...way]
     .reverse()
     .flatMap((edge) => turnedAt(find, edge))
-    .flatMap(({ device, control, label, value, min, step }): Fix[] => {
-      const to = Number((Math.floor((value - byDb) / step) * step).toFixed(6));
-      if (to < min) return [];
+    .flatMap((turned): Fix[] => {
+      const { device, control, label, value, min } = turned;
+      if (value - byDb < min) return [];
+      const to = settingUpTo(turned, value - byDb);
       return [
         {
           label: `Turn ${label} of ${find.device(device)!.name} down to ${figureText(to, 0)} dB`,
