@@ -163,7 +163,8 @@ describe('supplies', () => {
 it.each([
   [2, 3],
   [3, 3],
-  [24, 24],
+  [24, 50],
+  [60, 60],
 ])('a lead of %d m is replaced by one of %d m', (lengthM, expected) => {
   const rig = rigOf({
     devices: [
