@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { wayOf } from '../gain';
 import { echoOf, inSentence, listed } from '../feeds';
 import { farEndsOf, setProcessing } from '../rig';
@@ -21,7 +22,7 @@ export const callerEcho: Check = (solved) => {
       });
       if (echoes.length === 0) return [];
       // Whoever is furthest away is worst off: what is there for one is there for all.
-      const { back, lossDb, networkMs } = echoes.reduce((a, b) => (b.back.lateMs > a.back.lateMs ? b : a));
+      const { back, lossDb, networkMs } = maxBy(echoes, ({ back }) => back.lateMs)!;
       const names = echoes.map(({ name }) => inSentence(name));
       const computer = find.nameOf(app.computer);
       const input = find.streamsOf(app.input, app.computer, 'input')[0];

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { edgesInto, wayTo, type FlowSource } from '../flow';
 import { listed } from '../feeds';
 import { crestAt, levelAt, settingUpTo, turnedAt, type Turned } from '../gain';
@@ -128,7 +129,7 @@ export const clipMix: Check = (solved) => {
     const node = solved.graph.nodes.get(sum.node)!;
     const name = solved.find.device(node.device ?? '')?.name ?? node.label;
     const who = sum.parts.map(({ source }) => source.name);
-    const [loudest] = [...sum.parts].sort((a, b) => b.level - a.level);
+    const loudest = maxBy(sum.parts, ({ level }) => level);
     return finding({
       code: 'clip-mix',
       severity: 'caution',

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { listed, type Post, type Speaker } from '../feeds';
 import { isDestination } from '../flow';
 import { doubledAt, meantWaysTo, SECOND_NOTICED_DB, type Comb, type MeantWays } from '../gain';
@@ -69,8 +70,7 @@ const once = (all: readonly Doubled[]): Doubled[][] => {
 const namesOf = (all: readonly Doubled[]): string =>
   capital(listed(all.map(({ speaker }) => speaker.inSentence)));
 
-const worstOf = (all: readonly Doubled[]): Doubled =>
-  all.reduce((a, b) => (b.comb.againstDb > a.comb.againstDb ? b : a));
+const worstOf = (all: readonly Doubled[]): Doubled => maxBy(all, ({ comb }) => comb.againstDb)!;
 
 /** A sound kept or sent by two ways, a moment apart: hollow, or an echo. */
 export const doublePath: Check = (solved) =>

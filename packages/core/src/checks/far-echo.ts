@@ -1,3 +1,4 @@
+import { minBy } from 'es-toolkit';
 import { listed, type FarEcho } from '../feeds';
 import { CANCELLER_DB, CANCELLER_REACHES_MS, putFarEnd, type App, type FarEnd } from '../rig';
 import { leastEchoLossDb } from '../units';
@@ -34,7 +35,7 @@ export const farEcho: Check = (solved) => {
     by.set(key, [...(by.get(key) ?? []), one]);
   }
   return [...by.values()].flatMap((all): Found[] => {
-    const worst = all.reduce((a, b) => (b.lossDb < a.lossDb ? b : a));
+    const worst = minBy(all, ({ lossDb }) => lossDb)!;
     const { lateMs, lossDb } = worst;
     const app = find.app(worst.app)!;
     const farEnd = app.farEnds!.find(({ id }) => id === worst.farEnd.id)!;

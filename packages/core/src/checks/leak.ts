@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { isOwnPost, sinkRefOf, type Post, type Speaker } from '../feeds';
 import type { Arrival } from '../gain';
 import { removeIntent, sayIntent, type Intent } from '../rig';
@@ -8,7 +9,7 @@ import { arrivalsBetween, intentPhrase, intentSentence } from './meant';
 
 /** The loudest of some arrivals, in the unit of its place. */
 const loudest = ({ graph }: Solved, arrivals: readonly Pick<Arrival, 'level' | 'sink'>[]): Figure => {
-  const first = arrivals.reduce((a, b) => (b.level > a.level ? b : a));
+  const first = maxBy(arrivals, ({ level }) => level)!;
   return {
     label: 'Loudest arrival there',
     value: first.level,

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import type { FlowEdge, FlowLoop } from '../flow';
 import { listed } from '../feeds';
 import { isStrayAir } from '../gain';
@@ -37,7 +38,7 @@ export const loopHowl: Check = (solved) =>
       loops.flatMap((one) => one.edges),
     );
     if (gainDb < NOTICED_DB) return [];
-    const { loop, edges } = loops.reduce((a, b) => (b.loop.gainDb > a.loop.gainDb ? b : a));
+    const { loop, edges } = maxBy(loops, ({ loop }) => loop.gainDb)!;
     const isHowling = gainDb >= 0;
     const names = devices.map(solved.find.nameOf);
     const through = listed(names);

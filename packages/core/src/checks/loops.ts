@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { edgesFrom, type FlowEdge, type FlowLoop } from '../flow';
 import { isStrayAir } from '../gain';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
@@ -5,11 +6,13 @@ import { figureText, type Figure, type Solved } from './finding';
 
 /** The ways a loop is made of; where it goes through the air, from the microphone on to the loudspeaker and back. */
 export const edgesOf = ({ graph }: Pick<Solved, 'graph'>, { nodes }: FlowLoop): FlowEdge[] => {
-  const edges = nodes.map((id, at) =>
-    edgesFrom(graph, id)
-      .filter(({ to }) => to === nodes[(at + 1) % nodes.length])
-      .reduce((a, b) => (b.gainDb > a.gainDb ? b : a)),
-  );
+  const edges = nodes.map((id, at) => {
+    const next = nodes[(at + 1) % nodes.length];
+    return maxBy(
+      edgesFrom(graph, id).filter(({ to }) => to === next),
+      ({ gainDb }) => gainDb,
+    )!;
+  });
   const air = edges.findIndex(isStrayAir);
   return [...edges.slice(air + 1), ...edges.slice(0, air + 1)];
 };

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { channelsOn, pointId, type AppChannel } from '../flow';
 import { levelAt } from '../gain';
 import type { App } from '../rig';
@@ -6,12 +7,9 @@ import { HEARD_DBFS } from './reaching';
 
 /** The loudest sound at a place, by its number among the sources; undefined where nothing is heard. */
 const loudestIn = ({ heard, graph }: Solved, node: string): number | undefined => {
-  let loudest: { index: number | undefined; level: number } = { index: undefined, level: HEARD_DBFS };
-  for (const index of heard.everywhere.get(node)?.keys() ?? []) {
-    const level = levelAt(heard, graph.sources[index]!, index, node)!;
-    if (level > loudest.level) loudest = { index, level };
-  }
-  return loudest.index;
+  const levelOf = (index: number) => levelAt(heard, graph.sources[index]!, index, node)!;
+  const loudest = maxBy([...(heard.everywhere.get(node)?.keys() ?? [])], levelOf);
+  return loudest !== undefined && levelOf(loudest) > HEARD_DBFS ? loudest : undefined;
 };
 
 /** A channel of what a recorder listens to, and who sounds loudest on it. */

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import {
   capsulePoses,
   moveMicrophone,
@@ -40,7 +41,7 @@ const turnTo = (solved: Solved, strand: Strand, placement: Placement, omniPart: 
   const weakest = (byDeg: number) =>
     Math.min(...here.map(({ offAxisDeg }) => offAxisLossDb(omniPart, offAxisDeg + byDeg)));
   const turns = Array.from({ length: 360 / STEP_DEG }, (_, n) => n * STEP_DEG - 180);
-  const best = turns.reduce((a, b) => (weakest(b) > weakest(a) ? b : a));
+  const best = maxBy(turns, weakest)!;
   const between = turned(
     `Turn ${name} ${Math.abs(best)}° to the ${best > 0 ? 'right' : 'left'}, between those who share it`,
     moveMicrophone(rig, pose.device, pose.capsule, { ...pose, turnDeg: pose.turnDeg + best }),

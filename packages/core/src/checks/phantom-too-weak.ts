@@ -1,3 +1,4 @@
+import { orderBy, sortBy, sumBy } from 'es-toolkit';
 import { portOfPin } from '../catalogue';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { useInterface } from './fixes/interface';
@@ -9,6 +10,9 @@ import { isWeakSupply, unfedElectronics, type Unfed } from './unfed';
 const LEAST_P48_VOLTS = 44;
 /** Nobody's voltmeter tells this from it, volts. */
 const HAIR_VOLTS = 0.05;
+
+/** Less than this a microphone does not draw, mA. Common practice, no published source. */
+const DRAWS_MA = 0.1;
 
 /** Several microphones on one supply draw more than it is good for. */
 const overloaded = (solved: Solved): Found[] =>
@@ -28,13 +32,15 @@ const overloaded = (solved: Solved): Found[] =>
             ]
           : [],
       );
-      const drawing = sockets
-        .map(({ port, reading }) => ({
-          port,
-          drawn: (reading?.legs ?? []).reduce((sum, leg) => sum + leg.milliamps, 0),
-        }))
-        .filter(({ drawn }) => drawn > 0.1)
-        .sort((a, b) => b.drawn - a.drawn);
+      const drawn = sockets.map(({ port, reading }) => ({
+        port,
+        milliamps: sumBy(reading?.legs ?? [], (leg) => leg.milliamps),
+      }));
+      const drawing = orderBy(
+        drawn.filter((one) => one.milliamps > DRAWS_MA),
+        ['milliamps'],
+        ['desc'],
+      );
       const microphones = drawing.flatMap(({ port }) => {
         const ends = find.inPort(device, port)?.lead.ends ?? [];
         return ends.flatMap((end) => (end && 'device' in end && end.device !== device ? [end.device] : []));
@@ -67,8 +73,8 @@ const isFedByOneLeg = ({ circuit }: Solved, { feed }: Unfed): boolean => {
     ({ device, element }) => device === feed?.device && element === feed.element,
   )?.legs;
   if (legs?.length !== 2) return false;
-  const [weak, strong] = legs.map(({ milliamps }) => milliamps).sort((a, b) => a - b);
-  return strong! > 0.1 && weak! < strong! / 10;
+  const [weak, strong] = sortBy(legs, ['milliamps']) as [(typeof legs)[number], (typeof legs)[number]];
+  return strong.milliamps > DRAWS_MA && weak.milliamps < strong.milliamps / 10;
 };
 
 const unfedTooWeak: Check = (solved) =>

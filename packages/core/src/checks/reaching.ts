@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { isDestination, type FlowNode } from '../flow';
 import { leaksInto, levelAt, type Strand } from '../gain';
 import { takesSound, type Person } from '../rig';
@@ -46,10 +47,12 @@ const streamsShown = perPass(({ usb, graph }) =>
 
 /** The stream by which a voice comes to a computer, the loudest of several. */
 const streamReached = (solved: Solved, person: string): FlowNode | undefined =>
-  streamsShown(solved)
-    .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
-    .filter(({ level }) => level > HEARD_DBFS)
-    .sort((a, b) => b.level - a.level)[0]?.node;
+  maxBy(
+    streamsShown(solved)
+      .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
+      .filter(({ level }) => level > HEARD_DBFS),
+    ({ level }) => level,
+  )?.node;
 
 /** Everyone who speaks into something, and how far their voice gets. */
 export const reachings = perPass((solved): Reaching[] => {

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { listed, OWN_VOICE_LATE_MS } from '../feeds';
 import { waysBetween } from '../flow';
 import { BUFFER_FRAMES, bufferMs, putApp, setBuffer } from '../rig';
@@ -25,7 +26,7 @@ export const talkerDelay: Check = (solved) => {
   return byPost(cellsOf(solved).filter(({ feed }) => feed.isLate)).flatMap((cells): Found[] => {
     const { post } = cells[0]!;
     const late = cells.map(({ speaker, feed }) => ({ speaker, arrival: feed.arrival! }));
-    const worst = late.reduce((a, b) => (b.arrival.lateMs > a.arrival.lateMs ? b : a));
+    const worst = maxBy(late, ({ arrival }) => arrival.lateMs)!;
     const { lateMs, source, sink } = worst.arrival;
     const names = late.map(({ speaker }) => speaker.name);
     return [

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { revise, type Device, type Edit, type Rig } from '../rig';
 import type { ComputerPage } from './computer-page';
 
@@ -112,10 +113,12 @@ export const compareListing = (
   const pairs = lines.map((line) => {
     const known = expected.find(({ device }) => device.listedAs === line.name);
     if (known) return { line, to: known };
-    const [best] = expected
-      .filter(({ device }) => device.listedAs === undefined)
-      .map((one) => ({ one, by: Math.max(...one.names.map((name) => likeness(name, line.name))) }))
-      .sort((a, b) => b.by - a.by);
+    const best = maxBy(
+      expected
+        .filter(({ device }) => device.listedAs === undefined)
+        .map((one) => ({ one, by: Math.max(...one.names.map((name) => likeness(name, line.name))) })),
+      ({ by }) => by,
+    );
     return { line, to: best && best.by >= ALIKE ? best.one : undefined };
   });
   const rows = expected.flatMap((one): ListingRow[] => {

@@ -1,3 +1,4 @@
+import { minBy } from 'es-toolkit';
 import { contactsBetween } from '../catalogue';
 import { hubWithSupply, type Solved } from '../checks';
 import type { Circuit } from '../circuit';
@@ -193,7 +194,7 @@ function* withMore(
   ];
   if (reliefs.length === 0) return placed;
   if (leastMoves(reliefs) > more || reliefs.some((relief) => relief.length === 0)) return undefined;
-  const narrowest = reliefs.reduce((a, b) => (b.length < a.length ? b : a));
+  const narrowest = minBy(reliefs, ({ length }) => length)!;
   for (const plug of narrowest)
     for (const { to, pushed } of targetsOf(search, plug, placed, leaving)) {
       const left = new Set([...leaving, ...(pushed ? [pushed] : [])]);

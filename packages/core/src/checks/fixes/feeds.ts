@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { portOfPin, controlOf, type ControlValue, type DeviceModel, type FeedElement } from '../../catalogue';
 import type { Circuit, ElementRef } from '../../circuit';
 import { setControl, type Edit, type Lookup, type Rig } from '../../rig';
@@ -50,7 +51,7 @@ const feedAt = (
     circuit?.feeds.some((reading) => reading.device === device && reading.element === id && reading.on) ??
     false;
   // The one that is on; of several that are off, the strongest.
-  const feed = feeds.find(isOn) ?? [...feeds].sort((a, b) => b.volts - a.volts)[0];
+  const feed = feeds.find(isOn) ?? maxBy(feeds, ({ volts }) => volts);
   return model && feed && { device, element: feed.id, turn: feedSwitch(model, feed), on: isOn(feed) };
 };
 

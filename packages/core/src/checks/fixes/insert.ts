@@ -25,7 +25,16 @@ import {
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
 import { lastLegs, ordered, socketsOf, withArticle } from './rewire';
-import { after, bestLead, deviceBehind, matingLeads, subRig, type Plug, type PortRef } from './trial';
+import {
+  after,
+  bestFew,
+  bestLead,
+  deviceBehind,
+  matingLeads,
+  subRig,
+  type Plug,
+  type PortRef,
+} from './trial';
 import { reach, scoreOf } from './reach';
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
@@ -179,10 +188,7 @@ const insertIn = (
     const small = subRig(after(rig, edit), [source, id, to.device]);
     return [{ label, edit, score: scoreOf(reach(small, source, to.device)) }];
   });
-  return ways
-    .sort((a, b) => b.score - a.score)
-    .slice(0, MOST_BOXES)
-    .map(({ label, edit }) => ({ label, edit }));
+  return bestFew(ways, MOST_BOXES);
 };
 
 /** A box with a transformer: it keeps DC back, opens hum rings, and hands on what leaves it on two legs. */

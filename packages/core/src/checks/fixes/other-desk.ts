@@ -1,3 +1,4 @@
+import { maxBy, sortBy } from 'es-toolkit';
 import { DEVICE_MODELS, type DeviceModel } from '../../catalogue';
 import {
   combineEdits,
@@ -22,8 +23,7 @@ const isDesk = ({ kind, desk, ports }: DeviceModel): boolean =>
   ports.some(({ usb }) => usb?.role === 'device');
 
 /** Those of the catalogue, the smallest first. */
-const desks = (): DeviceModel[] =>
-  DEVICE_MODELS.filter(isDesk).sort((a, b) => a.ports.length - b.ports.length);
+const desks = (): DeviceModel[] => sortBy(DEVICE_MODELS.filter(isDesk), [({ ports }) => ports.length]);
 
 const isAt = (end: Plugged | null, device: string): boolean =>
   end !== null && 'device' in end && end.device === device;
@@ -45,9 +45,8 @@ const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefi
     const best = bestLead(bare, from, to);
     return best ? [{ ...best, ends: ordered(best.flipped, from, to) }] : [];
   });
-  const [first, ...others] = offers;
-  if (!first) return undefined;
-  const best = others.reduce((a, b) => (b.score > a.score ? b : a), first);
+  const best = maxBy(offers, ({ score }) => score);
+  if (!best) return undefined;
   return combineEdits(
     '',
     removeLead(rig, lead.id),

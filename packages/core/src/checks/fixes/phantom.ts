@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import {
   portOfPin,
   phantomSupplies,
@@ -129,12 +130,11 @@ export const insertPhantomSupply = (rig: Rig, device: string): Fix[] => {
 /** Where a device offers several strengths of phantom, the strongest. */
 export const strengthenFeed = (solved: Solved, feed: FeedRef): Fix[] => {
   const model = solved.find.modelOf(feed.device);
-  const strongest = model?.elements
-    .filter(
-      (element): element is FeedElement =>
-        element.kind === 'feed' && element.when !== undefined && element.when.control === feed.turn?.control,
-    )
-    .sort((a, b) => b.volts - a.volts)[0];
+  const choices = model?.elements.filter(
+    (element): element is FeedElement =>
+      element.kind === 'feed' && element.when !== undefined && element.when.control === feed.turn?.control,
+  );
+  const strongest = maxBy(choices ?? [], ({ volts }) => volts);
   const turn = model && strongest && feedSwitch(model, strongest);
   return turn && strongest.id !== feed.element
     ? switchFeed(solved.rig, { ...feed, element: strongest.id, turn }, true)

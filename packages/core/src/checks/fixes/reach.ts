@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import {
   couplingLevel,
   solveCircuit,
@@ -72,11 +73,7 @@ export const reachOf = (find: Lookup, circuit: Circuit, from: string, to: string
     const sum = sumOf(into.filter((c) => c.to.element === input));
     return { input, sum, db: dbFromRatio(couplingLevel(sum)) };
   });
-  const best = levels.reduce((a, b) => (b.db > a.db ? b : a), {
-    input: '',
-    sum: { re: 0, im: 0 },
-    db: -Infinity,
-  });
+  const best = maxBy(levels, ({ db }) => db) ?? { input: '', sum: sumOf([]), db: -Infinity };
   const together = sumOf(levels.map(({ sum }) => sum));
   const signal = (device: string, id: string) => {
     const element = find.element(device, id);

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { contactsBetween, LEAD_KINDS } from '../../catalogue';
 import {
   changeLead,
@@ -14,7 +15,7 @@ import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
 import { reachable } from '../../flow';
 import { isHarmed } from './reach';
-import { after, bestLead, subRig, type Plug, type PortRef } from './trial';
+import { after, bestFew, bestLead, subRig, type Plug, type PortRef } from './trial';
 
 /** Fixes that change leads. Each returns nothing when it cannot be done. */
 
@@ -122,9 +123,8 @@ const otherInputFor = (rig: Rig, { leg: lead, from, to }: ReturnType<typeof last
     .flatMap((port) => {
       const best = bestLead(bare, from, { device: to.device, port: port.id });
       return best ? [{ port, best }] : [];
-    })
-    .sort((a, b) => b.best.score - a.best.score);
-  const chosen = options[0];
+    });
+  const chosen = maxBy(options, ({ best }) => best.score);
   if (!chosen) return [];
   const target = { device: to.device, port: chosen.port.id };
   const label = `Plug it into ${chosen.port.label} with ${withArticle(chosen.best.kind.name)}`;
@@ -140,6 +140,9 @@ const otherInputFor = (rig: Rig, { leg: lead, from, to }: ReturnType<typeof last
   ];
 };
 
+/** More outputs than this are not offered. */
+const MOST_OUTPUTS = 2;
+
 /** Takes the sound from another free output of the same device, with the lead that does it best: one with a volume, say. */
 export const useOtherOutput = (rig: Rig, lead: Lead): Fix[] => {
   const sockets = socketsOf(lead);
@@ -147,7 +150,7 @@ export const useOtherOutput = (rig: Rig, lead: Lead): Fix[] => {
   const [from, to] = inSoundOrder(rig, sockets);
   const find = lookup(rig);
   const bare = after(rig, removeLead(rig, lead.id));
-  return (find.modelOf(from.device)?.ports ?? [])
+  const ways = (find.modelOf(from.device)?.ports ?? [])
     .filter(
       ({ id, side, usb, digital }) =>
         side === 'out' && !usb && !digital && id !== from.port && !find.inPort(from.device, id),
@@ -163,10 +166,8 @@ export const useOtherOutput = (rig: Rig, lead: Lead): Fix[] => {
         connect(bare, best.kind, ordered(best.flipped, other, to), undefined, lead.id),
       );
       return [{ label, edit, score: best.score }];
-    })
-    .sort((a, b) => b.score - a.score)
-    .slice(0, 2)
-    .map(({ label, edit }) => ({ label, edit }));
+    });
+  return bestFew(ways, MOST_OUTPUTS);
 };
 
 /** Left and right on two inputs of their own. */

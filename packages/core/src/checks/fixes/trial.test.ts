@@ -1,7 +1,7 @@
 import { modelById } from '../../catalogue';
 import { addDevice, lookup, removeLead } from '../../rig';
 import { rigOf } from '../../rig/testing';
-import { bestLead, deviceBehind, matingLeads, mends, subRig, type Plug } from './trial';
+import { bestFew, bestLead, deviceBehind, matingLeads, mends, subRig, type Plug } from './trial';
 
 const rig = rigOf({
   devices: [
@@ -123,4 +123,14 @@ it('mends: what was found is gone from the part that is left, what is added coun
     return false;
   });
   expect(seen).toEqual([['mic', 'new']]);
+});
+
+it('of several ways the few that do best, and no more of them than asked for', () => {
+  const way = (label: string, score: number) => ({ label, edit: removeLead(rig, 'usb'), score });
+  const labels = (most: number) =>
+    bestFew([way('poor', -20), way('good', -1), way('as good', -1), way('fair', -6)], most).map(
+      ({ label }) => label,
+    );
+  expect(labels(2)).toEqual(['good', 'as good']);
+  expect(labels(9)).toEqual(['good', 'as good', 'fair', 'poor']);
 });

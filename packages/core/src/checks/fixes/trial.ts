@@ -1,3 +1,4 @@
+import { maxBy, orderBy } from 'es-toolkit';
 import { contactsBetween, type LeadKind } from '../../catalogue';
 import { solveCircuit, type Circuit } from '../../circuit';
 import {
@@ -12,6 +13,7 @@ import {
   type Plugged,
   type Rig,
 } from '../../rig';
+import type { Db } from '../../units';
 import type { Fix } from '../finding';
 import { reach, scoreOf } from './reach';
 
@@ -117,12 +119,15 @@ export const bestLead = (
     const trial = { ...small, leadKinds: kinds, leads: [...small.leads, lead] };
     return { ...candidate, score: scoreOf(reach(trial, source, sink)) };
   });
-  const best = scored.reduce<(typeof scored)[number] | undefined>(
-    (a, b) => (a && a.score >= b.score ? a : b),
-    undefined,
-  );
+  const best = maxBy(scored, ({ score }) => score);
   return best && best.score > WORTH_IT_DB ? best : undefined;
 };
+
+/** The few of some ways that do best, the best first. */
+export const bestFew = (ways: readonly (Fix & { score: Db })[], most: number): Fix[] =>
+  orderBy(ways, ['score'], ['desc'])
+    .slice(0, most)
+    .map(({ label, edit }) => ({ label, edit }));
 
 /**
  * Whether what a finding rests on is gone after a fix, tried on the devices concerned alone.
