@@ -1,15 +1,18 @@
 import { solve } from '../offers';
-import { people, recorder, rigOf, seat, type Rows } from '../rig/testing';
+import { people, recorder, rigOf, seat } from '../rig/testing';
 import type { Stage, Strand } from '../gain';
 import { clipInput } from './clip-input';
 import { firstClipping, pads, stepBack, turnDown, unplugStrand } from './clipping';
 
 /** One voice in a condenser into an interface, recorded; what is over a ceiling is written down by hand. */
-const desk = (settings: Record<string, number | boolean | string> = {}, more: Partial<Rows> = {}) =>
+const desk = (
+  settings: Record<string, number | boolean | string> = {},
+  { microphone = 'mic-condenser-large' } = {},
+) =>
   solve(
     rigOf({
       devices: [
-        { id: 'mic', model: 'mic-condenser-large' },
+        { id: 'mic', model: microphone },
         {
           id: 'box',
           model: 'interface-2',
@@ -17,7 +20,6 @@ const desk = (settings: Record<string, number | boolean | string> = {}, more: Pa
           settings: { phantom1: true, gain1: 30, ...settings },
         },
         { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
-        ...(more.devices ?? []),
       ],
       leads: [
         { id: 'run', kind: 'xlr', ends: ['mic.out', 'box.in1'] },
@@ -150,6 +152,13 @@ describe('before any gain', () => {
       ]),
     );
     expect(labels.at(-1)).toMatch(/^Unplug /);
+    expect(labelsOf(found({ head1: -3 })[0]!.propose())).toEqual(labels);
+    // The supply of a condenser comes along its lead: no transformer into that.
+    expect(labels.filter((label) => /in between/.test(label))).toEqual([]);
+    const dynamic = desk({}, { microphone: 'mic-dynamic-hand' });
+    expect(
+      labelsOf(found({ mic1: -3 }, dynamic)[0]!.propose()).filter((label) => /in between/.test(label)),
+    ).not.toEqual([]);
     const padded = labelsOf(found({ mic1: -3 }, desk({ pad1: true }))[0]!.propose());
     expect(padded).not.toContain('Switch Pad 1 (−20 dB) on');
   });

@@ -1,5 +1,5 @@
 import { modelById } from '../catalogue';
-import { longEnough, lookup } from '../rig';
+import { lookup } from '../rig';
 import { makeBench } from './bench';
 import { solve } from './solve-rig';
 
@@ -129,10 +129,3 @@ describe('a bench', () => {
     ]);
   });
 });
-
-it.each([
-  [3, [1, 3, 5], 3],
-  [3.1, [5, 3, 10, 1], 5],
-  [12, [1, 3, 5], 12],
-  [2, [], 2],
-])('%p m of %j: %p m', (wanted, usual, length) => expect(longEnough(usual, wanted)).toBe(length));

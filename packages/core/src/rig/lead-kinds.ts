@@ -6,8 +6,9 @@ export const knownLeadKinds = (rig: Rig): LeadKind[] => [
   ...new Map([...LEAD_KINDS, ...rig.leadKinds].map((kind) => [kind.id, kind])).values(),
 ];
 
-/** The shortest of some lengths that reaches; where none does, one made to measure. */
+/** The shortest of some lengths that reaches; where none does, one made to measure. A piece without a lead has no length. */
 export const longEnough = (lengths: readonly number[], lengthM: number): number => {
+  if (lengths.length > 0 && lengths.every((usual) => usual === 0)) return 0;
   const long = lengths.filter((usual) => usual >= lengthM);
   return long.length > 0 ? Math.min(...long) : lengthM;
 };

@@ -1,0 +1,10 @@
+import { longEnough } from '.';
+
+it.each([
+  [3, [1, 3, 5], 3],
+  [3.1, [5, 3, 10, 1], 5],
+  [12, [1, 3, 5], 12],
+  [2, [], 2],
+  [2, [0], 0],
+  [2, [0, 1], 2],
+])('%p m of %j: %p m', (wanted, usual, length) => expect(longEnough(usual, wanted)).toBe(length));
