@@ -1,9 +1,10 @@
 import { modelById } from '../catalogue';
-import { fixesFor, makeEngineMemory, solveRig, tuned } from '../offers';
+import { fixesFor, makeEngineMemory, solve, solveRig, tuned } from '../offers';
 import { applyEdit, putPlacement, seatRound, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 import type { Finding } from './finding';
+import { offAxis } from './off-axis';
 import { tableOf } from './table.testing';
 
 const offAxisIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'off-axis');
@@ -103,5 +104,69 @@ describe('several at one microphone', () => {
     const labels = fixesFor(rig, found!.id, makeEngineMemory()).map(({ label }) => label);
     expect(labels[0]).toMatch(/^Turn .* 50° to the left, between those who share it$/);
     expect(pressed(rig, found!)).toBe(2);
+  });
+});
+
+describe('in words and figures', () => {
+  const said = (mic: string, angles: number[], isSeated = false) => {
+    const rig = shared(mic, angles, isSeated);
+    const solved = solve(rig);
+    return offAxis(solved).map((found) => ({
+      ...found,
+      labels: found.propose().map(({ label }) => label),
+    }));
+  };
+
+  it('one alone: the microphone is turned to them, and its gain down by what that brings', () => {
+    const [found, ...more] = said('mic-condenser-large', [90]);
+    expect(more).toEqual([]);
+    // A cardioid keeps a half at 90°: 6 dB.
+    expect(found!.title).toBe(
+      'ANN speaks 90° off the axis of Large-diaphragm condenser microphone: 6 dB lost',
+    );
+    expect(found!.figures.map(({ value }) => Math.round(value))).toEqual([90, 6, 3]);
+    expect(found!.figures[1]!.from).toBe('device model: of all it hears 50 % from every side alike');
+    expect(found!.labels).toEqual([
+      expect.stringMatching(/^Turn Large-diaphragm condenser microphone to ANN, set Gain 1 to \d+ dB$/),
+    ]);
+  });
+
+  it('the loss borne is 3 dB: a cardioid’s at 65.4° is 2.998, at 65.5° 3.007 (arithmetic)', () => {
+    expect(said('mic-condenser-large', [65.4])).toEqual([]);
+    expect(said('mic-condenser-large', [65.5])).toHaveLength(1);
+  });
+
+  it('several whose places nobody has said: whoever is aside speaks into the front', () => {
+    const [found] = said('mic-condenser-large', [0, 120]);
+    expect(found!.labels).toEqual(['Have BOB speak into the front of Large-diaphragm condenser microphone']);
+  });
+
+  it('turned to the side they are on, by half of what they are apart', () => {
+    const [left] = said('mic-condenser-large', [0, 100], true);
+    const [right] = said('mic-condenser-large', [0, -100], true);
+    expect(left!.labels[0]).toBe(
+      'Turn Large-diaphragm condenser microphone 50° to the left, between those who share it',
+    );
+    expect(right!.labels[0]).toBe(
+      'Turn Large-diaphragm condenser microphone 50° to the right, between those who share it',
+    );
+    expect(left!.labels[1]).toBe(
+      'Seat BOB in front of Large-diaphragm condenser microphone, beside the others',
+    );
+  });
+
+  it('with its gain down by what the loudest of them gains', () => {
+    const rig = shared('mic-condenser-large', [80, 100, 180], true);
+    const now = rig.devices.find(({ id }) => id === 'desk')!.settings['gain1'] as number;
+    const [, turn, side, gain] = /Turn .* (\d+)° to the (left|right), .*, set Gain 1 to (\d+) dB/.exec(
+      said('mic-condenser-large', [80, 100, 180], true)[0]!.labels[0]!,
+    )!;
+    // A cardioid by its definition: a half, and a half of the cosine.
+    const keptDb = (deg: number) => 20 * Math.log10(0.5 + 0.5 * Math.cos((deg * Math.PI) / 180));
+    const loudest = (byDeg: number) =>
+      Math.max(...rig.placements.map(({ offAxisDeg }) => keptDb(offAxisDeg + byDeg)));
+    const gained = loudest(side === 'left' ? -Number(turn) : Number(turn)) - loudest(0);
+    expect(gained).toBeGreaterThan(2);
+    expect(Number(gain)).toBe(Math.round(now - gained));
   });
 });
