@@ -1,4 +1,4 @@
-import { maxBy } from 'es-toolkit';
+import { maxBy, sortBy } from 'es-toolkit';
 import { listed, type Post, type Speaker } from '../feeds';
 import { isDestination } from '../flow';
 import { doubledAt, meantWaysTo, SECOND_NOTICED_DB, type Comb, type MeantWays } from '../gain';
@@ -39,7 +39,7 @@ const doubledIn = (solved: Solved, isAsked: (post: Post) => boolean): Doubled[] 
 
 /** What leaves one of the ways: the later one first, since what comes at once is what was meant. */
 const part = (solved: Solved, { first, second }: Comb): Fix[] => {
-  const [early, late] = first.lateMs <= second.lateMs ? [first, second] : [second, first];
+  const [early, late] = sortBy([first, second], ['lateMs']) as [typeof first, typeof first];
   return [
     ...stopMonitoring(solved, late.edges),
     ...shutOnly(solved, late, early),

@@ -1,8 +1,9 @@
-import { fixesFor, makeEngineMemory, solveRig, tuned } from '../offers';
-import { applyEdit, type Rig } from '../rig';
-import { people, recorder, rigOf, seat, type Rows } from '../rig/testing';
+import { fixesFor, makeEngineMemory, solve, solveRig, tuned } from '../offers';
+import { applyEdit, setControl, socketsIn, type Rig } from '../rig';
+import { after, people, recorder, rigOf, seat, type Rows } from '../rig/testing';
 import { skerryLight } from '../demo';
 import type { Finding } from './finding';
+import { variableFeed } from './variable-feed';
 
 const feedIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'variable-feed');
 
@@ -101,5 +102,61 @@ describe('a headphone socket that feeds what records', () => {
   it('a laptop has no other way out: nothing is said of its jack', () => {
     expect(feedIn(tuned(skerryLight))).toEqual([]);
     expect(feedIn(fed('mic-dynamic-hand', 'interface-2', 'outL', LAPTOP, 'jack', 'ts-mini-pad'))).toEqual([]);
+  });
+
+  describe('the better socket', () => {
+    const rig = fed('mic-dynamic-hand', 'mixer-4-usb', 'phones', CAMERA, 'mic', 'mini-trs');
+    const solved = solve(rig);
+    const [found] = variableFeed(solved);
+    const [strand] = solved.strands.filter(({ sinkKind }) => sinkKind === 'camera');
+
+    it('is named with what carries the same sound and is free', () => {
+      expect(found!.title).toBe(
+        `${strand!.sinkLabel} is fed by the headphone socket of Four-microphone mixer with USB`,
+      );
+      expect(found!.why).toMatch(
+        /^Whoever turns “Headphones” for their ears .* “.+” carries the same sound, is free/,
+      );
+      expect(found!.places).toEqual([{ device: 'desk', port: 'phones' }]);
+      expect(found!.figures[0]!.value).toBe(strand!.stages.at(-1)!.typical);
+    });
+
+    it.each([
+      ['as far up as it goes', 40, (volume: number, under: number) => volume === 0 && under > 1],
+      ['to what is wanted', 60, (volume: number, under: number) => volume < 0 && under >= 0 && under < 1],
+    ])('is turned %s, with a gain of %d dB; the lead as long as before', (_what, gain, isRight) => {
+      const louder = after(rig, (now) => setControl(now, 'desk', 'gain1', gain));
+      const fixes = variableFeed(solve(louder))[0]!.propose();
+      expect(fixes.length).toBeGreaterThan(0);
+      for (const { edit, label } of fixes) {
+        const then = solve(applyEdit(louder, edit).rig);
+        const now = then.strands.find(({ id }) => id === strand!.id)!;
+        const volume = then.rig.devices.find(({ id }) => id === 'desk')!.settings['main-volume'] as number;
+        const run = then.rig.leads.find((lead) => socketsIn([lead]).some(({ device }) => device === 'cam'))!;
+        expect({
+          label,
+          isLong: run.lengthM >= 2,
+          isRight: isRight(volume, now.aim.best - now.stages.at(-1)!.typical),
+        }).toEqual({ label, isLong: true, isRight: true });
+      }
+    });
+
+    it('what is plugged in already is none', () => {
+      const others = solved.find
+        .modelOf('desk')!
+        .ports.filter(({ id }) => ['outL', 'outR', 'send'].includes(id));
+      const taken = {
+        ...rig,
+        leads: [
+          ...rig.leads,
+          ...others.map(({ id }, at) => ({
+            ...rig.leads[0]!,
+            id: `t${at}`,
+            ends: [{ device: 'desk', port: id }, null],
+          })),
+        ],
+      };
+      expect(variableFeed(solve(taken))).toEqual([]);
+    });
   });
 });

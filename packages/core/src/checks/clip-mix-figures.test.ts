@@ -1,0 +1,156 @@
+import type { Solved } from './finding';
+import { pointId, type FlowSource, type Heard } from '../flow';
+import { plainGraph, type PlainEdge } from '../flow/graph.testing';
+import { solve } from '../offers';
+import { rigOf } from '../rig/testing';
+import { clipMix } from './clip-mix';
+
+/** Sounds at places of a small mixer written down by hand: how loud each is there, in dB against the place’s ceiling of 0. */
+const rig = rigOf({
+  devices: [
+    {
+      id: 'desk',
+      model: 'mixer-4-usb',
+      name: 'Desk',
+      settings: { 'strip.ch1.fader': 0, 'strip.ch2.fader': -10 },
+    },
+  ],
+});
+const bare = solve(rig);
+
+interface Sound {
+  name: string;
+  /** A person, an app, or neither: a player. */
+  is?: Partial<FlowSource>;
+  /** Level by place; peaks are so much over it. */
+  at: Record<string, number>;
+  crestDb?: number;
+}
+const person = (name: string, at: Sound['at'], crestDb = 12): Sound => ({
+  name,
+  is: { person: name },
+  at,
+  crestDb,
+});
+const player = (name: string, at: Sound['at']): Sound => ({ name, at });
+
+const heardAt = (db: number): Heard => ({ taps: [{ lateMs: 0, re: 10 ** (db / 20), im: 0 }] });
+const said = (
+  sounds: Sound[],
+  edges: PlainEdge[] = [],
+  ceilings: Record<string, number | undefined> = {},
+) => {
+  const places = [
+    ...new Set([
+      ...sounds.flatMap(({ at }) => Object.keys(at)),
+      ...edges.flatMap(({ from, to }) => [from, to]),
+    ]),
+  ];
+  const graph = plainGraph(
+    places.map((id) => ({
+      id,
+      ...(id in ceilings ? (ceilings[id] === undefined ? {} : { ceiling: ceilings[id] }) : { ceiling: 0 }),
+      ...(id.startsWith('desk') ? { device: 'desk' } : {}),
+    })),
+    edges,
+    sounds.map(({ name, is, at, crestDb = 12 }) => ({
+      ...is,
+      node: Object.keys(at)[0]!,
+      name,
+      level: 0,
+      crestDb,
+    })),
+  );
+  const everywhere = new Map<string, Map<number, Heard>>();
+  sounds.forEach(({ at }, index) => {
+    for (const [place, db] of Object.entries(at))
+      everywhere.set(place, (everywhere.get(place) ?? new Map<number, Heard>()).set(index, heardAt(db)));
+  });
+  const ways = sounds.map(() => new Map());
+  return clipMix({ ...bare, graph, heard: { ...bare.heard, graph, everywhere, ways } } as unknown as Solved);
+};
+
+describe('several at one place', () => {
+  it('two whose peaks are 3 dB under the ceiling are together just at it: silent up to half a dB over', () => {
+    // Powers add: two alike are 3.01 dB more.
+    expect(said([person('ann', { mix: -15 }), person('bob', { mix: -15 })])).toEqual([]);
+    expect(said([person('ann', { mix: -14.52 }), person('bob', { mix: -14.52 })])).toEqual([]);
+    const [found] = said([person('ann', { mix: -14.5 }), person('bob', { mix: -14.5 })]);
+    expect(found!.title).toBe('ann and bob together clip in mix by 0.5 dB');
+    expect(found!.figures.map(({ value }) => Number(value.toFixed(2)))).toEqual([-2.5, -2.5, 0.51, 0]);
+  });
+
+  it('one that is over by itself is told elsewhere; just at the ceiling it is not', () => {
+    expect(said([person('ann', { mix: -11.9 }), person('bob', { mix: -13 })])).toEqual([]);
+    expect(said([person('ann', { mix: -12 }), person('bob', { mix: -13 })])).toHaveLength(1);
+    expect(said([person('ann', { mix: -13 }), person('bob', { mix: -11.9 })])).toEqual([]);
+  });
+
+  it('one alone, and a place that cannot clip, are silent', () => {
+    expect(said([person('ann', { mix: -12 })])).toEqual([]);
+    expect(said([person('ann', { mix: -12 }), person('bob', { mix: -12 })], [], { mix: undefined })).toEqual(
+      [],
+    );
+  });
+
+  it('two talk at once, the loudest of all there; a player runs by itself', () => {
+    const three = [person('cleo', { mix: -20 }), person('ann', { mix: -12.5 }), person('bob', { mix: -13 })];
+    expect(said(three)[0]!.title).toMatch(/^ann and bob together clip in mix by/);
+    expect(said([person('ann', { mix: -12.5 }), player('tape', { mix: -12.5 })])).toEqual([]);
+    const far: Sound = { name: 'far', is: { app: 'call' }, at: { mix: -12.5 } };
+    expect(said([person('ann', { mix: -12.5 }), far])[0]!.title).toMatch(/^ann and far together/);
+  });
+});
+
+describe('along the way', () => {
+  const two = [person('ann', { a: -12.5, b: -12.5 }), person('bob', { a: -12.5, b: -12.5 })];
+
+  it('what is cut off ahead is told there, once', () => {
+    expect(said(two, [{ from: 'a', to: 'b', gain: 1 }]).map(({ title }) => title)).toEqual([
+      expect.stringMatching(/clip in a by 2\.5 dB/),
+    ]);
+  });
+
+  it('a place fed by one way has what is at its start, so much louder', () => {
+    const quiet = [person('ann', { a: -30, b: -12.5 }), person('bob', { a: -30, b: -12.5 })];
+    // 17.5 dB up, and its peaks a decibel more by the compressor there.
+    const [found] = said(quiet, [{ from: 'a', to: 'b', gain: 10 ** (17.5 / 20), peaksDb: -1 }]);
+    expect(found!.title).toMatch(/clip in b by 1\.5 dB/);
+    expect(found!.figures[0]!.value).toBeCloseTo(-1.5, 6);
+  });
+
+  it('a third that joins there is counted', () => {
+    const joined = [
+      person('ann', { a: -40, b: -22 }),
+      person('bob', { a: -40, b: -12.5 }),
+      person('cleo', { b: -12.5 }),
+    ];
+    expect(said(joined, [{ from: 'a', to: 'b', gain: 1 }])[0]!.title).toMatch(
+      /^bob and cleo together clip in b/,
+    );
+    const beside = [
+      person('ann', { a: -40, b: -22 }),
+      person('bob', { a: -40, b: -12.5 }),
+      person('cleo', { c: -40, b: -12.5 }),
+    ];
+    const both = [
+      { from: 'a', to: 'b', gain: 1 },
+      { from: 'c', to: 'b', gain: 1 },
+    ];
+    expect(said(beside, both)[0]!.title).toMatch(/^bob and cleo together clip in b/);
+  });
+
+  it('of several places in one device the worst is told, named after it', () => {
+    const [l, r] = [pointId('desk', 'mix-L'), pointId('desk', 'mix-R')];
+    const found = (left: number, right: number) =>
+      said([person('ann', { [l]: left, [r]: right }), person('bob', { [l]: left, [r]: right })]);
+    for (const [left, right] of [
+      [-13, -12.5],
+      [-12.5, -13],
+    ] as const) {
+      expect(found(left, right)).toHaveLength(1);
+      expect(found(left, right)[0]!.title).toBe('ann and bob together clip in Desk by 2.5 dB');
+      expect(found(left, right)[0]!.places).toEqual([{ device: 'desk' }]);
+    }
+  });
+});
