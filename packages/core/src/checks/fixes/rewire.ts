@@ -134,7 +134,13 @@ const otherInputFor = (rig: Rig, { leg: lead, from, to }: ReturnType<typeof last
       edit: combineEdits(
         label,
         removeLead(rig, lead.id),
-        connect(bare, chosen.best.kind, ordered(chosen.best.flipped, from, target), undefined, lead.id),
+        connect(
+          bare,
+          chosen.best.kind,
+          ordered(chosen.best.flipped, from, target),
+          longEnough(chosen.best.kind.usualLengthsM, lead.lengthM),
+          lead.id,
+        ),
       ),
     },
   ];
@@ -163,7 +169,13 @@ export const useOtherOutput = (rig: Rig, lead: Lead): Fix[] => {
       const edit = combineEdits(
         label,
         removeLead(rig, lead.id),
-        connect(bare, best.kind, ordered(best.flipped, other, to), undefined, lead.id),
+        connect(
+          bare,
+          best.kind,
+          ordered(best.flipped, other, to),
+          longEnough(best.kind.usualLengthsM, lead.lengthM),
+          lead.id,
+        ),
       );
       return [{ label, edit, score: best.score }];
     });
@@ -199,7 +211,11 @@ export const splitToTwoInputs = (rig: Rig, lead: Lead): Fix[] => {
     return [
       {
         label,
-        edit: combineEdits(label, removeLead(rig, lead.id), connect(bare, kind, ends, undefined, lead.id)),
+        edit: combineEdits(
+          label,
+          removeLead(rig, lead.id),
+          connect(bare, kind, ends, longEnough(kind.usualLengthsM, lead.lengthM), lead.id),
+        ),
       },
     ];
   });
