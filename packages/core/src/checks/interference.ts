@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { couplingLevel, couplingsInto, type Circuit, type Coupling, type InputReading } from '../circuit';
 import type { Lookup } from '../rig';
@@ -21,10 +22,7 @@ export const INAUDIBLE_HUM_DB = 120;
 /** Hum against sound at an input; undefined where nothing is picked up or no sound arrives. */
 export const humAt = (circuit: Circuit, find: Lookup, input: InputReading): Hum | undefined => {
   if (input.interferenceVolts <= 0) return undefined;
-  const source = couplingsInto(circuit, input).reduce<Coupling | undefined>(
-    (best, c) => (!best || couplingLevel(c) > couplingLevel(best) ? c : best),
-    undefined,
-  );
+  const source = maxBy(couplingsInto(circuit, input), couplingLevel);
   const element = source && find.element(source.from.device, source.from.element);
   if (!source || element?.kind !== 'output') return undefined;
   const nominalDbu = element.nominalDbu ?? NOMINAL_OUTPUT_DBU[element.signal];

@@ -1,0 +1,81 @@
+import type { Stage, Strand } from '../gain';
+import { solve } from '../offers';
+import { people, recorder, rigOf, seat } from '../rig/testing';
+import { gainShort } from './gain-short';
+
+/** A voice in a dynamic into an interface with 56 dB of gain, recorded: aim −15 dBFS, at least −18; what arrives is written down by hand. */
+const solvedAt = (gain1: number, mic = 'mic-dynamic-hand') =>
+  solve(
+    rigOf({
+      devices: [
+        { id: 'mic', model: mic, name: 'Mic' },
+        {
+          id: 'box',
+          model: 'interface-2',
+          name: 'Box',
+          settings: { gain1, phantom1: mic !== 'mic-dynamic-hand' },
+        },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'box.in1'] },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'] },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', 0.1)],
+    }),
+  );
+const said = (
+  typical: number,
+  gain1 = 20,
+  alone = typical,
+  more: (strand: Strand) => Partial<Strand> = () => ({}),
+) => {
+  const solved = solvedAt(gain1);
+  const [strand] = solved.strands;
+  const stages = strand!.stages.map((stage, at): Stage =>
+    at === strand!.stages.length - 1 ? { ...stage, typical, peak: typical + 12 } : stage,
+  );
+  return gainShort({ ...solved, strands: [{ ...strand!, stages, alone, ...more(strand!) }] });
+};
+const labels = (found: ReturnType<typeof said>) => found[0]?.propose().map(({ label }) => label);
+
+describe('a voice below its aim', () => {
+  it('is silent from the least that is wanted on', () => {
+    expect(said(-18)).toEqual([]);
+    expect(said(-12)).toEqual([]);
+    const [found] = said(-18.1);
+    expect(found).toMatchObject({ severity: 'caution', title: 'ANN reads −18.1 dBFS, 0.1 dB too quiet' });
+    expect(found!.figures.map(({ value }) => value)).toEqual([-18.1, -15, 36]);
+    expect(found!.why).toContain('Gain 1 of Box is at 20 of 56 dB.');
+  });
+
+  it('what cancels is another finding’s: more than 3 dB under one way alone', () => {
+    expect(said(-30, 20, -27)).toHaveLength(1);
+    expect(said(-30, 20, -26.9)).toEqual([]);
+  });
+
+  it('gain is turned up by what is missing: 10 dB to −15', () =>
+    expect(labels(said(-25))).toEqual(['Set Gain 1 to 30 dB']));
+
+  it('not into the last tenth of its travel where a little less is near enough; else with a booster offered behind it', () => {
+    // 0.9 of 56 dB is 50.4: 50. From 40, 11 dB are 51; 10 still are within 3 of what is wanted.
+    expect(labels(said(-26, 40))).toEqual(['Set Gain 1 to 50 dB']);
+    const near = labels(said(-30, 40))!;
+    expect(near[0]).toBe('Set Gain 1 to 55 dB');
+    expect(near.some((label) => /^Put an? .* behind the microphone$/.test(label))).toBe(true);
+  });
+
+  it('all it has is enough down to the least that is wanted; below it is a fault', () => {
+    // 16 dB are left at 40: from −34 that is −18.
+    expect(said(-34, 40)[0]!.severity).toBe('caution');
+    const [found] = said(-34.5, 40);
+    expect(found!.severity).toBe('fault');
+    expect(found!.why).toContain('Even at its full 56 dB, Gain 1 of Box leaves the voice 0.5 dB short.');
+    const offered = labels(said(-34.5, 40))!;
+    expect(offered.filter((label) => /^Have ANN speak/.test(label))).toEqual([]);
+    expect(offered.at(-1)).toBe('Set Gain 1 to 56 dB');
+    expect(labels(said(-20, 56))!.filter((label) => /^Set Gain/.test(label))).toEqual([]);
+    expect(labels(said(-20, 56))).toContain('Have ANN speak from 5 cm');
+  });
+});
