@@ -63,7 +63,7 @@ describe('where sound ends', () => {
     const label = (node: Partial<FlowNode>) =>
       sinksOf(find, plainGraph([{ id: 'end', label: 'Left', role: 'driver', ...node }], []))[0]!.label;
     expect(label({ device: 'cans' })).toBe(`Left of ${find.device('cans')!.name}`);
-    expect(label({ device: 'stranger' })).toBe('Left of ');
+    expect(label({ device: 'stranger' })).toBe('Left of stranger');
     expect(label({ device: 'pc', app: 'call' })).toBe('Left');
   });
 
