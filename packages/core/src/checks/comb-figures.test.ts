@@ -1,7 +1,7 @@
 import { solve } from '../offers';
 import type { Heard, Tap } from '../flow';
 import { moveSeat, seatRound, type Rig } from '../rig';
-import { after, people, rigOf, seat } from '../rig/testing';
+import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { comb } from './comb';
 
 /** Two at one mixer whose main mix goes to a recorder: the ways of a voice into it are as they are, and what comes is told. */
@@ -14,16 +14,7 @@ const rig = (againM: number): Rig => {
       {
         id: 'pc',
         model: 'laptop-c',
-        apps: [
-          {
-            id: 'recorder',
-            name: 'Recorder',
-            kind: 'recorder' as const,
-            input: { device: 'desk', stream: 'main' },
-            output: null,
-            tracks: [{ id: 'l', name: 'Left', channel: 1 }],
-          },
-        ],
+        apps: [recorder('desk', [1], 'main')],
       },
     ],
     leads: [
@@ -45,7 +36,7 @@ it('one voice into two microphones: by how much weaker and how late, the second 
   expect(found).toHaveLength(1);
   const [one] = found;
   // 20·log₁₀(0.3 / 0.2) is 3.5 dB; 10 cm at 343 m/s are 0.29 ms.
-  expect(one!.title).toBe('ANN comes to Track Left by two microphones, 0.3 ms apart');
+  expect(one!.title).toBe('ANN comes to Track 1 by two microphones, 0.3 ms apart');
   expect(one!.why).toContain('Mic of bob brings the same voice 4 dB weaker and 0.3 ms away');
   expect(one!.why).toContain('Keep the second at least 8.0 dB down');
   expect(one!.places).toEqual([{ device: 'mic-bob' }, { device: 'mic-ann', person: 'ann' }]);

@@ -27,7 +27,7 @@ const returnsOf = (solved: Solved): Return[] => {
   return [...by.values()];
 };
 
-/** Turned down by so much more than is wanted, dB: where what is turned is not all that comes round. */
+/** Turned down by so much more than is wanted, dB: where what is turned is not all that comes round. Common practice. */
 const SPARE_DB = 0.5;
 
 /** A loudspeaker so loud in an open microphone that it howls, or nearly does. */

@@ -1,6 +1,6 @@
 import type { Coupling } from '../circuit';
 import { solve } from '../offers';
-import { after, people, rigOf, seat, wiring } from '../rig/testing';
+import { after, people, recorder, rigOf, seat, wiring } from '../rig/testing';
 import { polarity } from './polarity';
 
 describe('two voices in one input', () => {
@@ -71,16 +71,7 @@ describe('one voice by two microphones', () => {
         {
           id: 'pc',
           model: 'laptop-c',
-          apps: [
-            {
-              id: 'recorder',
-              name: 'Recorder',
-              kind: 'recorder' as const,
-              input: { device: 'desk', stream: 'main' },
-              output: null,
-              tracks: [{ id: 'l', name: 'Left', channel: 1 }],
-            },
-          ],
+          apps: [recorder('desk', [1], 'main')],
         },
       ],
       leads: [

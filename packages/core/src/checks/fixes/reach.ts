@@ -47,7 +47,8 @@ export const isHarmed = (find: Lookup, { outputsDc }: Circuit, device: string): 
 const sumOf = (all: readonly Complex[]): Complex =>
   all.reduce((sum, { re, im }) => ({ re: sum.re + re, im: sum.im + im }), { re: 0, im: 0 });
 
-/** Less than this of an output is not its sound, −60 dB; a side so many times weaker than the other is lost, −30 dB. */
+/** Less than this of an output is not its sound, −60 dB; a side so many times weaker than the other is lost, −30 dB.
+ * Common practice, no published source. */
 const NOTHING = 1e-3;
 const LOST_SIDE = 30;
 

@@ -1,6 +1,5 @@
-import { modelById } from '../../catalogue';
 import { solve } from '../../offers';
-import { allMembers, type JoinedInput, type Rig } from '../../rig';
+import { allMembers, setControl, type JoinedInput, type Rig } from '../../rig';
 import { after, recorder, rigOf, wiring, type Rows } from '../../rig/testing';
 import { channelsInstead, letLead, outputsFor, resampleOthers, withoutMissing } from './joined';
 import { setInputTo } from './level';
@@ -33,7 +32,7 @@ describe('a lead made shorter', () => {
   const shorter = (lengthM: number, share: number) => {
     const rig = withLeads({ id: 'run', kind: 'trs-635', ends: ['box.outL', 'desk.aux'], lengthM });
     return {
-      usual: modelById('interface-2') && rig.leadKinds[0]!.usualLengthsM,
+      usual: rig.leadKinds[0]!.usualLengthsM,
       fixes: labels(shortenLead(rig, rig.leads[0]!, share)),
     };
   };
@@ -122,15 +121,20 @@ describe('another socket', () => {
     });
   });
 
-  it('set to another kind of signal, where a switch there does that', () => {
-    const rig = withLeads({ id: 'run', kind: 'mini', ends: ['player.out', 'camera.mic'] });
-    const set = (signal: 'line' | 'microphone') => labels(setInputTo(solve(rig), rig.leads[0]!, signal));
-    const [control] = modelById('camera').elements.flatMap((one) =>
-      one.kind === 'input' && one.when && one.signal === 'line' ? [one.when] : [],
-    );
-    expect(set('line')).toHaveLength(control ? 1 : 0);
-    expect(set('microphone')).toEqual([]);
-    const free = withLeads({ id: 'run', kind: 'mini', ends: ['player.out', null] });
+  it('set to another kind of signal, where a switch there does that and stands otherwise', () => {
+    const rig = withLeads({ id: 'run', kind: 'trs-635', ends: ['desk.outL', 'box.in1'] });
+    const instrument = after(rig, (now) => setControl(now, 'box', 'instrument1', true));
+    const set = (of: Rig, signal: 'line' | 'instrument' | 'microphone') =>
+      labels(setInputTo(solve(of), of.leads[0]!, signal));
+    expect(set(rig, 'instrument')).toEqual([expect.stringMatching(/^Switch .+ on$/)]);
+    expect(set(instrument, 'line')).toEqual([expect.stringMatching(/^Switch .+ off$/)]);
+    expect(set(rig, 'line')).toEqual([]);
+    expect(set(instrument, 'instrument')).toEqual([]);
+    expect(set(rig, 'microphone')).toEqual([]);
+    const [fix] = setInputTo(solve(instrument), rig.leads[0]!, 'line');
+    const then = after(instrument, fix!.edit).devices.find(({ id }) => id === 'box')!;
+    expect(then.settings).toMatchObject({ instrument1: false });
+    const free = withLeads({ id: 'run', kind: 'trs-635', ends: ['desk.outL', null] });
     expect(setInputTo(solve(free), free.leads[0]!, 'line')).toEqual([]);
   });
 });

@@ -90,7 +90,8 @@ export const matingLeads = (rig: Rig, a: Plug, b: Plug): { kind: LeadKind; flipp
   });
 };
 
-/** A lead that scores no better than this is not offered, dB: it would pass next to nothing, or do what no lead should. */
+/** A lead that scores no better than this is not offered, dB: it would pass next to nothing, or do what no lead should.
+ * Common practice, no published source. */
 const WORTH_IT_DB = -55;
 
 /**
