@@ -2,26 +2,21 @@ import { firstClipping, pads, stepBack, unplugStrand, type Clipping } from './cl
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
 import { insertIsolator, insertPad } from './fixes/insert';
 import { setInputTo } from './fixes/level';
-import { socketsIn } from '../rig';
 import { leadInto } from './lead-into';
 import { useBestLead, useOtherInput } from './fixes/rewire';
 
 /** Another lead, another setting, a box, a pad: what makes a sound weaker before the input that clips, or that leads to what does. */
-const weakerLead = ({ rig, find, graph, circuit }: Solved, { strand, stage }: Clipping): Fix[] => {
+const weakerLead = ({ rig, find, graph }: Solved, { strand, stage }: Clipping): Fix[] => {
   const upTo = strand.stages.slice(0, strand.stages.indexOf(stage) + 1);
   const input = upTo.filter(({ role }) => role === 'input').at(-1);
   const { device, point } = (input && graph.nodes.get(input.node)) ?? {};
   const lead = device && point ? leadInto(find, { device, element: point }) : undefined;
   if (!lead) return [];
-  const isFed = socketsIn([lead]).some((at) =>
-    circuit.loads.some((load) => load.fed && load.device === at.device),
-  );
   return [
     ...setInputTo({ rig, find }, lead, 'line'),
     ...useBestLead(rig, lead),
     ...useOtherInput(rig, lead),
-    // A transformer keeps from a microphone the supply that comes along its lead.
-    ...(isFed ? [] : insertIsolator(rig, lead)),
+    ...insertIsolator(rig, lead),
     ...insertPad(rig, lead),
   ];
 };

@@ -124,6 +124,20 @@ describe('a box in between', () => {
     }
   });
 
+  it('no transformer where a condenser has its supply by the lead; where it has none yet, the wire decides nothing', () => {
+    const condenser = (phantom1: boolean) =>
+      rigOf({
+        devices: [
+          { id: 'mic', model: 'mic-condenser-large' },
+          { id: 'box', model: 'interface-2', settings: { phantom1 } },
+        ],
+        leads: [{ id: 'run', kind: 'xlr', ends: ['mic.out', 'box.in1'], lengthM: 5 }],
+      });
+    const boxesFor = (rig: Rig) => insertIsolator(rig, rig.leads[0]!).length;
+    expect(boxesFor(condenser(true))).toBe(0);
+    expect(boxesFor(condenser(false))).toBeGreaterThan(0);
+  });
+
   it('a guitar: boxes that hardly load it are among them, the one that passes most first', () => {
     const guitar = rigOf({
       devices: [

@@ -147,7 +147,8 @@ const targetsFor = (rig: Rig, used: PortRef): PortRef[] => {
 
 /**
  * Puts one of some boxes between the two sockets of a lead, with the lead that suits on either side. Where its output does
- * not go into the socket in use, another free one of that device takes it. The boxes that pass the sound best come first.
+ * not go into the socket in use, another free one of that device takes it. The boxes that pass the sound best come first; one that
+ * keeps from the source the supply it has by that lead is none.
  */
 export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[]): Fix[] =>
   lastLegs(rig, lead).flatMap((leg) => insertIn(rig, leg, boxes));
@@ -159,6 +160,7 @@ const insertIn = (
 ): Fix[] => {
   const source = deviceBehind(rig, from);
   if (source === undefined) return [];
+  const isFed = reach(subRig(rig, [source, to.device]), source, to.device).fed;
   const ways = boxes.flatMap((box) => {
     const [boxIn, boxOut] = (['in', 'out'] as const).map((side) =>
       box.ports.find((port) => port.side === side)!,
@@ -186,7 +188,8 @@ const insertIn = (
       connect(placed, second.kind, ordered(second.flipped, outOf, target), lead.lengthM, lead.id),
     );
     const small = subRig(after(rig, edit), [source, id, to.device]);
-    return [{ label, edit, score: scoreOf(reach(small, source, to.device)) }];
+    const reached = reach(small, source, to.device);
+    return isFed && !reached.fed ? [] : [{ label, edit, score: scoreOf(reached) }];
   });
   return bestFew(ways, MOST_BOXES);
 };
