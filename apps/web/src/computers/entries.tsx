@@ -1,4 +1,5 @@
 import {
+  rateText,
   SAMPLE_RATES_HZ,
   setDriver,
   setHelper,
@@ -36,7 +37,7 @@ const RateField = ({ rig, device }: { rig: Rig; device: string }) => {
       <option value="">at the rate it is asked for</option>
       {SAMPLE_RATES_HZ.map((rate) => (
         <option key={rate} value={rate}>
-          at {rate / 1000} kHz
+          at {rateText(rate)}
         </option>
       ))}
     </select>

@@ -1,4 +1,4 @@
-import { SAMPLE_RATES_HZ, type SampleRateHz } from '@diaphon/core';
+import { rateText, SAMPLE_RATES_HZ, type SampleRateHz } from '@diaphon/core';
 
 interface RateFieldProps {
   label: string;
@@ -19,7 +19,7 @@ export const RateField = ({ label, value, none, onChange }: RateFieldProps) => (
     <option value="">{none}</option>
     {SAMPLE_RATES_HZ.map((rate) => (
       <option key={rate} value={rate}>
-        at {rate / 1000} kHz
+        at {rateText(rate)}
       </option>
     ))}
   </select>

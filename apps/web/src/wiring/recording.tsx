@@ -1,6 +1,7 @@
 import {
   recordingOf,
   recordingRoom,
+  rateText,
   SAMPLE_RATES_HZ,
   setRecording,
   USUAL_KBPS,
@@ -82,7 +83,7 @@ export const Recording = ({ rig, app }: { rig: Rig; app: App }) => {
         <Field
           label="Sample rate"
           value={now.rateHz}
-          options={SAMPLE_RATES_HZ.map((hz) => [hz, `${hz / 1000} kHz`])}
+          options={SAMPLE_RATES_HZ.map((hz) => [hz, rateText(hz)])}
           onChange={(rateHz) => set({ rateHz })}
         />
         {now.container === 'lossy' ? (

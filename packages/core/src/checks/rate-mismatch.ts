@@ -5,6 +5,7 @@ import {
   combineEdits,
   listensToJoined,
   putJoined,
+  rateText,
   recordingOf,
   setRate,
   setRecording,
@@ -14,8 +15,6 @@ import {
   type SampleRateHz,
 } from '../rig';
 import { asFix, finding, figureText, type Check, type Figure, type Found, type Solved } from './finding';
-
-const kilohertz = (rateHz: number): string => `${figureText(rateHz / 1000, 1)} kHz`;
 
 /** How far off in pitch sound is that was written at one rate and is read at another, in hundredths of a semitone. */
 const cents = (writtenHz: number, readHz: number): number => 1200 * Math.log2(readHz / writtenHz);
@@ -91,8 +90,8 @@ const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
     finding({
       code: 'rate-mismatch',
       severity: 'fault',
-      title: `Devices of ${joined.name} run at ${rates.map(kilohertz).join(' and ')}`,
-      why: `A joined input has one sample rate. ${all.map(({ name, rateHz }) => `${name} is set to ${kilohertz(rateHz)}`).join(', ')}: the system refuses to join them, or some sound at the wrong speed. Resampling evens out clocks that drift, not rates. Set all to one.`,
+      title: `Devices of ${joined.name} run at ${rates.map(rateText).join(' and ')}`,
+      why: `A joined input has one sample rate. ${all.map(({ name, rateHz }) => `${name} is set to ${rateText(rateHz)}`).join(', ')}: the system refuses to join them, or some sound at the wrong speed. Resampling evens out clocks that drift, not rates. Set all to one.`,
       places: [{ device: joined.computer }, ...members.map(({ device }) => ({ device }))],
       about: [{ device: joined.computer, control: joined.id }],
       figures: all.map(rateFigure),
@@ -101,7 +100,7 @@ const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
           const writers = recorders.filter((app) => recordingOf(app).rateHz !== rate);
           const too =
             writers.length > 0 ? `, and let ${writers.map(({ name }) => name).join(', ')} write it` : '';
-          const label = `Set all of ${joined.name} to ${kilohertz(rate)}${too}`;
+          const label = `Set all of ${joined.name} to ${rateText(rate)}${too}`;
           const edits = [
             ...all.filter(({ rateHz }) => rateHz !== rate).map(({ set }) => set(rate)),
             ...writers.map((app) => setRecording(solved.rig, app, { rateHz: rate })),
@@ -132,7 +131,7 @@ const atRecorder = (solved: Solved, app: App): Found[] => {
     finding({
       code: 'rate-mismatch',
       severity: 'caution',
-      title: `${app.name} writes ${kilohertz(written)}, ${first.name} runs at ${kilohertz(first.rateHz)}`,
+      title: `${app.name} writes ${rateText(written)}, ${first.name} runs at ${rateText(first.rateHz)}`,
       why: `At best the system converts everything on its way. At worst it is written as it comes, and read ${figureText(Math.abs((written / first.rateHz - 1) * 100), 1)} % too ${written > first.rateHz ? 'fast' : 'slow'}, ${figureText(Math.abs(byCents) / 100, 1)} semitones too ${byCents > 0 ? 'high' : 'low'}. Set both alike.`,
       places: [{ device: app.computer }, { device: first.device }],
       about: [{ device: app.computer, control: app.id }, { device: first.device }],
@@ -142,8 +141,8 @@ const atRecorder = (solved: Solved, app: App): Found[] => {
         { label: 'Off in pitch', value: byCents, unit: 'cents', from: '1200 · log2 of the ratio' },
       ],
       propose: () => {
-        const label = `Let ${app.name} write ${kilohertz(first.rateHz)}`;
-        const all = `Set ${off.map(({ name }) => name).join(', ')} to ${kilohertz(written)}`;
+        const label = `Let ${app.name} write ${rateText(first.rateHz)}`;
+        const all = `Set ${off.map(({ name }) => name).join(', ')} to ${rateText(written)}`;
         return [
           { label, edit: { ...setRecording(solved.rig, app, { rateHz: first.rateHz }), label } },
           { label: all, edit: combineEdits(all, ...off.map(({ set: setTo }) => setTo(written))) },
@@ -163,7 +162,7 @@ const atLinks = (solved: Solved): Found[] =>
       finding({
         code: 'rate-mismatch',
         severity: 'fault',
-        title: `${sender.name} sends ${kilohertz(sender.rateHz)}, ${taker.name} runs at ${kilohertz(taker.rateHz)}`,
+        title: `${sender.name} sends ${rateText(sender.rateHz)}, ${taker.name} runs at ${rateText(taker.rateHz)}`,
         why: `Sound as data is taken as it comes: set to another rate, ${taker.name} takes nothing of it, or crackles. Set both alike.`,
         places: [{ device: taker.id, port: to.port }, { device: sender.id }],
         about: [{ device: taker.id, port: to.port }],

@@ -10,6 +10,7 @@ import {
   PROCESSING,
   PROCESSING_NAME,
   plugName,
+  rateText,
   settingOf,
   SYSTEM_KINDS,
   trackWords,
@@ -157,7 +158,7 @@ const joinedWords = (rig: Rig, joined: JoinedInput): string => {
       })
       .join('; ');
   const out = words('output');
-  const rate = joined.rateHz === undefined ? '' : `; at ${joined.rateHz / 1000} kHz`;
+  const rate = joined.rateHz === undefined ? '' : `; at ${rateText(joined.rateHz)}`;
   return `${words('input') || 'nobody'}${out ? `; out: ${out}` : ''}${rate}`;
 };
 
@@ -170,7 +171,7 @@ const joinedApart = (a: Rig, b: Rig): string[] => {
 };
 
 const rateWords = ({ rateHz }: Device): string =>
-  rateHz === undefined ? 'as it is asked' : `${rateHz / 1000} kHz`;
+  rateHz === undefined ? 'as it is asked' : rateText(rateHz);
 
 /** What else is said of a device that no control of it is, by what it is called. */
 const standing = (rig: Rig, device: Device): [what: string, words: string][] => [

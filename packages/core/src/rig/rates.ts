@@ -5,11 +5,14 @@ import type { ClockSource, Device, Rig, SampleRateHz } from './types';
 
 /** What a device counts samples by, and how many a second. */
 
+/** "44.1 kHz", "48 kHz". */
+export const rateText = (rateHz: number): string => `${rateHz / 1000} kHz`;
+
 /** Sets the sample rate of a device; undefined: whatever it is asked for. */
 export const setRate = (rig: Rig, id: string, rateHz: SampleRateHz | undefined): Edit => {
   const { rateHz: _was, ...device } = deviceIn(rig, id);
   return {
-    label: `Set ${device.name} to ${rateHz === undefined ? 'the rate it is asked for' : `${rateHz / 1000} kHz`}`,
+    label: `Set ${device.name} to ${rateHz === undefined ? 'the rate it is asked for' : rateText(rateHz)}`,
     steps: revise(rig, 'devices', rateHz === undefined ? device : { ...device, rateHz }),
   };
 };
