@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { portOfElement } from '../catalogue';
 import { followLeads, pointId } from '../flow';
 import { DEFAULT_INTERFERENCE_NANOAMPS_PER_M, type Lead, type Lookup } from '../rig';
@@ -15,7 +16,10 @@ const AUDIBLE_DB = 12;
 
 /** Of several leads one in the other, the one that picks up most. */
 const longest = (find: Lookup, ids: readonly string[]): Lead | undefined =>
-  ids.flatMap((id) => find.lead(id) ?? []).sort((a, b) => b.lengthM - a.lengthM)[0];
+  maxBy(
+    ids.flatMap((id) => find.lead(id) ?? []),
+    ({ lengthM }) => lengthM,
+  );
 
 /** The room's hum comes in with the sound: a long lead whose legs do not hear it alike. */
 export const longUnbalanced: Check = (solved) => {
