@@ -1,3 +1,4 @@
+import { leadsAt } from '../rig';
 import { adapterChainBroken } from './adapter-chain-broken';
 import { groundLoop } from './ground-loop';
 import { hfRolloff } from './hf-rolloff';
@@ -208,13 +209,11 @@ const COMES_OF_A_RING: ReadonlySet<Found['code']> = new Set(['double-path', 'dou
 /** A voice that does not arrive is no news where a graver or equal finding on its way says why. */
 const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Found[] => {
   const causes = all.filter((one) => !KEEP_NOTHING_BACK.has(one.code) && isGrave(one));
-  const leadsOf = (device: string) =>
-    rig.leads.filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device));
   const isAt = (cause: Found, device: string) =>
     cause.places.some(
       (place) =>
         place.device === device ||
-        (place.lead !== undefined && leadsOf(device).some(({ id }) => id === place.lead)),
+        (place.lead !== undefined && leadsAt(rig, device).some(({ id }) => id === place.lead)),
     );
   const rings = all.filter(({ code }) => code === 'loop-howl');
   return all.filter(({ code, places }) => {

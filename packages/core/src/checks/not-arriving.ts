@@ -1,5 +1,5 @@
 import { isDestination, type FlowNode } from '../flow';
-import { changeLead, type Rig } from '../rig';
+import { changeLead, type Rig, leadsAt } from '../rig';
 import { finding, type Check, type Fix, type Found, type Place, type Solved } from './finding';
 import { takeIt } from './fixes/listening';
 import { freeEnds, leadsOn } from './fixes/missing-leads';
@@ -57,14 +57,10 @@ const reachedNodes = (solved: Solved, person: string): Set<string> => {
 
 /** Other leads, and other settings of the inputs, where a lead lets nothing through. */
 const otherLeads = (solved: Solved, device: string): Fix[] =>
-  solved.rig.leads
-    .filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device))
-    .flatMap((lead) => [
-      ...useBestLead(solved.rig, lead),
-      ...(['microphone', 'line', 'instrument'] as const).flatMap((signal) =>
-        setInputTo(solved, lead, signal),
-      ),
-    ]);
+  leadsAt(solved.rig, device).flatMap((lead) => [
+    ...useBestLead(solved.rig, lead),
+    ...(['microphone', 'line', 'instrument'] as const).flatMap((signal) => setInputTo(solved, lead, signal)),
+  ]);
 
 const propose = (solved: Solved, person: string, device: string, ends: ReadonlySet<string>): Fix[] =>
   [

@@ -1,3 +1,4 @@
+import { socketBeyond } from '../rig';
 import { portOfPin } from '../catalogue';
 import { survivesDc } from '../circuit';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -18,8 +19,8 @@ export const phantomRiskRibbon: Check = (solved) => {
     if (limit.volts > 10 || (!isHurt && reading.legVolts < SUPPLY_THERE_VOLTS)) return [];
     const name = find.nameOf(reading.device);
     const lead = find.inPort(reading.device, portOfPin(element.plus))?.lead;
-    const desk = lead?.ends.find((end) => end && 'device' in end && end.device !== reading.device);
-    const feed = desk && 'device' in desk ? feedOfPort(find, desk.device, desk.port, circuit) : undefined;
+    const desk = socketBeyond(lead, reading.device);
+    const feed = desk && feedOfPort(find, desk.device, desk.port, circuit);
     return [
       finding({
         code: 'phantom-risk-ribbon',

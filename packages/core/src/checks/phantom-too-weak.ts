@@ -3,7 +3,7 @@ import { portOfPin } from '../catalogue';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { useInterface } from './fixes/interface';
 import { insertPhantomSupply, moveToFedInput, strengthenFeed, swapForDynamic } from './fixes/phantom';
-import { unplugFrom } from './fixes/rewire';
+import { devicesOf, unplugFrom } from './fixes/rewire';
 import { isWeakSupply, unfedElectronics, type Unfed } from './unfed';
 
 /** P48 may sag to this, volts. IEC 61938 (memory): 48 V ± 4 V. */
@@ -42,8 +42,8 @@ const overloaded = (solved: Solved): Found[] =>
         ['desc'],
       );
       const microphones = drawing.flatMap(({ port }) => {
-        const ends = find.inPort(device, port)?.lead.ends ?? [];
-        return ends.flatMap((end) => (end && 'device' in end && end.device !== device ? [end.device] : []));
+        const lead = find.inPort(device, port)?.lead;
+        return lead ? devicesOf(lead).filter((one) => one !== device) : [];
       });
       return finding({
         code: 'phantom-too-weak',

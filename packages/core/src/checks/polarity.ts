@@ -1,7 +1,7 @@
 import { portOfPin } from '../catalogue';
 import { couplingLevel, couplingsByInput } from '../circuit';
 import { pointId, powerOf, waysBetween, type Way } from '../flow';
-import { changeLead, leadRun, socketsIn } from '../rig';
+import { changeLead, leadRun, leadsAt, socketBeyond } from '../rig';
 import { capsuleOf } from '../gain';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -21,13 +21,11 @@ const turned = (way: Way): Way => ({ ...way, re: -way.re, im: -way.im });
 
 /** Leads on the way of a capsule's device, each used or exchanged for one that turns nothing over. */
 const turnBack = ({ rig, find }: Solved, device: string): Fix[] => {
-  const own = rig.leads.filter((lead) => socketsIn([lead]).some((socket) => socket.device === device));
-  const chain = [...new Set(own.flatMap((lead) => leadRun(rig, lead)))];
+  const chain = [...new Set(leadsAt(rig, device).flatMap((lead) => leadRun(rig, lead)))];
   return chain.flatMap((lead): Fix[] => {
     // An adapter in a chain comes out, and the lead behind it goes where it went.
-    const into = lead.ends.findIndex((end) => end && 'device' in end && end.device !== device);
     const behind = lead.ends.find((end) => end && 'lead' in end);
-    const socket = lead.ends[into];
+    const socket = socketBeyond(lead, device);
     if (!behind || !('lead' in behind) || !socket) return useBestLead(rig, lead);
     const main = find.lead(behind.lead)!;
     const label = `Take the ${find.leadKindOf(lead.id)?.name ?? 'adapter'} out`;

@@ -1,6 +1,6 @@
 import { portOfPin } from '../catalogue';
 import { couplingLevel, type Coupling } from '../circuit';
-import { changeLead, combineEdits, type Plugged } from '../rig';
+import { changeLead, combineEdits, endAt, socketsIn } from '../rig';
 import { dbFromRatio } from '../units';
 import { finding, type Check, type Found, type Fix, type Solved } from './finding';
 import { leadsBetween, unplug } from './fixes/rewire';
@@ -11,8 +11,6 @@ const sideOf = ({ find }: Solved, device: string, id: string) => {
     ? { element, side: element.side }
     : undefined;
 };
-
-const portOf = (plugged: Plugged | undefined): string => (plugged && 'device' in plugged ? plugged.port : '');
 
 /** Leads in a device's sockets whose other ends could be exchanged. */
 const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'left' | 'right'): Fix[] => {
@@ -26,17 +24,14 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
   const [first, second] = between;
   if (first && !second) {
     // One lead alone: into the free socket of its own side.
-    const at = first.ends.findIndex((end) => end && 'device' in end && end.device === to);
+    const at = endAt(first, to);
+    const here = find.port(to, socketsIn([first], to)[0]!.port);
     const there = find
       .modelOf(to)
       ?.elements.flatMap((element) =>
         element.kind === 'input' && element.side === side ? [portOfPin(element.plus)] : [],
       )
-      .find(
-        (port) =>
-          !find.inPort(to, port) &&
-          find.port(to, port)?.connector === find.port(to, portOf(first.ends[at]))?.connector,
-      );
+      .find((port) => !find.inPort(to, port) && find.port(to, port)?.connector === here?.connector);
     return there
       ? [
           {
@@ -49,9 +44,7 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
       : [unplug(rig, first)];
   }
   if (!first || !second || between.length !== 2) return [];
-  const endAt = (lead: typeof first) =>
-    lead.ends.findIndex((end) => end && 'device' in end && end.device === to);
-  const [i, j] = [endAt(first), endAt(second)];
+  const [i, j] = [endAt(first, to), endAt(second, to)];
   const swapped = (lead: typeof first, at: number, end: (typeof first)['ends'][number]) =>
     lead.ends.map((old, index) => (index === at ? end : old));
   return [

@@ -1,3 +1,4 @@
+import { leadsAt } from './lead-run';
 import { controlOf, valueWords, type ControlValue, type DeviceModel, type LeadKind } from '../catalogue';
 import { deepEqual } from './deep-equal';
 import { drop, put, revise, reviseField, type Edit, type Step } from './edit';
@@ -112,11 +113,7 @@ export const intentsWithout = (rig: Rig, isGone: (ref: SourceRef | SinkRef) => b
 /** Takes a device away, with the leads in it, what was plugged into those, its apps, and the people at it. */
 export const removeDevice = (rig: Rig, id: string): Edit => {
   const device = deviceIn(rig, id);
-  const gone = new Set(
-    rig.leads
-      .filter((lead) => lead.ends.some((end) => end && 'device' in end && end.device === id))
-      .map((lead) => lead.id),
-  );
+  const gone = new Set(leadsAt(rig, id).map((lead) => lead.id));
   const ownApps = new Set(rig.apps.filter(({ computer }) => computer === id).map((app) => app.id));
   const ownJoined = new Set(rig.joinedInputs.filter(({ computer }) => computer === id).map((one) => one.id));
   const steps = intentsWithout(

@@ -1,4 +1,4 @@
-import { guestsOf, leadRun, leadsAtEnds, lookup, socketsIn } from '.';
+import { endAt, guestsOf, isInSocket, leadRun, leadsAt, leadsAtEnds, lookup, socketBeyond, socketsIn } from '.';
 import { rigOf } from './testing';
 
 /** One lead from a microphone on, a second into its far end, a third into that; and one that has nothing to do with them. */
@@ -42,4 +42,26 @@ it('ends in the sockets of devices', () => {
     { device: 'mic', port: 'out' },
   ]);
   expect(socketsIn([lead('second')])).toEqual([]);
+});
+
+it('an end is in a socket, of any device or of one', () => {
+  const [inLead, inBox] = lead('third').ends;
+  expect([inLead, inBox, null, undefined].map((end) => isInSocket(end))).toEqual([false, true, false, false]);
+  expect(['box', 'mic'].map((device) => isInSocket(inBox, device))).toEqual([true, false]);
+  expect(isInSocket(inLead, 'second')).toBe(false);
+});
+
+it('leads in the sockets of a device, by which end, and where else they go', () => {
+  expect(ids(leadsAt(rig, 'box'))).toEqual(['third', 'apart']);
+  expect(ids(leadsAt(rig, 'mic'))).toEqual(['first']);
+  expect(leadsAt(rig, 'first')).toEqual([]);
+  expect(['other', 'box', 'mic'].map((device) => endAt(lead('apart'), device))).toEqual([0, 1, -1]);
+  expect(socketsIn(rig.leads, 'box')).toEqual([
+    { device: 'box', port: 'in1' },
+    { device: 'box', port: 'in2' },
+  ]);
+  expect(socketBeyond(lead('apart'), 'other')).toEqual({ device: 'box', port: 'in2' });
+  expect(socketBeyond(lead('apart'), 'box')).toEqual({ device: 'other', port: 'out' });
+  expect(socketBeyond(lead('first'), 'mic')).toBeUndefined();
+  expect(socketBeyond(undefined, 'mic')).toBeUndefined();
 });

@@ -26,6 +26,22 @@ export const leadRun = (rig: Rig, lead: Lead): Lead[] => {
   return run;
 };
 
-/** The sockets that leads are plugged into. */
-export const socketsIn = (leads: readonly Lead[]): SocketRef[] =>
-  leads.flatMap(({ ends }) => ends.filter((end): end is SocketRef => end !== null && 'device' in end));
+/** Whether an end of a lead is in a socket. @param device of which device; absent: of any */
+export const isInSocket = (end: Plugged | undefined, device?: string): end is SocketRef =>
+  !!end && 'device' in end && (device === undefined || end.device === device);
+
+/** The sockets that leads are plugged into. @param device of which device; absent: of any */
+export const socketsIn = (leads: readonly Lead[], device?: string): SocketRef[] =>
+  leads.flatMap(({ ends }) => ends.filter((end) => isInSocket(end, device)));
+
+/** Which end of a lead is in a socket of a device; −1: none. */
+export const endAt = ({ ends }: Lead, device: string): number =>
+  ends.findIndex((end) => isInSocket(end, device));
+
+/** The leads in the sockets of a device. */
+export const leadsAt = ({ leads }: Rig, device: string): Lead[] =>
+  leads.filter((lead) => endAt(lead, device) >= 0);
+
+/** The first socket of another device that a lead goes to. */
+export const socketBeyond = (lead: Lead | undefined, device: string): SocketRef | undefined =>
+  lead && socketsIn([lead]).find((socket) => socket.device !== device);

@@ -21,6 +21,7 @@ import {
   setControl,
   type Lead,
   type Rig,
+  isInSocket,
 } from '../../rig';
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
@@ -209,7 +210,7 @@ export const insertPad = (rig: Rig, lead: Lead): Fix[] =>
       (_, index) => lookup(rig).leadKindOf(lead.id)?.ends[index]?.connector === plugOfPad,
     );
     const input = lead.ends[end];
-    if (!socketsOf(lead) || !input || !('device' in input)) return [];
+    if (!socketsOf(lead) || !isInSocket(input)) return [];
     const label = `Put ${withArticle(pad.name)} at the input`;
     const opened = changeLead(rig, lead.id, {
       ends: lead.ends.map((old, index) => (index === end ? null : old)),

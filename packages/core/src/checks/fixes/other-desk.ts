@@ -9,8 +9,9 @@ import {
   swapModel,
   type Edit,
   type Lead,
-  type Plugged,
   type Rig,
+  leadsAt,
+  socketsIn,
 } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { ordered, withArticle } from './rewire';
@@ -25,16 +26,13 @@ const isDesk = ({ kind, desk, ports }: DeviceModel): boolean =>
 /** Those of the catalogue, the smallest first. */
 const desks = (): DeviceModel[] => sortBy(DEVICE_MODELS.filter(isDesk), [({ ports }) => ports.length]);
 
-const isAt = (end: Plugged | null, device: string): boolean =>
-  end !== null && 'device' in end && end.device === device;
-
 /** A lead that has lost its socket, laid anew from its far end to the socket that does it best. */
 const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefined => {
   const [find, before] = [lookup(rig), lookup(was)];
-  const lost = before.lead(lead.id)!.ends.find((end) => isAt(end, device));
+  const [lost] = socketsIn([before.lead(lead.id)!], device);
   const far = lead.ends.find((end): end is Plug => end !== null);
   const isHeld = guestsOf(rig, lead.id).length > 0;
-  if (!lost || !('device' in lost) || !far || lead.ends.length !== 2 || isHeld) return undefined;
+  if (!lost || !far || lead.ends.length !== 2 || isHeld) return undefined;
   const old = before.port(device, lost.port);
   const bare = after(rig, removeLead(rig, lead.id));
   const offers = find.modelOf(device)!.ports.flatMap((port) => {
@@ -58,12 +56,9 @@ const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefi
 const inPlaceOf = (rig: Rig, device: string, model: DeviceModel): Edit | undefined => {
   const edits = [swapModel(rig, device, model)];
   let now = after(rig, edits[0]!);
-  for (const { id, ends } of rig.leads.filter((lead) => lead.ends.some((end) => isAt(end, device)))) {
-    const lead = lookup(now).lead(id)!;
-    if (
-      lead.ends.filter((end) => isAt(end, device)).length === ends.filter((end) => isAt(end, device)).length
-    )
-      continue;
+  for (const was of leadsAt(rig, device)) {
+    const lead = lookup(now).lead(was.id)!;
+    if (socketsIn([lead], device).length === socketsIn([was], device).length) continue;
     const edit = laidAnew(now, rig, device, lead);
     if (!edit) return undefined;
     edits.push(edit);

@@ -7,7 +7,18 @@ import {
   type DeviceModel,
   type FeedElement,
 } from '../../catalogue';
-import { changeLead, combineEdits, connect, lookup, put, removeLead, revise, type Rig } from '../../rig';
+import {
+  changeLead,
+  combineEdits,
+  connect,
+  lookup,
+  put,
+  removeLead,
+  revise,
+  type Rig,
+  socketsIn,
+  socketBeyond,
+} from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { feedOfPort, feedSwitch, switchFeed, turnFeed, type FeedRef } from './feeds';
 import { bestLead, after } from './trial';
@@ -68,9 +79,7 @@ const moveToFeed = (rig: Rig, device: string, standard: 'P48' | 'plug-in', words
 /** Swaps a condenser for a microphone that needs no supply and that the same lead goes into; the talker stays. */
 export const swapForDynamic = (rig: Rig, id: string): Fix[] => {
   const device = rig.devices.find((candidate) => candidate.id === id);
-  const plugged = rig.leads.flatMap(({ ends }) =>
-    ends.flatMap((end) => (end && 'device' in end && end.device === id ? [end.port] : [])),
-  );
+  const plugged = socketsIn(rig.leads, id).map(({ port }) => port);
   const capsules = rig.placements.flatMap((one) => (one.device === id ? [one.capsule] : []));
   const old = rig.models.find(({ id: model }) => model === device?.model);
   const connector = (model: DeviceModel | undefined, port: string) =>
@@ -112,8 +121,8 @@ export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
   if (!lead) return [];
   const find = lookup(rig);
   return insertBetween(rig, lead, pluginSupplies()).flatMap((fix): Fix[] => {
-    const input = lead.ends.find((end) => end && 'device' in end && end.device !== device);
-    const feed = input && 'device' in input ? feedOfPort(find, input.device, input.port) : undefined;
+    const input = socketBeyond(lead, device);
+    const feed = input && feedOfPort(find, input.device, input.port);
     // It makes its few volts of phantom: without phantom there it is an empty box.
     if (!feed) return [];
     const on = turnFeed(after(rig, fix.edit), feed, true);

@@ -10,6 +10,10 @@ import {
   removeLead,
   type Lead,
   type Rig,
+  isInSocket,
+  socketsIn,
+  leadsAt,
+  socketBeyond,
 } from '../../rig';
 import { solveCircuit } from '../../circuit';
 import type { Fix } from '../finding';
@@ -21,8 +25,8 @@ import { after, bestFew, bestLead, subRig, type Plug, type PortRef } from './tri
 
 /** The two device sockets a two-ended lead joins. */
 export const socketsOf = (lead: Lead): [PortRef, PortRef] | undefined => {
-  const [a, b] = lead.ends;
-  return lead.ends.length === 2 && a && b && 'device' in a && 'device' in b ? [a, b] : undefined;
+  const [a, b] = socketsIn([lead]);
+  return lead.ends.length === 2 && a && b ? [a, b] : undefined;
 };
 
 /**
@@ -41,8 +45,8 @@ export const lastLegs = (rig: Rig, lead: Lead): { leg: Lead; from: Plug; to: Por
       const [from, to] = inSoundOrder(rig, sockets);
       return [{ leg, from, to }];
     }
-    const [from, to] = 'device' in a ? [b, a] : [a, b];
-    const isInput = 'device' in to && find.port(to.device, to.port)?.side === 'in';
+    const [from, to] = isInSocket(a) ? [b, a] : [a, b];
+    const isInput = isInSocket(to) && find.port(to.device, to.port)?.side === 'in';
     return isInput ? [{ leg, from, to }] : [];
   });
 };
@@ -81,8 +85,7 @@ export const withArticle = (name: string): string => {
 };
 
 /** The devices a lead is plugged into. */
-export const devicesOf = (lead: Lead): string[] =>
-  lead.ends.flatMap((end) => (end && 'device' in end ? [end.device] : []));
+export const devicesOf = (lead: Lead): string[] => socketsIn([lead]).map(({ device }) => device);
 
 /** Leads that go straight from one device to another. */
 export const leadsBetween = (rig: Rig, a: string, b: string): Lead[] =>
@@ -96,8 +99,7 @@ export const unplugBetween = (rig: Rig, a: string, b: string): Fix[] =>
 
 /** Unplugs the first lead in a device's sockets. */
 export const unplugFrom = (rig: Rig, device: string): Fix[] =>
-  rig.leads
-    .filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device === device))
+  leadsAt(rig, device)
     .slice(0, 1)
     .map((lead) => unplug(rig, lead));
 
@@ -235,9 +237,9 @@ export const matchFormat = (rig: Rig, device: string, port: string, leadId: stri
   const find = lookup(rig);
   const lead = find.lead(leadId)!;
   const format = find.port(device, port)?.digital?.format;
-  const end = lead.ends.findIndex((plugged) => plugged && 'device' in plugged && plugged.device !== device);
-  const far = lead.ends[end];
-  if (!far || !('device' in far)) return [];
+  const far = socketBeyond(lead, device);
+  if (!far) return [];
+  const end = lead.ends.indexOf(far);
   const plug = find.leadKindOf(leadId)?.ends[end]?.connector ?? '';
   const target = find
     .modelOf(far.device)
