@@ -1,4 +1,14 @@
-import { endAt, guestsOf, isInSocket, leadRun, leadsAt, leadsAtEnds, lookup, socketBeyond, socketsIn } from '.';
+import {
+  endAt,
+  guestsOf,
+  isInSocket,
+  leadRun,
+  leadsAt,
+  leadsAtEnds,
+  lookup,
+  socketBeyond,
+  socketsIn,
+} from '.';
 import { rigOf } from './testing';
 
 /** One lead from a microphone on, a second into its far end, a third into that; and one that has nothing to do with them. */
