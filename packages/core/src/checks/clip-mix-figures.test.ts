@@ -2,7 +2,7 @@ import type { Solved } from './finding';
 import { pointId, type FlowSource, type Heard } from '../flow';
 import { plainGraph, type PlainEdge } from '../flow/graph.testing';
 import { solve } from '../offers';
-import { rigOf } from '../rig/testing';
+import { people, recorder, rigOf, seat } from '../rig/testing';
 import { clipMix } from './clip-mix';
 
 /** Sounds at places of a small mixer written down by hand: how loud each is there, in dB against the place’s ceiling of 0. */
@@ -152,5 +152,65 @@ describe('along the way', () => {
       expect(found(left, right)[0]!.title).toBe('ann and bob together clip in Desk by 2.5 dB');
       expect(found(left, right)[0]!.places).toEqual([{ device: 'desk' }]);
     }
+  });
+});
+
+describe('what is offered', () => {
+  /** Two speak into a podcast mixer whose main mix is recorded, a third far quieter; faders at 0. */
+  const desk = (third: number) =>
+    rigOf({
+      devices: [
+        ...['a', 'b', 'c'].map((id) => ({ id, model: 'mic-dynamic-hand' })),
+        {
+          id: 'desk',
+          model: 'mixer-podcast',
+          name: 'Desk',
+          settings: { gain1: 50, gain2: 50, gain3: third },
+        },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1, 2], 'main')] },
+      ],
+      leads: [
+        ...['a', 'b', 'c'].map((id, at) => ({ kind: 'xlr', ends: [`${id}.out`, `desk.in${at + 1}`] })),
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'] },
+      ],
+      people: people('a', 'b', 'c'),
+      placements: ['a', 'b', 'c'].map((id) => seat(id, id, 0.1)),
+    });
+  /** The ceiling of its mix moved to where the two are so much over it. */
+  const offered = (third: number, overDb: number) => {
+    const solved = solve(desk(third));
+    const [found] = clipMix(solved);
+    const lifted = (byDb: number): Solved => {
+      const nodes = new Map(
+        [...solved.graph.nodes].map(([id, node]) => [
+          id,
+          node.ceiling === undefined || node.role === 'input'
+            ? node
+            : { ...node, ceiling: node.ceiling + byDb },
+        ]),
+      );
+      return { ...solved, graph: { ...solved.graph, nodes } };
+    };
+    expect(found).toBeUndefined();
+    // Lowered until it is told, a tenth of a decibel at a time.
+    for (let byDb = 0; byDb > -60; byDb -= 0.1) {
+      const [told] = clipMix(lifted(byDb));
+      const over = Number(/by ([\d.]+) dB$/.exec(told?.title ?? '')?.[1] ?? 0);
+      if (told && Math.abs(over - overDb) < 0.06) return told.propose().map(({ label }) => label);
+    }
+    return [];
+  };
+
+  it('everybody who counts is turned down where they meet, by what is over and half a decibel', () => {
+    // 2.3 over, and 0.5: 2.8, in whole decibels 3. Jingles are as loud there as the voices.
+    const [all] = offered(30, 2.3);
+    expect(all).toBe('Turn Jingle pads fader, Microphone 1 fader, Microphone 2 fader down by 3 dB');
+    expect(offered(30, 1.2)[0]).toMatch(/ down by 2 dB$/);
+  });
+
+  it('who is less than 12 dB weaker counts', () => {
+    expect(offered(45, 2.3)[0]).toBe(
+      'Turn Jingle pads fader, Microphone 1 fader, Microphone 2 fader, Microphone 3 fader down by 3 dB',
+    );
   });
 });

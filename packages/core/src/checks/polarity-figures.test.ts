@@ -1,4 +1,6 @@
 import type { Coupling } from '../circuit';
+import { plainGraph } from '../flow/graph.testing';
+import type { Stage, Strand } from '../gain';
 import { solve } from '../offers';
 import { after, people, recorder, rigOf, seat, wiring } from '../rig/testing';
 import { polarity } from './polarity';
@@ -98,5 +100,95 @@ describe('one voice by two microphones', () => {
     const out = fixes.find(({ label }) => /^Take the .* out$/.test(label))!;
     expect(wiring(after(made, out.edit))).toContain('b: xlr 5 m, two.out – desk.in2');
     expect(fixes.at(-1)!.label).toBe('Do not have ANN heard by Mic two');
+  });
+});
+
+describe('one voice by two microphones, the ways written down by hand', () => {
+  const rig = rigOf({
+    devices: ['one', 'two'].map((id) => ({ id, model: 'mic-dynamic-hand', name: `Mic ${id}` })),
+    people: people('ann'),
+    placements: [seat('ann', 'one', 0.2), seat('ann', 'two', 0.2)],
+  });
+  const solved = solve(rig);
+
+  interface Ways {
+    first?: number;
+    second: number;
+    /** Through which capsule the second way goes. */
+    by?: 'c1' | 'c2';
+    lateMs?: number;
+    /** All ways together, and the strongest alone, dBFS. */
+    typical?: number;
+    alone?: number;
+    person?: string | null;
+  }
+  const said = ({
+    first = 1,
+    second,
+    by = 'c2',
+    lateMs = 0,
+    typical = -40,
+    alone = -20,
+    person = 'ann',
+  }: Ways) => {
+    const graph = plainGraph(
+      [
+        { id: 'ann', role: 'voice' },
+        { id: 'c1', role: 'capsule', device: 'one' },
+        { id: 'c2', role: 'capsule', device: 'two' },
+        'second',
+        'mix',
+      ],
+      [
+        { from: 'ann', to: 'c1', gain: 1 },
+        { from: 'ann', to: 'c2', gain: 1, delayMs: lateMs },
+        { from: 'c1', to: 'mix', gain: first },
+        { from: by, to: 'second', gain: second },
+        { from: 'second', to: 'mix', gain: 1 },
+      ],
+      ['ann'],
+    );
+    const stage = { node: 'mix', typical, unit: 'dBFS' } as Stage;
+    const strand = {
+      source: 'ann',
+      sink: 'mix',
+      sourceName: 'ANN',
+      sinkLabel: 'Mix',
+      person,
+      alone,
+      stages: [stage],
+    };
+    return polarity({ ...solved, graph, strands: [strand as Strand] });
+  };
+
+  it('half against it: 9.5 dB, for 1.5 against 0.5 (arithmetic)', () => {
+    const [found, ...more] = said({ second: -0.5 });
+    expect(more).toEqual([]);
+    expect(found!.title).toBe('ANN is heard by two microphones, and Mic two turns the sound over');
+    expect(found!.why).toContain('Turned the right way up it would be 9.5 dB louder.');
+    expect(found!.places).toEqual([{ device: 'two' }, { person: 'ann', device: 'one' }]);
+    expect(found!.figures.map(({ value }) => value)).toEqual([-40, -20, 0]);
+    const other = said({ first: -1, second: 0.5 })[0]!;
+    expect(other.title).toMatch(/, and Mic one turns the sound over$/);
+    expect(other.propose().map(({ label }) => label)).toEqual(['Do not have ANN heard by Mic one']);
+  });
+
+  it('the right way up, or no second microphone: silent', () => {
+    expect(said({ second: 0.5 })).toEqual([]);
+    expect(said({ second: -0.5, by: 'c1' })).toEqual([]);
+    expect(said({ second: -0.5, person: null })).toEqual([]);
+  });
+
+  it('only where less than 3 dB under the strongest way are left of it', () => {
+    expect(said({ second: -0.5, typical: -23, alone: -20 })).toHaveLength(1);
+    expect(said({ second: -0.5, typical: -22.9, alone: -20 })).toEqual([]);
+  });
+
+  it('not by a way 12 dB weaker, nor where it would gain less than 3 dB', () => {
+    // 1.26 against 0.74 would be 4.6 dB more.
+    expect(said({ second: -0.26 })).toHaveLength(1);
+    expect(said({ second: -0.25 })).toEqual([]);
+    // Half a millisecond apart they mend one another at most pitches: 3 dB are not to be had.
+    expect(said({ second: -0.5, lateMs: 5 })).toEqual([]);
   });
 });

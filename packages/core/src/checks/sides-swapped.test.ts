@@ -106,3 +106,54 @@ describe('what is not exchanged', () => {
     ['both sides of a player on one input', pair('player', 'interface-2', 'mini-trs', ['a.out', 'b.in1'])],
   ])('%s', (_what, rig) => expect(found(rig)).toEqual([]));
 });
+
+describe('by how strongly each side arrives', () => {
+  const solved = solve(turntable(true));
+  const elementOf = (device: string, side: 'left' | 'right'): string =>
+    solved.find
+      .modelOf(device)!
+      .elements.find((one) => (one.kind === 'output' || one.kind === 'input') && one.side === side)!.id;
+  type Side = 'left' | 'right';
+  /** "left" of the record player on "right" of the amplifier, so strongly. */
+  const way = (leaves: Side, meets: Side, level: number, device = 'disc') => ({
+    ...solved.circuit.couplings[0]!,
+    from: { device, element: elementOf('disc', leaves) },
+    to: { device: 'amp', element: elementOf('amp', meets) },
+    re: 0,
+    im: level,
+  });
+  const said = (...couplings: ReturnType<typeof way>[]) =>
+    sidesSwapped({ ...solved, circuit: { ...solved.circuit, couplings } });
+
+  it('from 3 % on', () => {
+    expect(said(way('left', 'right', 0.03))).toHaveLength(1);
+    expect(said(way('left', 'right', 0.0299))).toEqual([]);
+    expect(said(way('left', 'right', 0.1))[0]!.figures[0]).toMatchObject({
+      label: 'left arriving on the right',
+      value: expect.closeTo(-20, 9),
+    });
+  });
+
+  it('the strongest at an input says which side it is, whichever is met first', () => {
+    const [right, wrong] = [way('right', 'right', 1), way('left', 'right', 0.9)];
+    expect(said(right, wrong)).toEqual([]);
+    expect(said(wrong, right)).toEqual([]);
+    expect(said(way('right', 'right', 0.1), way('left', 'right', 1))).toHaveLength(1);
+  });
+
+  it('its own side there, or the same on its own side, more than half as strong: nothing is exchanged', () => {
+    const wrong = way('left', 'right', 1);
+    expect(said(wrong, way('right', 'right', 0.6))).toEqual([]);
+    expect(said(wrong, way('right', 'right', 0.5))).toHaveLength(1);
+    expect(said(wrong, way('left', 'left', 0.6))).toEqual([]);
+    // What another device brings there is another's matter.
+    expect(said(wrong, way('right', 'right', 0.6, 'other'))).toHaveLength(1);
+    const elsewhere = {
+      ...way('left', 'left', 0.6),
+      to: { device: 'other', element: elementOf('amp', 'left') },
+    };
+    expect(said(wrong, elsewhere)).toHaveLength(1);
+    // Both exchanged: the one is no proof that the other is not.
+    expect(said(wrong, way('right', 'left', 1))).toHaveLength(1);
+  });
+});
