@@ -3,8 +3,8 @@ import { ONE_WAY_FINE_MS, ONE_WAY_LIMIT_MS } from '../units';
 import { isOwnPost, type Post } from './posts';
 
 /** "Keeper, Guest and Neighbour". */
-export const listed = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+export const listed = (names: readonly string[], before: 'and' | 'or' = 'and'): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} ${before} ${names.at(-1)}`;
 
 /** Where people talk with one another. */
 const TALKS: ReadonlySet<Post['kind']> = new Set(['call', 'ears', 'room']);

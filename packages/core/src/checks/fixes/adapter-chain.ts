@@ -1,3 +1,4 @@
+import { sortBy, uniq } from 'es-toolkit';
 import { connectorById, contactsBetween, DEVICE_MODELS, LEAD_KINDS, type LeadKind } from '../../catalogue';
 import {
   combineEdits,
@@ -9,6 +10,8 @@ import {
   type Plugged,
   type Rig,
 } from '../../rig';
+import { listed } from '../../feeds';
+import { isUsbSocket } from '../../host';
 import type { Fix } from '../finding';
 import { after, type PortRef } from './trial';
 
@@ -23,12 +26,12 @@ const DATA_KINDS = LEAD_KINDS.filter(({ usb, ends }) => usb && ends.length === 2
 /**
  * The shortest chain of leads and adapters from one data socket to another, found by breadth-first search over the
  * catalogue.
- * @returns the pieces from `from` to `to`; undefined when no chain of up to five does it
+ * @returns the pieces from `from` to `to`; undefined when no chain does it
  */
 export const shortestChain = (from: string, to: string): ChainPiece[] | undefined => {
   const seen = new Set([from]);
   let reached: { connector: string; pieces: ChainPiece[] }[] = [{ connector: from, pieces: [] }];
-  for (let length = 1; length <= 5; length += 1) {
+  while (reached.length > 0) {
     const next: typeof reached = [];
     for (const { connector, pieces } of reached) {
       for (const kind of DATA_KINDS) {
@@ -49,30 +52,31 @@ export const shortestChain = (from: string, to: string): ChainPiece[] | undefine
   return undefined;
 };
 
+/** Sockets of computers and hubs. */
+const socketsToJoin = (rig: Rig) =>
+  rig.devices.flatMap((device) =>
+    (lookup(rig).modelOf(device.id)?.ports ?? []).filter(isUsbSocket).map((port) => ({ device, port })),
+  );
+
 /** Free sockets of computers and hubs, with the shortest chain to each, the shortest first. */
 export const chainsToComputers = (rig: Rig, from: PortRef) => {
   const find = lookup(rig);
   const socket = find.port(from.device, from.port)?.connector ?? '';
-  return rig.devices
-    .flatMap((device) =>
-      (find.modelOf(device.id)?.ports ?? []).flatMap((port) => {
-        const isHost = port.usb?.role === 'host' || port.usb?.role === 'hub-down';
-        if (!isHost || find.inPort(device.id, port.id)) return [];
-        const chain = shortestChain(socket, port.connector);
-        return chain ? [{ to: { device: device.id, port: port.id }, chain }] : [];
-      }),
-    )
-    .sort((a, b) => a.chain.length - b.chain.length);
+  const chains = socketsToJoin(rig).flatMap(({ device, port }) => {
+    const chain = find.inPort(device.id, port.id) ? undefined : shortestChain(socket, port.connector);
+    return chain ? [{ to: { device: device.id, port: port.id }, chain }] : [];
+  });
+  return sortBy(chains, [({ chain }) => chain.length]);
 };
 
-/** Sockets of computers that chains of leads and adapters from a socket end in. */
-const reachableSockets = (from: string): string[] =>
-  [...new Set(computerSockets())].filter((to) => shortestChain(from, to) !== undefined);
-
-const computerSockets = (): string[] =>
-  DEVICE_MODELS.filter(({ kind }) => kind === 'computer').flatMap(({ ports }) =>
-    ports.flatMap(({ usb, connector }) => (usb?.role === 'host' ? [connector] : [])),
+/** Sockets of computers of the catalogue that chains of leads and adapters from a socket end in. */
+const reachableSockets = (from: string): string[] => {
+  const computers = DEVICE_MODELS.filter(({ kind }) => kind === 'computer');
+  const sockets = computers.flatMap(({ ports }) =>
+    ports.filter(isUsbSocket).map(({ connector }) => connector),
   );
+  return uniq(sockets).filter((to) => shortestChain(from, to) !== undefined);
+};
 
 /** Some plug goes into both: to the eye they are one socket. */
 const looksLike = (a: string, b: string): boolean =>
@@ -81,19 +85,12 @@ const looksLike = (a: string, b: string): boolean =>
     ends.some(({ connector }) => contactsBetween(connector, a) && contactsBetween(connector, b)),
   );
 
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names[names.length - 1]}`;
-
 /** Why no chain gets there, how to tell sockets apart that look alike, and what helps. */
 const noChainWords = (rig: Rig, from: PortRef): string => {
   const find = lookup(rig);
   const socket = find.port(from.device, from.port)?.connector ?? '';
   const nameOf = (connector: string) => connectorById(connector)?.name ?? connector;
-  const hosts = rig.devices.flatMap((device) =>
-    (find.modelOf(device.id)?.ports ?? [])
-      .filter(({ usb }) => usb?.role === 'host' || usb?.role === 'hub-down')
-      .map((port) => ({ device, port })),
-  );
+  const hosts = socketsToJoin(rig);
   if (hosts.length === 0) return 'There is no computer in this rig to join it to.';
   const isFull = hosts.some(({ port }) => shortestChain(socket, port.connector) !== undefined);
   if (isFull) return 'Every socket of a computer it could be joined to is in use: free one, or add a hub.';
@@ -101,7 +98,10 @@ const noChainWords = (rig: Rig, from: PortRef): string => {
   const alike = hosts.find(({ port }) => ends.some((end) => looksLike(end, port.connector)));
   const twin = alike && ends.find((end) => looksLike(end, alike.port.connector));
   return [
-    `No adapter changes what its ${nameOf(socket)} speaks; chains of adapters go to ${listed(ends.map((end) => `“${nameOf(end)}”`))} only, and no computer in this rig has one.`,
+    `No adapter changes what its ${nameOf(socket)} speaks; chains of adapters go to ${listed(
+      ends.map((end) => `“${nameOf(end)}”`),
+      'or',
+    )} only, and no computer in this rig has one.`,
     ...(alike && twin
       ? [
           `The ${nameOf(alike.port.connector)} of ${alike.device.name} looks like the “${nameOf(twin)}” and is not one: the plug goes in and nothing comes through.`,
