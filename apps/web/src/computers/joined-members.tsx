@@ -155,13 +155,7 @@ export const JoinedMembers = ({ rig, joined, side, rows, entries, put }: Members
                   label="Resampled to it"
                   on={member.isResampled}
                   onChange={(resampled) =>
-                    put(
-                      withMembers(
-                        joined,
-                        own.map((one, index) => (index === at ? { ...one, resampled } : one)),
-                        side,
-                      ),
-                    )
+                    put(withMembers(joined, own.with(at, { ...own[at]!, resampled }), side))
                   }
                 />
               )}

@@ -29,7 +29,7 @@ const turnBack = ({ rig, find }: Solved, device: string): Fix[] => {
     if (!behind || !('lead' in behind) || !socket) return useBestLead(rig, lead);
     const main = find.lead(behind.lead)!;
     const label = `Take the ${find.leadKindOf(lead.id)?.name ?? 'adapter'} out`;
-    const ends = main.ends.map((end, index) => (index === behind.end ? socket : end));
+    const ends = main.ends.with(behind.end, socket);
     const out = unplug(rig, lead).edit;
     return [{ label, edit: { label, steps: [...out.steps, ...changeLead(rig, main.id, { ends }).steps] } }];
   });

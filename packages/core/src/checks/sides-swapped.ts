@@ -1,5 +1,6 @@
+import { maxBy } from 'es-toolkit';
 import { portOfPin } from '../catalogue';
-import { couplingLevel, type Coupling } from '../circuit';
+import { couplingLevel, couplingsByInput } from '../circuit';
 import { changeLead, combineEdits, endAt, socketsIn } from '../rig';
 import { dbFromRatio } from '../units';
 import { finding, type Check, type Found, type Fix, type Solved } from './finding';
@@ -37,7 +38,7 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
           {
             label: `Plug it into ${find.portName(to, there)}`,
             edit: changeLead(rig, first.id, {
-              ends: first.ends.map((end, index) => (index === at ? { device: to, port: there } : end)),
+              ends: first.ends.with(at, { device: to, port: there }),
             }),
           },
         ]
@@ -45,15 +46,13 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
   }
   if (!first || !second || between.length !== 2) return [];
   const [i, j] = [endAt(first, to), endAt(second, to)];
-  const swapped = (lead: typeof first, at: number, end: (typeof first)['ends'][number]) =>
-    lead.ends.map((old, index) => (index === at ? end : old));
   return [
     {
       label: `${label} at ${find.device(to)?.name}`,
       edit: combineEdits(
         label,
-        changeLead(rig, first.id, { ends: swapped(first, i, second.ends[j]!) }),
-        changeLead(rig, second.id, { ends: swapped(second, j, first.ends[i]!) }),
+        changeLead(rig, first.id, { ends: first.ends.with(i, second.ends[j]!) }),
+        changeLead(rig, second.id, { ends: second.ends.with(j, first.ends[i]!) }),
       ),
     },
   ];
@@ -62,14 +61,9 @@ const exchangeEnds = ({ rig, find }: Solved, from: string, to: string, side: 'le
 /** What is heard on the right was meant for the left. */
 export const sidesSwapped: Check = (solved) => {
   const { circuit, find } = solved;
-  const strongest = new Map<string, Coupling>();
-  for (const coupling of circuit.couplings) {
-    const key = `${coupling.to.device}:${coupling.to.element}`;
-    const known = strongest.get(key);
-    if (!known || couplingLevel(coupling) > couplingLevel(known)) strongest.set(key, coupling);
-  }
+  const strongest = couplingsByInput(circuit).flatMap((into) => maxBy(into, couplingLevel) ?? []);
   const found = new Map<string, Found>();
-  for (const coupling of strongest.values()) {
+  for (const coupling of strongest) {
     const { from, to } = coupling;
     const [leaves, meets] = [
       sideOf(solved, from.device, from.element),

@@ -174,7 +174,7 @@ class Reading {
       throw new RowError(`Lead: “${cell('lead')}” has ${lead.ends.length} ends, and all are named already.`);
     this.free(lead);
     try {
-      this.put({ ...lead, ends: lead.ends.map((end, index) => (index === next ? to : end)) }, ['To']);
+      this.put({ ...lead, ends: lead.ends.with(next, to) }, ['To']);
     } catch (error) {
       this.take(lead);
       throw error;

@@ -276,7 +276,7 @@ const noisePlaces = (model: DeviceModel, path: Path): Place[] => {
         setPath(path, {
           noise: {
             ...noise,
-            table: noise.table.map((one, index) => (index === row ? [one[0], value] : one)),
+            table: noise.table.with(row, [noise.table[row]![0], value]),
           },
         })(now),
     }));

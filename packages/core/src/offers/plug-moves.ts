@@ -45,9 +45,7 @@ export const otherSide = (rig: Rig, lead: string, end: number): Plugged =>
 
 const withEnd = (rig: Rig, { lead, end }: LeadEnd, plugged: Plugged): Edit =>
   changeLead(rig, lead, {
-    ends: lookup(rig)
-      .lead(lead)!
-      .ends.map((old, index) => (index === end ? plugged : old)),
+    ends: lookup(rig).lead(lead)!.ends.with(end, plugged),
   });
 
 const connectorAt = (rig: Rig, plugged: Plugged): string | undefined => {

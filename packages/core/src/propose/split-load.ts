@@ -90,7 +90,7 @@ const withMoves = (rig: Rig, placed: readonly Placed[]): Rig => ({
     const one = placed.find(({ plug }) => plug.lead === lead.id);
     if (!one) return lead;
     const socket: Plugged = { device: one.to.device, port: one.to.port };
-    return { ...lead, ends: lead.ends.map((end, index) => (index === one.plug.end ? socket : end)) };
+    return { ...lead, ends: lead.ends.with(one.plug.end, socket) };
   }),
 });
 

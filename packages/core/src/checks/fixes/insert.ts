@@ -213,7 +213,7 @@ export const insertPad = (rig: Rig, lead: Lead): Fix[] =>
     if (!socketsOf(lead) || !isInSocket(input)) return [];
     const label = `Put ${withArticle(pad.name)} at the input`;
     const opened = changeLead(rig, lead.id, {
-      ends: lead.ends.map((old, index) => (index === end ? null : old)),
+      ends: lead.ends.with(end, null),
     });
     const added = connect(
       after(rig, opened),

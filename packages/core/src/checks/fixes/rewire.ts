@@ -252,6 +252,6 @@ export const matchFormat = (rig: Rig, device: string, port: string, leadId: stri
     );
   if (!target) return [];
   const label = `Plug it into ${target.label}`;
-  const ends = lead.ends.map((old, index) => (index === end ? { device: far.device, port: target.id } : old));
+  const ends = lead.ends.with(end, { device: far.device, port: target.id });
   return [{ label, edit: { ...changeLead(rig, leadId, { ends }), label } }];
 };
