@@ -1,3 +1,4 @@
+import { uniqBy } from 'es-toolkit';
 import { wayTo } from '../../flow';
 import { setProcessing } from '../../rig';
 import { isTakenOut, type Post, type Speaker } from '../../feeds';
@@ -43,7 +44,8 @@ export const keepOut = (solved: Solved, speaker: Speaker, post: Post): Fix[] => 
       .flatMap((node) => shutBetween(solved, start, node));
   });
   return [
-    ...shut,
+    // Left and right are mostly shut by the same.
+    ...uniqBy(shut, ({ label }) => label),
     ...(listener && post.track === undefined ? chooseElsewhere(solved, listener, 'input') : []),
   ].slice(0, MOST_TRIED);
 };

@@ -1,4 +1,5 @@
-import { changeLead, connect, guestsOf } from '../../rig';
+import { contactsBetween } from '../../catalogue';
+import { changeLead, connect, guestsOf, type Lead } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { ordered, withArticle } from './rewire';
 import { bestLead, matingLeads, type PortRef } from './trial';
@@ -27,27 +28,26 @@ export const leadsOn = (solved: Solved, device: string): Fix[] => {
       if (isData !== (port(to)?.usb !== undefined)) return [];
       const best = isData ? matingLeads(rig, from, to)[0] : bestLead(rig, from, to);
       if (!best) return [];
-      const label = `Join ${find.device(from.device)?.name} to ${find.device(to.device)?.name}, ${port(to)?.label}, with ${withArticle(best.kind.name)}`;
+      const label = `Join ${find.nameOf(from.device)} to ${find.nameOf(to.device)}, ${find.portName(to.device, to.port)}, with ${withArticle(best.kind.name)}`;
       return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
     }),
   );
 };
 
-/** Ends of leads that hang free, each into what it goes into. */
+/** Ends of leads that hang free, each into every free socket that it goes into. */
 export const freeEnds = (solved: Solved): Fix[] => {
   const { rig, find } = solved;
-  return rig.leads.flatMap((lead): Fix[] => {
-    const free = lead.ends.flatMap((end, index) => (end === null ? [index] : []));
-    return free
-      .filter((end) => guestsOf(rig, lead.id, end).length === 0)
-      .flatMap((end) =>
-        portsOf(solved, () => true)
-          .map((to) => {
-            const label = `Plug its free end into ${find.device(to.device)?.name}, ${find.port(to.device, to.port)?.label}`;
-            const ends = lead.ends.map((old, index) => (index === end ? to : old));
-            return { label, edit: { ...changeLead(rig, lead.id, { ends }), label } };
-          })
-          .slice(0, 12),
-      );
-  });
+  const isFree = (lead: Lead, end: number) =>
+    lead.ends[end] === null && guestsOf(rig, lead.id, end).length === 0;
+  return rig.leads.flatMap((lead) =>
+    (find.leadKindOf(lead.id)?.ends ?? []).flatMap(({ connector }, end): Fix[] => {
+      if (!isFree(lead, end)) return [];
+      const fits = (device: string, port: string) =>
+        contactsBetween(connector, find.port(device, port)!.connector) !== undefined;
+      return portsOf(solved, fits).map((to) => {
+        const label = `Plug its free end into ${find.nameOf(to.device)}, ${find.portName(to.device, to.port)}`;
+        return { label, edit: { ...changeLead(rig, lead.id, { ends: lead.ends.with(end, to) }), label } };
+      });
+    }),
+  );
 };

@@ -1,0 +1,75 @@
+import { solve } from '../../offers';
+import type { Rig } from '../../rig';
+import { after, rigOf, wiring, type Rows } from '../../rig/testing';
+import { freeEnds, leadsOn } from './missing-leads';
+
+const DEVICES: Rows['devices'] = [
+  { id: 'mic', model: 'mic-dynamic-hand', name: 'Mic' },
+  { id: 'box', model: 'interface-2', name: 'Box' },
+  { id: 'pc', model: 'laptop-c', name: 'Laptop' },
+];
+const desk = (leads: NonNullable<Rows['leads']> = [], devices = DEVICES) => rigOf({ devices, leads });
+const joined = (rig: Rig, device: string) =>
+  leadsOn(solve(rig), device).map(({ label, edit }) => [label, wiring(after(rig, edit)).at(-1)]);
+
+describe('leads that are missing', () => {
+  it('from a microphone to every free input, and to nothing else', () => {
+    const found = joined(desk(), 'mic');
+    expect(found.map(([label]) => label)).toEqual([
+      'Join Mic to Box, Input 1, with an XLR lead',
+      'Join Mic to Box, Input 2, with an XLR lead',
+    ]);
+    expect(found.map(([, lead]) => lead)).toEqual([
+      expect.stringMatching(/: xlr .* m, mic\.out – box\.in1$/),
+      expect.stringMatching(/: xlr .* m, mic\.out – box\.in2$/),
+    ]);
+  });
+
+  it('not from an output, nor into an input, that is taken', () => {
+    const second = { id: 'second', model: 'mic-dynamic-hand', name: 'Second' };
+    const rig = desk([{ kind: 'xlr', ends: ['mic.out', 'box.in1'] }], [...DEVICES, second]);
+    expect(joined(rig, 'mic')).toEqual([]);
+    expect(joined(rig, 'second').map(([label]) => label)).toEqual([
+      'Join Second to Box, Input 2, with an XLR lead',
+    ]);
+  });
+
+  it('data goes to a computer that is free, by a data lead, and sound to none', () => {
+    const found = joined(desk(), 'box');
+    const toLaptop = found.filter(([label]) => label!.startsWith('Join Box to Laptop'));
+    expect(toLaptop.length).toBeGreaterThan(0);
+    for (const [, lead] of toLaptop)
+      expect(lead).toMatch(/: usb-\S+ .* m, (box\.usb – pc\.|pc\.usb\d – box\.usb)/);
+  });
+
+  it('nothing goes out of a device into itself, nor out of an input', () => {
+    for (const [label] of joined(desk(), 'box')) expect(label).not.toMatch(/^Join Box to Box/);
+    const alone = desk([], [DEVICES[1]!]);
+    expect(joined(alone, 'box')).toEqual([]);
+    expect(joined(desk(), 'pc').map(([label]) => label)).not.toContainEqual(expect.stringContaining('Mic'));
+  });
+});
+
+describe('free ends', () => {
+  const plugged = (rig: Rig) =>
+    freeEnds(solve(rig)).map(({ label, edit }) => [label, ...wiring(after(rig, edit))]);
+
+  it('go into each free socket they fit', () => {
+    const rig = desk([{ id: 'run', kind: 'xlr', ends: ['mic.out', null], lengthM: 5 }]);
+    expect(plugged(rig)).toEqual([
+      ['Plug its free end into Box, Input 1', 'run: xlr 5 m, mic.out – box.in1'],
+      ['Plug its free end into Box, Input 2', 'run: xlr 5 m, mic.out – box.in2'],
+    ]);
+  });
+
+  it('the end at the microphone, too; not one that another lead is plugged into', () => {
+    const rig = desk([{ id: 'run', kind: 'xlr', ends: [null, 'box.in1'], lengthM: 5 }]);
+    expect(plugged(rig)).toEqual([['Plug its free end into Mic, Output', 'run: xlr 5 m, mic.out – box.in1']]);
+    const taken = desk([
+      { id: 'run', kind: 'xlr', ends: ['mic.out', null], lengthM: 5 },
+      { id: 'on', kind: 'xlr', ends: ['run/1', 'box.in1'], lengthM: 3 },
+    ]);
+    expect(plugged(taken)).toEqual([]);
+    expect(plugged(desk([{ kind: 'xlr', ends: ['mic.out', 'box.in1'] }]))).toEqual([]);
+  });
+});
