@@ -1,3 +1,4 @@
+import type { SignalKind } from '../catalogue';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
 import { levelMismatch } from './level-mismatch';
@@ -93,5 +94,139 @@ describe('too cold', () => {
       .map(({ label }) => label);
     expect(labels.filter((label) => /^Put /.test(label))).toEqual([]);
     expect(labels.at(-1)).toBe('Unplug this lead');
+  });
+});
+
+describe('at the limits', () => {
+  /** The player into the camera, which takes so much, dBu; what gets through, volts per volt. @param usual level of its output, dBu */
+  const limited = (
+    accepts: [number, number],
+    through: number,
+    { volume = 0, usual = -30, signal = 'line' as SignalKind } = {},
+  ) => {
+    const made = rigOf({
+      devices: [
+        { id: 'player', model: 'player', name: 'Player', settings: { volume } },
+        { id: 'camera', model: 'camera', name: 'Camera' },
+      ],
+      leads: [{ id: 'run', kind: 'mini', ends: ['player.out', 'camera.mic'], lengthM: 3 }],
+    });
+    const within = {
+      ...made,
+      models: made.models.map((model) => ({
+        ...model,
+        elements: model.elements.map((one) =>
+          one.kind === 'input'
+            ? { ...one, accepts }
+            : one.kind === 'output'
+              ? { ...one, signal, nominalDbu: usual }
+              : one,
+        ),
+      })),
+    };
+    const of = solve(within);
+    const [first] = of.circuit.couplings.filter(({ to }) => to.device === 'camera');
+    const couplings = [{ ...first!, re: through, im: 0 }];
+    return levelMismatch({ ...of, circuit: { ...of.circuit, couplings } });
+  };
+  /** What it plays at its full volume, dBu. */
+  const FULL = limited([-100, -90], 1)[0]!.figures[0]!.value;
+
+  it('just what an input can be turned down to is taken, and just what it reaches', () => {
+    expect(limited([-60, FULL], 1)).toEqual([]);
+    expect(limited([-60, FULL - 0.001], 1)).toMatchObject([{ severity: 'fault' }]);
+    expect(limited([FULL, 60], 1)).toEqual([]);
+    expect(limited([FULL + 0.001, 60], 1)).toMatchObject([{ severity: 'caution' }]);
+  });
+
+  it('a way that passes just −40 dB still counts', () => {
+    expect(limited([-100, -90], 0.01)).toHaveLength(1);
+    expect(limited([-100, -90], 0.0099)).toEqual([]);
+  });
+
+  it('too hot: the volume comes down by what is over and 6 dB more', () => {
+    const labels = limited([-60, FULL - 14], 1)[0]!
+      .propose()
+      .map(({ label }) => label);
+    expect(labels).toContain('Turn Volume of Player down to −20 dB');
+  });
+
+  it('too cold with the volume up: said of that, as usual; turned down it is no news', () => {
+    const found = limited([10, 60], 1, { volume: -30, usual: 0 });
+    expect(found[0]!.title).toBe('Player is 10 dB too cold for Camera');
+    expect(found[0]!.figures[0]).toMatchObject({ value: 0, from: expect.stringContaining('its volume up') });
+    expect(limited([-10, 60], 1, { volume: -30, usual: 0 })).toEqual([]);
+    // What it really plays is more than is usual.
+    const played = limited([FULL + 10, 60], 1);
+    expect(played[0]!.figures[0]).toMatchObject({
+      value: FULL,
+      from: 'loudest sound of this rig there, long-term',
+    });
+    expect(played[0]!.propose()[0]!.label).not.toMatch(/^Turn Volume/);
+  });
+
+  it('too cold: the volume goes up by what is missing and 3 dB more', () => {
+    const labels = limited([FULL - 10, 60], 1, { volume: -40, usual: FULL - 20 })[0]!
+      .propose()
+      .map(({ label }) => label);
+    // At −40 it plays 40 under; usual is 20 under, 10 short: 13 up.
+    expect(labels).toContain('Turn Volume of Player up to −27 dB');
+  });
+
+  it('a microphone that is too weak for an input is another finding’s', () => {
+    expect(limited([60, 80], 1, { signal: 'microphone' })).toEqual([]);
+    expect(limited([60, 80], 1)).toHaveLength(1);
+  });
+});
+
+describe('pads of the input', () => {
+  const made = (pad1: boolean, pad = -20) => {
+    const rig = rigOf({
+      devices: [
+        { id: 'player', model: 'player', name: 'Player' },
+        { id: 'box', model: 'interface-8', name: 'Box', settings: { pad1 } },
+      ],
+      leads: [{ id: 'run', kind: 'mini-xlr', ends: ['player.out', 'box.in1'], lengthM: 3 }],
+    });
+    const models = rig.models.map((model) => ({
+      ...model,
+      paths: model.paths.map((path) => ({
+        ...path,
+        ...(path.controls
+          ? { controls: path.controls.map((one) => ('onDb' in one ? { ...one, onDb: pad } : one)) }
+          : {}),
+      })),
+    }));
+    return { ...rig, models };
+  };
+  /** What is offered where the player comes so much over, or under, what the input takes. */
+  const offered = (rig: ReturnType<typeof made>, accepts: [number, number]) => {
+    const of = solve({
+      ...rig,
+      models: rig.models.map((model) => ({
+        ...model,
+        elements: model.elements.map((one) => (one.kind === 'input' ? { ...one, accepts } : one)),
+      })),
+    });
+    const way = of.circuit.couplings.find(({ to }) => to.device === 'box')!;
+    const [found] = levelMismatch({
+      ...of,
+      circuit: { ...of.circuit, couplings: [{ ...way, re: 1, im: 0 }] },
+    });
+    return found?.propose().map(({ label }) => label) ?? [];
+  };
+  const PAD = /^Switch .*[Pp]ad.* on$/;
+
+  it('go in against too much, and only where they are out', () => {
+    expect(offered(made(false), [-60, -20]).filter((label) => PAD.test(label))).toHaveLength(1);
+    expect(offered(made(true), [-60, -40]).filter((label) => PAD.test(label))).toEqual([]);
+  });
+
+  it('not against too little; there what adds level goes in', () => {
+    expect(offered(made(false), [20, 60]).filter((label) => PAD.test(label))).toEqual([]);
+    expect(offered(made(false, 20), [20, 60]).filter((label) => PAD.test(label))).toHaveLength(1);
+    expect(offered(made(false, 20), [-60, -20]).filter((label) => PAD.test(label))).toEqual([]);
+    expect(offered(made(false, 0), [-60, -20]).filter((label) => PAD.test(label))).toEqual([]);
+    expect(offered(made(false, 0), [20, 60]).filter((label) => PAD.test(label))).toEqual([]);
   });
 });
