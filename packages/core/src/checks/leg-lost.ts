@@ -1,6 +1,6 @@
 import { contactOfPin, portOfPin } from '../catalogue';
 import { couplingLevel, couplingsInto } from '../circuit';
-import { changeLead, removeLead } from '../rig';
+import { changeLead } from '../rig';
 import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { unplug, useBestLead } from './fixes/rewire';
@@ -11,11 +11,12 @@ export const legLost: Check = ({ rig, find, circuit }) => {
   for (const input of circuit.inputs) {
     const open = input.legs.filter((leg) => !leg.isJoined);
     if (input.legs.length !== 2 || open.length !== 1) continue;
-    const strongest = couplingsInto(circuit, input).reduce((best, c) => Math.max(best, couplingLevel(c)), 0);
+    // Nothing at all is −∞ dB; figures stay finite.
+    const strongest = Math.max(1e-6, ...couplingsInto(circuit, input).map((one) => couplingLevel(one)));
     const pin = open[0]!.pin;
     const lead = find.inPort(input.device, portOfPin(pin))?.lead;
     if (!lead) continue;
-    const level = strongest > 0 ? dbFromRatio(strongest) : -120;
+    const level = dbFromRatio(strongest);
     found.push(
       finding({
         code: 'leg-lost',
@@ -35,7 +36,7 @@ export const legLost: Check = ({ rig, find, circuit }) => {
           ...(lead.broken.length > 0
             ? [{ label: 'Use an unbroken lead', edit: changeLead(rig, lead.id, { broken: [] }) }]
             : useBestLead(rig, lead)),
-          { ...unplug(rig, lead), edit: removeLead(rig, lead.id) },
+          unplug(rig, lead),
         ],
       }),
     );
