@@ -142,3 +142,52 @@ describe('voices', () => {
     expect(placementOf(muted, voices(muted)[0]!)).toMatchObject({ device: 'mic', person: 'ann' });
   });
 });
+
+describe('the travel of a gain that does not begin at nothing', () => {
+  /** From 10 to 50 dB in steps of 3: 40 dB of travel, 36 of them inside its first nine tenths. */
+  const control: GainControl = { ...gain(), minDb: 10, maxDb: 50, stepDb: 3 };
+  const solved = solve(voice({ gain: 28 }));
+  const from = (value: number) => ({ device: 'box', control, value, travel: 0 });
+
+  it('is counted from there', () => {
+    const rig = voice({ gain: 30 });
+    const models = rig.models.map((model) => ({
+      ...model,
+      controls: (model.controls ?? []).map((one) => (one.id === 'gain1' ? control : one)),
+    }));
+    const { solved: other, strand } = first({ ...rig, models });
+    expect(firstGain(other, strand)).toMatchObject({ value: 30, travel: 0.5 });
+  });
+
+  it('the last tenth is kept out of where a little less is near enough: 10 + 36 is 46', () => {
+    expect(solved.rig.assumptions.gainTravelLimit).toBe(0.9);
+    expect(towardsAim(solved, from(40), 5, 3)).toBe(45);
+    expect(towardsAim(solved, from(40), 6, 3)).toBe(46);
+    expect(towardsAim(solved, from(40), 7, 3)).toBe(46);
+    expect(towardsAim(solved, from(40), 9, 3)).toBe(46);
+    expect(towardsAim(solved, from(40), 9.5, 3)).toBe(49.5);
+    // In whole steps: 35 of 39 dB are 11 steps of 3, 33.
+    expect(towardsAim(solved, { ...from(40), control: { ...control, maxDb: 49 } }, 4, 3)).toBe(43);
+  });
+
+  it('settings are in its steps, and in its range', () => {
+    expect([9, 10, 11.4, 11.6, 47, 49, 99].map((value) => snapGain(control, value))).toEqual([
+      10, 10, 10, 13, 46, 49, 50,
+    ]);
+  });
+});
+
+describe('whose voices count', () => {
+  it('people’s, where they arrive at something that keeps or sends', () => {
+    const { solved } = first(voice({ gain: 28 }));
+    const [strand] = voices(solved);
+    const kept = (change: Partial<typeof strand & object>) =>
+      voices({ ...solved, strands: [{ ...strand!, ...change }] }).length;
+    expect(kept({})).toBe(1);
+    expect(kept({ person: null })).toBe(0);
+    expect(kept({ arrives: false })).toBe(0);
+    expect(kept({ sinkKind: undefined })).toBe(0);
+    expect(kept({ sinkKind: 'ears' })).toBe(0);
+    expect(kept({ sinkKind: 'camera' })).toBe(1);
+  });
+});

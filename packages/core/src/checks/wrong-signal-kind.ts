@@ -67,19 +67,20 @@ export const wrongSignalKind: Check = (solved) => {
     const leaves = signalOf(solved, from.device, from.element);
     const meets = signalOf(solved, to.device, to.element);
     const gain = dbFromRatio(couplingLevel(coupling));
-    if ((leaves === 'aes3') !== (meets === 'aes3')) {
+    const isData = leaves === 'aes3';
+    if (isData !== (meets === 'aes3')) {
       found.push(
         finding({
           code: 'wrong-signal-kind',
           severity: 'fault',
-          title: `${name(from.device)} sends ${leaves === 'aes3' ? 'digital data' : 'sound'} into ${
-            leaves === 'aes3' ? 'an analogue' : 'a digital'
-          } input`,
-          why: `The plug is the same three pins, but ${name(from.device)} speaks AES3 data. ${name(to.device)} hears only noise. It needs a digital (AES3) input.`,
+          title: `${name(from.device)} sends ${isData ? 'digital data into an analogue' : 'sound into a digital'} input`,
+          why: isData
+            ? `The plug is the same three pins, but ${name(from.device)} speaks AES3 data. ${name(to.device)} hears only noise. It needs a digital (AES3) input.`
+            : `The plug is the same three pins, but ${name(to.device)} takes AES3 data there, and ${name(from.device)} gives plain sound, in which it finds none: nothing is heard. It needs an analogue input.`,
           places: [{ device: from.device }, { device: to.device }],
           figures: [
             {
-              label: 'Data reaching the input',
+              label: isData ? 'Data reaching the input' : 'Sound reaching the input',
               value: gain,
               unit: 'dB',
               from: 'solved circuit, input volts per output volt',

@@ -85,7 +85,7 @@ const shutTowards = (
   for (const edge of graph.stopped) shutFrom.set(edge.from, [...(shutFrom.get(edge.from) ?? []), edge]);
   let front: { at: ReadonlySet<string>; shut: FlowEdge[] }[] = [{ at: reached, shut: [] }];
   const seen = new Set(reached);
-  for (let round = 0; round < MOST_SHUT && front.length > 0; round += 1) {
+  for (let round = 0; round < MOST_SHUT; round += 1) {
     const next: typeof front = [];
     const found: FlowEdge[][] = [];
     for (const { at, shut } of front) {
@@ -94,7 +94,7 @@ const shutTowards = (
         const on = reachable(edge.to, (id) => edgesFrom(graph, id).map(({ to }) => to));
         if ([...on].some((id) => ends.has(id))) found.push(all);
         const fresh = new Set([...on].filter((id) => !seen.has(id)));
-        if (fresh.size > 0) next.push({ at: fresh, shut: all });
+        next.push({ at: fresh, shut: all });
         fresh.forEach((id) => seen.add(id));
       }
     }
