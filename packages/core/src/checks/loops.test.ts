@@ -57,6 +57,32 @@ describe('once round', () => {
     expect(round(edges, [...ids].reverse()).db).toBeCloseTo(expected, 3);
   });
 
+  it('places that feed themselves and one another: the largest eigenvalue of [0.5 0.3; 0.2 0.4], 0.7', () => {
+    // λ² − 0.9 λ + 0.14 = 0: 0.7 and 0.2 (by hand). Of what comes back over the ways that lead backwards it is another figure: 0.68.
+    const edges: PlainEdge[] = [
+      { from: 'a', to: 'a', gain: 0.5 },
+      { from: 'a', to: 'b', gain: 0.3 },
+      { from: 'b', to: 'a', gain: 0.2 },
+      { from: 'b', to: 'b', gain: 0.4 },
+    ];
+    for (const ids of [
+      ['a', 'b'],
+      ['b', 'a'],
+    ]) {
+      const { graph, db: found } = round(edges, ids);
+      const rank = (id: string) => graph.rank.get(id)!;
+      const back = edges.filter(({ from, to }) => rank(to) <= rank(from));
+      const onward = edges.filter((edge) => !back.includes(edge));
+      // From the end of each way back to the start of each, by what leads on.
+      const [to] = onward;
+      const through = (at: string, from: string) =>
+        at === from ? 1 : to!.from === at && to!.to === from ? to!.gain : 0;
+      const matrix = new Matrix(back.map((one) => back.map((next) => through(next.to, one.from) * one.gain)));
+      const largest = Math.max(...new EigenvalueDecomposition(matrix).realEigenvalues);
+      expect(found).toBeCloseTo(db(largest), 6);
+    }
+  });
+
   it('what only leads on comes back never', () => {
     expect(
       round([

@@ -1,4 +1,4 @@
-import { maxBy } from 'es-toolkit';
+import { maxBy, sortBy, sum } from 'es-toolkit';
 import { edgesFrom, type FlowEdge, type FlowLoop } from '../flow';
 import { isStrayAir } from '../gain';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
@@ -45,12 +45,12 @@ const backTo = (place: string, edges: readonly FlowEdge[]): number | undefined =
     if (there !== undefined) return there;
     if (open.has(id)) return NaN;
     open.add(id);
-    const sum = (into.get(id) ?? []).reduce(
-      (all, edge) => all + size(edge) * (edge.from === place ? 1 : arrivesAt(edge.from)),
+    const all = (into.get(id) ?? []).reduce(
+      (so, edge) => so + size(edge) * (edge.from === place ? 1 : arrivesAt(edge.from)),
       0,
     );
-    known.set(id, sum);
-    return sum;
+    known.set(id, all);
+    return all;
   };
   // Ways round that miss the place lead to it, or to others.
   const isMissed = [...into.keys()].some((id) => Number.isNaN(arrivesAt(id)));
@@ -75,8 +75,11 @@ export const onceRoundDb = ({ graph }: Pick<Solved, 'graph'>, edges: readonly Fl
 const growthDb = (graph: Solved['graph'], all: readonly FlowEdge[]): Db => {
   const rank = (id: string): number => graph.rank.get(id)!;
   const back = all.filter(({ from, to }) => rank(to) <= rank(from));
-  const onward = all.filter((edge) => !back.includes(edge)).sort((a, b) => rank(a.from) - rank(b.from));
-  let strengths = back.map(() => 1 / Math.max(1, back.length));
+  const onward = sortBy(
+    all.filter((edge) => !back.includes(edge)),
+    [({ from }) => rank(from)],
+  );
+  let strengths = back.map(() => 1);
   let grown = 0;
   for (let round = 0; round < SETTLED; round += 1) {
     const at = new Map<string, number>();
@@ -86,7 +89,7 @@ const growthDb = (graph: Solved['graph'], all: readonly FlowEdge[]): Db => {
       if (here !== undefined) at.set(edge.to, (at.get(edge.to) ?? 0) + here * size(edge));
     }
     const next = back.map((edge) => (at.get(edge.from) ?? 0) * size(edge));
-    grown = next.reduce((sum, value) => sum + value, 0);
+    grown = sum(next);
     if (grown === 0) return -Infinity;
     strengths = next.map((value) => value / grown);
   }

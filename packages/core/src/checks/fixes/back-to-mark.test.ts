@@ -38,6 +38,30 @@ it('above its mark is what stands over 0 dB: faders, trims and a program’s inp
   expect(isAbove(control('gain1', 30), other(30), control('ghost', 3))).toBe(false);
 });
 
+describe('in steps of what is turned', () => {
+  const own = {
+    id: 'own',
+    label: 'Own',
+    kind: 'trim',
+    initial: 0,
+    minDb: -20,
+    maxDb: 20,
+    stepDb: 0.5,
+  } as const;
+  const halves = solve({
+    ...rig,
+    models: rig.models.map((model) => ({ ...model, controls: [...(model.controls ?? []), own] })),
+  });
+  const set = (missing: number) => {
+    const [fix] = upToMark(halves, way(control('own', -6)), missing, 0);
+    return after(halves.rig, fix!.edit).devices[0]!.settings['own'];
+  };
+
+  it('towards the mark: 2.7 dB under it are 2.5, and 2.4 are 2', () => {
+    expect([3, 3.3, 3.6].map(set)).toEqual([-3, -2.5, -2]);
+  });
+});
+
 describe('back up to the mark', () => {
   const up = (missing: number, slack: number, ...terms: Stage['terms']) =>
     labels(upToMark(solved, way(...terms), missing, slack));
@@ -54,6 +78,9 @@ describe('back up to the mark', () => {
 
   it('nearly enough is enough, within the slack', () => {
     expect(up(8, 2, control('strip.ch1.fader', -6))).toEqual([
+      'Turn Channel 1 fader of Desk back up to 0 dB',
+    ]);
+    expect(up(8, 2, control('strip.ch1.fader', -6), input(-1))).toEqual([
       'Turn Channel 1 fader of Desk back up to 0 dB',
     ]);
     expect(up(8.1, 2, control('strip.ch1.fader', -6), input(-1))).toEqual([
