@@ -1,6 +1,7 @@
 import type { SignalKind } from '../catalogue';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
+import { withPads } from './by-hand.testing';
 import { levelMismatch } from './level-mismatch';
 
 /** A player into a camera’s microphone socket, and what gets through the lead written down by hand. Nothing plays: usual levels count. */
@@ -188,16 +189,7 @@ describe('pads of the input', () => {
       ],
       leads: [{ id: 'run', kind: 'mini-xlr', ends: ['player.out', 'box.in1'], lengthM: 3 }],
     });
-    const models = rig.models.map((model) => ({
-      ...model,
-      paths: model.paths.map((path) => ({
-        ...path,
-        ...(path.controls
-          ? { controls: path.controls.map((one) => ('onDb' in one ? { ...one, onDb: pad } : one)) }
-          : {}),
-      })),
-    }));
-    return { ...rig, models };
+    return withPads(rig, pad);
   };
   /** What is offered where the player comes so much over, or under, what the input takes. */
   const offered = (rig: ReturnType<typeof made>, accepts: [number, number]) => {

@@ -3,7 +3,7 @@ import type { Heard } from '../flow';
 import { plainGraph } from '../flow/graph.testing';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
-import type { Solved } from './finding';
+import { fed, feedOf, postOf, speakerOf } from './by-hand.testing';
 import { oneSided } from './one-sided';
 
 /** Two sounds at one listener with a left and a right, how loud each is on either side written down by hand. */
@@ -37,19 +37,16 @@ const said = (sounds: Sound[], { kind = 'stream', nodes = ['l', 'r'] }: Listener
     ['r', at('right')],
     ['m', at('left')],
   ]);
-  const post: Post = { id: 'post', kind, name: 'Audience', inSentence: 'the audience', devices: [], nodes };
-  const speakers = sounds.map(({ name, kind: what = 'person' }, index): Speaker => ({
-    ...{ id: name, kind: what, name, inSentence: name, ref: { person: name }, indexes: [index] },
-  }));
-  const rows = sounds.map(({ name, state = 'arrives' }): Feed[] => [
-    { speaker: name, post: 'post', state, isLate: false } as Feed,
-  ]);
   return oneSided({
-    ...solved,
+    ...fed(
+      solved,
+      sounds.map((one, index) => speakerOf(one.name, index, one.kind)),
+      [postOf('Audience', kind, { nodes })],
+      sounds.map(({ state = 'arrives' }) => [feedOf(state)]),
+    ),
     graph,
     heard: { ...solved.heard, graph, everywhere },
-    feeds: { ...solved.feeds, speakers, posts: [post], rows },
-  } as Solved);
+  });
 };
 
 it('a voice more than 20 dB weaker on one side is on the other alone', () => {

@@ -1,0 +1,43 @@
+import type { Feed, Post, Speaker } from '../feeds';
+import type { Rig } from '../rig';
+import type { Solved } from './finding';
+
+/** Sounds, listeners and gear written down by hand. For tests. */
+
+/** @param index which of the sources of the flow it is */
+export const speakerOf = (
+  name: string,
+  index: number,
+  kind: Speaker['kind'] = 'person',
+  ref: Speaker['ref'] = { person: name },
+): Speaker => ({ id: name, kind, name, inSentence: name, ref, indexes: [index] });
+
+export const postOf = (name: string, kind: Post['kind'], more: Partial<Post> = {}): Post => ({
+  ...{ id: name, kind, name, inSentence: name, devices: [], nodes: [] },
+  ...more,
+});
+
+export const feedOf = (state: Feed['state'], more: Partial<Feed> = {}): Feed => ({
+  ...{ speaker: '', post: '', want: 'may', because: 'it is so', state, isLate: false },
+  ...(more as Feed),
+});
+
+/** A rig whose sounds come to its listeners so. @param rows one for each speaker, in the order of the listeners */
+export const fed = (solved: Solved, speakers: Speaker[], posts: Post[], rows: Feed[][]): Solved => ({
+  ...solved,
+  feeds: { ...solved.feeds, speakers, posts, rows },
+});
+
+/** The same gear with pads that change the level by so much while they are in, dB. */
+export const withPads = (rig: Rig, onDb: number): Rig => ({
+  ...rig,
+  models: rig.models.map((model) => ({
+    ...model,
+    paths: model.paths.map((path) => ({
+      ...path,
+      ...(path.controls && {
+        controls: path.controls.map((one) => ('onDb' in one ? { ...one, onDb } : one)),
+      }),
+    })),
+  })),
+});
