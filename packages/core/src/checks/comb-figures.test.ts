@@ -73,3 +73,46 @@ it('what is too loud in a neighbour’s microphone is told there', () => {
   expect(taps(solved.heard.everywhere.get(sink!)?.get(0)).length).toBeGreaterThan(1);
   expect(comb(solved)).toEqual([]);
 });
+
+describe('a neighbour’s microphone, quieter by itself and turned up', () => {
+  // Boundary microphones 20 cm before each: Ann is 10 dB under Bob in his, whose gain stands up to 10 dB higher.
+  const names = ['ann', 'bob'];
+  const desk = (gain2: number): Rig => {
+    const made = rigOf({
+      devices: [
+        ...names.map((name) => ({ id: `mic-${name}`, model: 'mic-boundary', name: `Mic of ${name}` })),
+        {
+          id: 'desk',
+          model: 'mixer-podcast',
+          settings: { gain1: 45, gain2, phantom1: true, phantom2: true },
+        },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1], 'main')] },
+      ],
+      leads: [
+        ...names.map((name, at) => ({ kind: 'xlr', ends: [`mic-${name}.out`, `desk.in${at + 1}`] })),
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'] },
+      ],
+      people: people(...names),
+      placements: names.map((name) => seat(name, `mic-${name}`, 0.2)),
+    });
+    return after(made, seatRound);
+  };
+  const own = (gain2: number) => comb(solve(desk(gain2))).filter(({ id }) => id.includes('mic-bob.ann'));
+
+  it('is silent at one gain, told where that is higher', () => {
+    expect(own(45)).toEqual([]);
+    expect(own(55)).toHaveLength(1);
+  });
+
+  it('she comes closer, they sit further apart, or it is kept out of the mix; she was never at it', () => {
+    const [found] = own(55);
+    const labels = found!.propose().map(({ label }) => label);
+    // By what is missing: 8 dB and what there is between the two.
+    const missing = 8 + found!.figures[0]!.value;
+    const centimetres = Math.floor(20 / 10 ** (missing / 20));
+    expect(labels[0]).toMatch(new RegExp(`^Have ANN speak from ${centimetres} cm`));
+    expect(labels).toContain('Switch Microphone 2 mute on');
+    expect(labels).not.toContain('Do not have ANN heard by Mic of bob');
+    expect(labels[1]).toMatch(/^Seat ANN \d\.\d m from Mic of bob/);
+  });
+});
