@@ -79,3 +79,23 @@ describe('a voice below its aim', () => {
     expect(labels(said(-20, 56))).toContain('Have ANN speak from 5 cm');
   });
 });
+
+describe('an aim for peaks', () => {
+  // Peaks lie 12 dB over what is typical.
+  const peaks = (typical: number, gain1 = 20) =>
+    said(typical, gain1, typical, ({ aim }) => ({
+      aim: { ...aim, measure: 'peak', best: -10, lowest: -13, highest: -6 },
+    }));
+
+  it('is judged by them', () => {
+    const [found] = peaks(-30);
+    expect(found!.title).toBe('ANN reads −18.0 dBFS, 5.0 dB too quiet');
+    expect(found!.figures[0]).toMatchObject({ label: 'Peaks on the track', value: -18 });
+    expect(labels(peaks(-30))![0]).toBe('Set Gain 1 to 28 dB');
+    expect(peaks(-25)).toEqual([]);
+  });
+});
+
+it('what is at its aim, or over it, is not too quiet though it be off its best', () => {
+  for (const typical of [-15, -10, 0]) expect(said(typical)).toEqual([]);
+});
