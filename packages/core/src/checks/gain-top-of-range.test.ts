@@ -1,3 +1,4 @@
+import type { Strand } from '../gain';
 import { solve } from '../offers';
 import { setAssumptions } from '../rig';
 import { after } from '../rig/testing';
@@ -37,4 +38,50 @@ it('who moves closer is turned down by as much as that brings, and below the lim
   const then = after(rig, closer.edit);
   expect(then.devices.find(({ id }) => id === 'box')!.settings['gain1']).toBeLessThanOrEqual(50);
   expect(then.placements[0]!.distanceM).toBeLessThan(rig.placements[0]!.distanceM);
+});
+
+describe('a gain that begins at 10 dB', () => {
+  /** From 10 to 50 dB: nine tenths of its travel are 46. */
+  const at = (gain: number, distanceM = 0.3) => {
+    const rig = voice({ gain, distanceM, effort: 'raised' });
+    const models = rig.models.map((model) => ({
+      ...model,
+      controls: (model.controls ?? []).map((one) =>
+        one.id === 'gain1' && one.kind === 'gain' ? { ...one, minDb: 10, maxDb: 50 } : one,
+      ),
+    }));
+    const solved = solve({ ...rig, models });
+    return { solved, found: gainTopOfRange(solved)[0] };
+  };
+
+  it('has its limit by its travel', () => {
+    expect(at(46).found).toBeUndefined();
+    expect(at(47).found!.figures[1]!.value).toBe(46);
+  });
+
+  it.each([
+    // At 50 dB and 1 too many: 45 would be left of 46, so 4 dB have to come from nearer: 12 cm / 1.585.
+    [-1, 7, 45],
+    // 3 dB too many: 3 at least: 12 cm / 1.413.
+    [-3, 8, 44],
+  ])(
+    '%i dB off its aim, who speaks from 12 cm comes to %i cm, and the gain to %i dB',
+    (missing, cm, gain) => {
+      const { solved } = at(50, 0.12);
+      const strands = solved.strands.map((strand): Strand => {
+        const typical = strand.aim.best - missing;
+        return {
+          ...strand,
+          stages: strand.stages.map((stage, n) =>
+            n === strand.stages.length - 1 ? { ...stage, typical, peak: typical + 12 } : stage,
+          ),
+        };
+      });
+      const [found] = gainTopOfRange({ ...solved, strands });
+      const fix = found!.propose().find(({ label }) => label.endsWith('and turn down'))!;
+      const then = after(solved.rig, fix.edit);
+      expect(then.placements[0]!.distanceM).toBeCloseTo(cm / 100, 9);
+      expect(then.devices.find(({ id }) => id === 'box')!.settings['gain1']).toBe(gain);
+    },
+  );
 });

@@ -1,63 +1,79 @@
 import type { Strand } from '../gain';
 import { solve } from '../offers';
 import { after } from '../rig/testing';
-import { receiver } from './bad-desks.testing';
+import { ROWS } from './rows.testing';
 import { voicesNotApart } from './voices-not-apart';
 
-/** A receiver of two voices, each side on an input of its own. */
-const split = (mode: string) => receiver(mode, 'mini-two-ts');
+/** A receiver that puts both of its voices on both of its sides, each side recorded by itself; how loud each is there is written down. */
+const [, , rig] = ROWS.find(([code]) => code === 'voices-not-apart')!;
+const solved = solve(rig);
+const tracks = solved.strands.filter(({ sinkKind, person }) => sinkKind === 'track' && person !== null);
+const [a, b] = [...new Set(tracks.map(({ source }) => source))];
+const [first, second] = [...new Set(tracks.map(({ sink }) => sink))];
 
-const mono = solve(split('mono'));
-/** The same with some of the four ways louder or weaker: who, on which track, by how much. */
-const said = (...changes: [who: string, track: string, byDb: number][]) =>
+const at = (strand: Strand, typical: number, more: Partial<Strand> = {}): Strand => ({
+  ...strand,
+  ...more,
+  stages: strand.stages.map((stage, n) => (n === strand.stages.length - 1 ? { ...stage, typical } : stage)),
+});
+const of = (source: string, sink: string) =>
+  tracks.find((one) => one.source === source && one.sink === sink)!;
+/** What is said where voice A is so loud on the first track and on the second, and voice B. */
+const said = (
+  levels: [a1: number, a2: number, b1: number, b2: number],
+  change: (strand: Strand) => Partial<Strand> = () => ({}),
+) =>
   voicesNotApart({
-    ...mono,
-    strands: mono.strands.map((strand): Strand => {
-      const change = changes.find(
-        ([who, track]) => strand.sourceName === who && strand.sinkLabel === `Track ${track}`,
-      );
-      const last = strand.stages.at(-1)!;
-      return change
-        ? {
-            ...strand,
-            stages: [...strand.stages.slice(0, -1), { ...last, typical: last.typical + change[2] }],
-          }
-        : strand;
-    }),
+    ...solved,
+    strands: [of(a!, first!), of(a!, second!), of(b!, first!), of(b!, second!)].map((strand, n) =>
+      at(strand, levels[n]!, change(strand)),
+    ),
   });
 
-it('apart as they should be: silent', () => {
-  expect(voicesNotApart(solve(split('stereo')))).toEqual([]);
-});
-
-it('both on both: said once, of the receiver, with both levels, and the other mode ends it', () => {
-  const [found, ...more] = said();
+it('both on both: told once, with how loud one is on either', () => {
+  expect(tracks).toHaveLength(4);
+  const [found, ...more] = said([-20, -22, -21, -23]);
   expect(more).toEqual([]);
-  expect(found).toMatchObject({
-    severity: 'caution',
-    title: 'ann and bob are both on both tracks',
-    places: [{ device: 'rx' }],
-  });
-  expect(found!.figures.map(({ label }) => label)).toEqual(['ann on one track', 'ann on the other']);
-  const fixes = found!.propose();
-  expect(fixes.map(({ label }) => label)).not.toContainEqual(expect.stringMatching(/mono/i));
-  const ends = fixes.filter(({ edit }) => voicesNotApart(solve(after(split('mono'), edit))).length === 0);
-  expect(ends.length).toBeGreaterThan(0);
+  expect(found!.figures.map(({ value }) => value)).toEqual([-20, -22]);
+  expect(found!.title).toMatch(/^\S+ and \S+ are both on both tracks$/);
 });
 
-it('one of them 6 dB under the other is apart enough', () => {
-  expect(said(['bob', '1', -5.9])).toHaveLength(1);
-  expect(said(['bob', '1', -6.1])).toEqual([]);
-  expect(said(['bob', '2', 6.1])).toEqual([]);
-  expect(said(['ann', '2', -6.1], ['bob', '2', -6.1])).toEqual([]);
-  expect(said(['ann', '2', -5.9], ['bob', '2', -5.9])).toHaveLength(1);
+it('apart where one is 6 dB under the other, on either track', () => {
+  expect(said([-20, -20, -25.9, -20])).toHaveLength(1);
+  expect(said([-20, -20, -26, -20])).toEqual([]);
+  expect(said([-20, -20, -20, -26])).toEqual([]);
 });
 
-it('two tracks of one input are no two inputs', () => {
-  const rig = split('mono');
-  const apps = rig.apps.map((app) => ({
-    ...app,
-    tracks: app.tracks.map((track) => ({ ...track, channel: 1 })),
-  }));
-  expect(voicesNotApart(solve({ ...rig, apps }))).toEqual([]);
+it('or where each is more than 6 dB weaker on the other track', () => {
+  expect(said([-20, -26, -20, -26])).toHaveLength(1);
+  expect(said([-20, -26.1, -20, -26.1])).toEqual([]);
+});
+
+it('only tracks count, and only voices of people that arrive', () => {
+  const same: [number, number, number, number] = [-20, -20, -20, -20];
+  expect(said(same, () => ({ sinkKind: 'stream' }))).toEqual([]);
+  expect(said(same, () => ({ arrives: false }))).toEqual([]);
+  expect(said(same, ({ source }) => (source === b ? { person: null } : {}))).toEqual([]);
+  expect(said(same, ({ sink }) => (sink === second ? { sinkKind: 'call' } : {}))).toEqual([]);
+});
+
+it('only voices of one receiver', () => {
+  const elsewhere = (device: string) => (strand: Strand) =>
+    strand.source === b
+      ? { stages: strand.stages.map((stage) => (stage.role === 'capsule' ? { ...stage, device } : stage)) }
+      : {};
+  const moved = (device: string) =>
+    voicesNotApart({
+      ...solved,
+      strands: tracks.map((strand) => ({ ...strand, ...elsewhere(device)(strand) })),
+    });
+  const own = tracks[0]!.stages.find(({ role }) => role === 'capsule')!.device!;
+  expect(moved(own)).toHaveLength(1);
+  expect(moved('other')).toEqual([]);
+});
+
+it('every other mode of it is tried, and one of them parts them', () => {
+  const [found] = voicesNotApart(solved);
+  const parted = found!.propose().filter(({ edit }) => voicesNotApart(solve(after(rig, edit))).length === 0);
+  expect(parted.length).toBeGreaterThan(0);
 });
