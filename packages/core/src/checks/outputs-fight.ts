@@ -32,6 +32,7 @@ const fight = (solved: Solved, { from, into, volts }: Clash): Found[] => {
   if (one.signal === 'aes3' || other.signal === 'aes3') return [];
   const milliamps = ((loudVolts(one) * volts) / other.ohms) * 1000;
   const limit = other.tolerates?.milliamps ?? USUAL_MILLIAMPS;
+  const isTooMuch = milliamps > limit;
   const port = portOfPin(other.plus);
   const lead = find.inPort(into.device, port)?.lead;
   const [a, b] = [find.nameOf(from.device), find.nameOf(into.device)];
@@ -39,9 +40,9 @@ const fight = (solved: Solved, { from, into, volts }: Clash): Found[] => {
   return [
     finding({
       code: 'outputs-fight',
-      severity: milliamps > limit ? 'fault' : 'caution',
+      severity: isTooMuch ? 'fault' : 'caution',
       title: isOne ? `Left and right of ${a} drive each other` : `${a} and ${b} drive each other`,
-      why: `The lead ties two outputs together: each has to push its sound into the other, ${figureText(milliamps)} mA at the loudest${milliamps > limit ? `, more than the ${limit} mA it is built for` : ''}, and each loses ${figureText(-dbFromRatio(1 - volts), 0)} dB. Sounds are added by an input, a mixer or a box with resistors, never by a plain Y.`,
+      why: `The lead ties two outputs together: each has to push its sound into the other, ${figureText(milliamps)} mA at the loudest${isTooMuch ? `, more than the ${limit} mA it is built for` : ''}, and each loses ${figureText(-dbFromRatio(1 - volts), 0)} dB. Sounds are added by an input, a mixer or a box with resistors, never by a plain Y.`,
       places: [{ device: into.device, port }, ...(lead ? [{ lead: lead.id }] : []), { device: from.device }],
       figures: [
         {

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { NOMINAL_OUTPUT_DBU, pathsTo, type OutputElement } from '../catalogue';
 import { couplingLevel, couplingsInto, type Coupling } from '../circuit';
 import { pointId } from '../flow';
@@ -62,12 +63,11 @@ export const levelOf = (
 
 /** The loudest sound at an input; undefined where none arrives. */
 export const soundAt = (solved: Solved, device: string, element: string): SoundAt | undefined =>
-  couplingsInto(solved.circuit, { device, element })
-    .filter(({ isCrosstalk }) => !isCrosstalk)
-    .flatMap((coupling): SoundAt[] => {
+  maxBy(
+    couplingsInto(solved.circuit, { device, element }).flatMap((coupling): SoundAt[] => {
       const output = outputOf(solved, coupling);
       const level = levelOf(solved, coupling);
-      if (!output || !level) return [];
+      if (coupling.isCrosstalk || !output || !level) return [];
       return [
         {
           dbu: level.dbu + dbFromRatio(couplingLevel(coupling)),
@@ -80,5 +80,6 @@ export const soundAt = (solved: Solved, device: string, element: string): SoundA
             : `usual ${figureText(level.dbu)} dBu of the output and the solved circuit`,
         },
       ];
-    })
-    .reduce<SoundAt | undefined>((best, one) => (!best || one.dbu > best.dbu ? one : best), undefined);
+    }),
+    ({ dbu }) => dbu,
+  );
