@@ -1,8 +1,9 @@
+import { maxBy } from 'es-toolkit';
 import { ACCEPTED_DBU, modelById, NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { dbFromRatio } from '../units';
 import type { Answers } from './answers';
-import { makeBench, solveRig } from '../offers';
+import { makeBench, solve } from '../offers';
 import { chooseDesk } from './desk';
 import type { Topic } from './topic';
 
@@ -14,13 +15,12 @@ const intoCamera = (desk: string): { arrivesDbu: number; tooHotDb: number } | un
   const out = modelById(desk).ports.find(({ id }) => id === 'outL' || id === 'phones' || id === 'phones1');
   if (!out || !bench.joinPlainly({ device: mixer, port: out.id }, { device: camera, port: 'mic' }, 3))
     return undefined;
-  const { circuit } = solveRig(bench.rig());
-  const coupling = circuit.couplings
-    .filter(({ from, to }) => from.device === mixer && to.device === camera)
-    .sort((a, b) => couplingLevel(b) - couplingLevel(a))[0];
-  const output = modelById(desk).elements.find(({ id }) => id === coupling?.from.element);
-  const input = modelById('camera').elements.find(({ id }) => id === coupling?.to.element);
-  if (!coupling || output?.kind !== 'output' || input?.kind !== 'input') return undefined;
+  const { circuit, find } = solve(bench.rig());
+  const coupling = maxBy(circuit.couplings, couplingLevel);
+  if (!coupling) return undefined;
+  const output = find.element(mixer, coupling.from.element);
+  const input = find.element(camera, coupling.to.element);
+  if (output?.kind !== 'output' || input?.kind !== 'input') return undefined;
   const arrivesDbu =
     (output.nominalDbu ?? NOMINAL_OUTPUT_DBU[output.signal]) + dbFromRatio(couplingLevel(coupling));
   return { arrivesDbu, tooHotDb: arrivesDbu - (input.accepts ?? ACCEPTED_DBU[input.signal])[1] };

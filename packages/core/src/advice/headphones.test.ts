@@ -13,6 +13,7 @@ describe('where headphones for everyone go', () => {
     ['two: an amplifier of four behind its line outputs', { people: 2 }, 'interface-2', [1, 4]],
     ['two, and loudspeakers on those', { people: 2, events: true }, 'interface-2', [1, 0]],
     ['four at a podcast mixer of four', { people: 4 }, 'mixer-podcast', [4, 0]],
+    ['six at it: it has no line outputs for an amplifier', { people: 6 }, 'mixer-podcast', [4, 0]],
   ])('%s', (_what, change, desk, sockets) => expect(counted(change, desk)).toEqual(sockets));
 });
 

@@ -98,6 +98,17 @@ describe('an instrument', () => {
 
   it('is left out where people have taken the sockets', () =>
     expect(gear(laid({ people: 7, instruments: 3 })).filter((one) => /guitar/.test(one))).toHaveLength(1));
+
+  it('none where people take every socket', () => {
+    const rig = laid({ people: 12, instruments: 2 });
+    const voices = gear(rig).filter((one) => /, microphone/.test(one));
+    expect(gear(rig).filter((one) => /guitar/.test(one))).toEqual([]);
+    expect(voices.length).toBeLessThan(12);
+    const tracks = rig.apps[0]!.tracks;
+    expect(tracks.map(({ id, channel }) => [id, channel])).toEqual(
+      voices.map((_, at) => [`track-${at + 1}`, at + 1]),
+    );
+  });
 });
 
 it('an audience: loudspeakers on the main outputs, left and right, and no amplifier there', () => {

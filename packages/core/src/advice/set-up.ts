@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { controlOf, deskControlId, modelById } from '../catalogue';
 import { isReallyHeard } from '../gain';
 import { makeBench, mended, solveRig, type Bench } from '../offers';
@@ -68,10 +69,7 @@ const listenBest = (bench: Bench, computer: string, app: AppRow, desk: string): 
     offer,
     worth: worth(listening(rig, computer, app, desk, offer), app.id),
   }));
-  const best = tried.reduce<(typeof tried)[number] | undefined>(
-    (a, b) => (a && a.worth >= b.worth ? a : b),
-    undefined,
-  );
+  const best = maxBy(tried, (one) => one.worth);
   for (const [control, value] of Object.entries(best?.offer.settings ?? {})) bench.set(desk, control, value);
   bench.apps(computer, [{ ...app, input: best ? { device: desk, stream: best.offer.stream } : null }]);
 };
