@@ -1,3 +1,4 @@
+import { orderBy } from 'es-toolkit';
 import { isGrave, keepOut, letThrough, runChecks, type Fix, type Found, type Solved } from '../checks';
 import { postSentences, type Feed, type Post, type Speaker } from '../feeds';
 import { waysBetween, type FlowEdge } from '../flow';
@@ -194,6 +195,6 @@ export function* feedDetailInSteps(
   }
   return {
     ways: comes ? waysOf(solved, speaker, post) : [],
-    turns: [...turns.values()].sort((a, b) => gravityOf(b.preview.come) - gravityOf(a.preview.come)),
+    turns: orderBy([...turns.values()], [({ preview }) => gravityOf(preview.come)], ['desc']),
   };
 }

@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { finish, type Steps } from './steps';
 import { figureText, humAt, matingLeads, runChecks, type Finding, type PortRef } from '../checks';
 import { connectorById, type LeadKind, type Medium } from '../catalogue';
@@ -48,13 +49,14 @@ const passingDb = ({ couplings }: Circuit, a: PortRef, b: PortRef): number =>
 /** Hum at the input of one of two devices that hears the other best. */
 const humBetween = (rig: Rig, circuit: Circuit, a: PortRef, b: PortRef): LeadOffer['hum'] => {
   const find = lookup(rig);
-  const heard = circuit.inputs
-    .filter(({ device }) => device === a.device || device === b.device)
-    .flatMap((input) => humAt(circuit, find, input) ?? [])
-    .filter(({ source: { from, to } }) =>
-      [from.device, to.device].every((id) => id === a.device || id === b.device),
-    )
-    .sort((x, y) => y.soundDbu - x.soundDbu)[0];
+  const pair = new Set([a.device, b.device]);
+  const heard = maxBy(
+    circuit.inputs
+      .filter(({ device }) => pair.has(device))
+      .flatMap((input) => humAt(circuit, find, input) ?? [])
+      .filter(({ source }) => pair.has(source.from.device)),
+    ({ soundDbu }) => soundDbu,
+  );
   return heard && { humDbu: heard.humDbu, underSoundDb: heard.underSoundDb };
 };
 
