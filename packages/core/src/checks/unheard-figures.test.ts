@@ -18,37 +18,40 @@ const rig = rigOf({
   placements: [seat('ann', 'mic', 0.1)],
 });
 const solved = solve(rig);
-const [ann, bob, tape] = [
-  speakerOf('ann', 0),
-  speakerOf('bob', 1),
-  speakerOf('tape', 2, 'programme', { device: 'pc' }),
-];
-const far = speakerOf('far', 3, 'call', { app: 'call' });
-const [yes, no] = [feedOf('arrives'), feedOf('missing')];
+const SPEAKERS: Record<string, Speaker> = Object.fromEntries(
+  [
+    speakerOf('ann', 0),
+    speakerOf('bob', 1),
+    speakerOf('tape', 2, 'programme', { device: 'pc' }),
+    speakerOf('far', 3, 'call', { app: 'call' }),
+    speakerOf('player', 4, 'programme', { app: 'player' }),
+  ].map((one) => [one.name, one]),
+);
+const STATES: Record<string, Feed> = {
+  yes: feedOf('arrives'),
+  no: feedOf('missing'),
+  asked: feedOf('missing', { intent: 'i' }),
+};
 
-const said = (rows: [Speaker, ...Feed[]][], ...posts: Post[]) =>
-  unheard(
+/** @param table "ann yes no, bob yes yes": each speaker, and whether they come to each listener */
+const said = (table: string, ...posts: Post[]) => {
+  const rows = table.split(', ').map((row) => row.split(' '));
+  return unheard(
     fed(
       solved,
-      rows.map(([speaker]) => speaker),
+      rows.map(([name]) => SPEAKERS[name!]!),
       posts,
-      rows.map(([, ...feeds]) => feeds),
+      rows.map(([, ...states]) => states.map((state) => STATES[state]!)),
     ),
   );
+};
 const track = postOf('track', 'track');
 const show = postOf('show', 'stream', { devices: ['pc'] });
 const ears = postOf('ears', 'ears', { devices: ['phones'] });
 const room = postOf('room', 'room');
 
 it('someone who is kept, and not heard by an audience that hears another', () => {
-  const [found, ...more] = said(
-    [
-      [ann, yes, no],
-      [bob, yes, yes],
-    ],
-    track,
-    show,
-  );
+  const [found, ...more] = said('ann yes no, bob yes yes', track, show);
   expect(more).toEqual([]);
   expect(found).toMatchObject({
     severity: 'fault',
@@ -56,122 +59,38 @@ it('someone who is kept, and not heard by an audience that hears another', () =>
     places: [{ person: 'ann', device: 'mic' }, { device: 'pc' }],
   });
   expect(found!.why).toContain('where 1 other sound does: it is so.');
-  expect(
-    said(
-      [
-        [ann, yes, no],
-        [bob, yes, yes],
-        [tape, yes, yes],
-      ],
-      track,
-      show,
-    )[0]!.why,
-  ).toContain('where 2 other sounds do:');
+  expect(said('ann yes no, bob yes yes, tape yes yes', track, show)[0]!.why).toContain(
+    'where 2 other sounds do:',
+  );
 });
 
 it('where no voice comes, it is the stream that is wrong; a programme is none', () => {
-  expect(
-    said(
-      [
-        [ann, yes, no],
-        [bob, yes, no],
-      ],
-      track,
-      show,
-    ),
-  ).toEqual([]);
-  expect(
-    said(
-      [
-        [ann, yes, no],
-        [tape, yes, yes],
-      ],
-      track,
-      show,
-    ),
-  ).toEqual([]);
+  expect(said('ann yes no, bob yes no', track, show)).toEqual([]);
+  expect(said('ann yes no, tape yes yes', track, show)).toEqual([]);
 });
 
 it('what is kept and sent nowhere is told by itself: ears and a room keep nothing', () => {
-  for (const here of [ears, room])
-    expect(
-      said(
-        [
-          [ann, yes, no],
-          [bob, yes, yes],
-        ],
-        here,
-        show,
-      ),
-    ).toEqual([]);
+  for (const here of [ears, room]) expect(said('ann yes no, bob yes yes', here, show)).toEqual([]);
   // The far end of a call need not be kept.
-  expect(
-    said(
-      [
-        [far, no],
-        [bob, yes],
-      ],
-      show,
-    ),
-  ).toHaveLength(1);
+  expect(said('far no, bob yes', show)).toHaveLength(1);
 });
 
 it('a talk that cannot go on is a fault, an audience without the far end a caution', () => {
-  expect(
-    said(
-      [
-        [far, no],
-        [bob, yes],
-      ],
-      show,
-    )[0],
-  ).toMatchObject({ severity: 'caution' });
+  expect(said('far no, bob yes', show)[0]).toMatchObject({ severity: 'caution' });
   for (const here of [ears, room]) {
-    const [found] = said(
-      [
-        [far, no],
-        [bob, yes],
-      ],
-      here,
-    );
+    const [found] = said('far no, bob yes', here);
     expect(found).toMatchObject({ severity: 'fault', title: 'Nobody here hears far' });
   }
 });
 
 it('what is asked for by name, and a program that plays nowhere yet, are told elsewhere', () => {
-  const asked = feedOf('missing', { intent: 'i' });
-  expect(
-    said(
-      [
-        [ann, yes, asked],
-        [bob, yes, yes],
-      ],
-      track,
-      show,
-    ),
-  ).toEqual([]);
-  const player = speakerOf('player', 4, 'programme', { app: 'player' });
-  expect(
-    said(
-      [
-        [player, yes, no],
-        [bob, yes, yes],
-      ],
-      track,
-      show,
-    ),
-  ).toEqual([]);
+  expect(said('ann yes asked, bob yes yes', track, show)).toEqual([]);
+  expect(said('player yes no, bob yes yes', track, show)).toEqual([]);
 });
 
 it('what plays is told at its computer', () => {
-  expect(
-    said(
-      [
-        [tape, yes, no],
-        [bob, yes, yes],
-      ],
-      track,
-      show,
-    )[0]!.places,
-  ).toEqual([{ device: 'pc' }, { device: 'pc' }]);
+  expect(said('tape yes no, bob yes yes', track, show)[0]!.places).toEqual([
+    { device: 'pc' },
+    { device: 'pc' },
+  ]);
 });
