@@ -1,4 +1,4 @@
-import { longEnough } from '.';
+import { isPiece, longEnough } from '.';
 
 it.each([
   [3, [1, 3, 5], 3],
@@ -8,3 +8,6 @@ it.each([
   [2, [0], 0],
   [2, [0, 1], 2],
 ])('%p m of %j: %p m', (wanted, usual, length) => expect(longEnough(usual, wanted)).toBe(length));
+
+it('a piece has no length but none at all; what comes in any, or in none that is known, is a lead', () =>
+  expect([[0], [0, 0], [0, 1], [1], []].map(isPiece)).toEqual([true, true, false, false, false]));

@@ -69,6 +69,11 @@ describe('leads that go into two sockets', () => {
     expect(fits(socket('mic.out'), socket('desk.in1'))).not.toContain('xlr turned');
   });
 
+  it('a pad in a barrel goes into a lead’s end, and joins no two devices', () => {
+    expect(fits(socket('mic.out'), socket('desk.in1'))).not.toContain('xlr-pad-20');
+    expect(fits({ lead: 'half', end: 1 }, socket('desk.in1'))).toContain('xlr-pad-20');
+  });
+
   it('where they go in both ways, the first end to where the sound comes from', () => {
     expect(fits(socket('player.out'), socket('desk.aux'))).toContain('mini');
     expect(fits(socket('desk.aux'), socket('player.out'))).toContain('mini turned');

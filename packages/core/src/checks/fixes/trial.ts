@@ -12,6 +12,8 @@ import {
   type Lookup,
   type Plugged,
   type Rig,
+  isInSocket,
+  isPiece,
 } from '../../rig';
 import type { Db } from '../../units';
 import type { Fix } from '../finding';
@@ -74,13 +76,14 @@ export const deviceBehind = (rig: Rig, plug: Plug): string | undefined => {
   return lead && socketsIn(leadRun(rig, lead))[0]?.device;
 };
 
-/** Two-ended lead kinds that go into both sockets; `flipped` when the kind's first end goes into `b`. */
+/** Two-ended lead kinds that go into both sockets, and reach from one device to another; `flipped` when the kind's first end goes into `b`. */
 export const matingLeads = (rig: Rig, a: Plug, b: Plug): { kind: LeadKind; flipped: boolean }[] => {
   const [socketA, socketB] = [connectorOf(rig, a), connectorOf(rig, b)];
   const side = (plug: Plug) => ('device' in plug ? lookup(rig).port(plug.device, plug.port)?.side : 'out');
   const isTowards = side(a) === 'in' && side(b) === 'out';
+  const isApart = isInSocket(a) && isInSocket(b);
   return knownLeadKinds(rig).flatMap((kind): { kind: LeadKind; flipped: boolean }[] => {
-    if (kind.ends.length !== 2) return [];
+    if (kind.ends.length !== 2 || (isApart && isPiece(kind.usualLengthsM))) return [];
     const [first, second] = kind.ends.map((end) => end.connector) as [string, string];
     const straight = contactsBetween(first, socketA) && contactsBetween(second, socketB);
     const turned = contactsBetween(first, socketB) && contactsBetween(second, socketA);
