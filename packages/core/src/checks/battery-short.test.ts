@@ -1,7 +1,8 @@
 import { batteryRuns } from '../host';
 import { makeEngineMemory, solve, solveRig } from '../offers';
-import { setAssumptions, setControl, type Rig } from '../rig';
+import { setAssumptions, setBatterySets, setControl, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { batteryShort } from './battery-short';
 import { pressEveryFix } from './pressed.testing';
 
 /** Common practice, no published source: watt hours of a set over what is drawn. */
@@ -94,5 +95,37 @@ describe('silent', () => {
     expect(saidOf(short)).toHaveLength(1);
     const off = after(short, (now) => setControl(now, 'rec', 'phantom', 'off'));
     expect(saidOf(off)).toEqual([]);
+  });
+});
+
+describe('several sets of batteries', () => {
+  // 12 Wh over 1.2 W are ten hours a set.
+  const rig = (sets: number, show: number) => {
+    const made = field('mic-dynamic-hand');
+    return lasting(
+      after(made, (now) =>
+        setBatterySets(
+          now,
+          now.devices.find(({ id }) => id === 'rec')!,
+          sets,
+        ),
+      ),
+      show,
+    );
+  };
+
+  it('last so many times as long', () => {
+    expect(saidOf(rig(2, 20))).toEqual([]);
+    expect(saidOf(rig(2, 24))[0]!.title).toContain('runs 20 h 0 min on its 2 sets of batteries');
+    expect(saidOf(rig(1, 24))[0]!.title).toContain('runs 10 h 0 min on its batteries');
+  });
+
+  it('as many as the show needs are offered; a hundred are no offer', () => {
+    const most = (showHours: number) => {
+      const made = field('mic-dynamic-hand');
+      return batteryShort(solve({ ...made, assumptions: { ...made.assumptions, showHours } }))[0]!.propose();
+    };
+    expect(most(990)).toHaveLength(1);
+    expect(most(991)).toEqual([]);
   });
 });

@@ -23,6 +23,7 @@ export const callerEcho: Check = (solved) => {
       if (echoes.length === 0) return [];
       // Whoever is furthest away is worst off: what is there for one is there for all.
       const { back, lossDb, networkMs } = maxBy(echoes, ({ back }) => back.lateMs)!;
+      const wantedDb = leastEchoLossDb(back.lateMs / 2);
       const names = echoes.map(({ name }) => inSentence(name));
       const computer = find.nameOf(app.computer);
       const input = find.streamsOf(app.input, app.computer, 'input')[0];
@@ -55,22 +56,19 @@ export const callerEcho: Check = (solved) => {
             },
             {
               label: 'Would have to be weaker by',
-              value: leastEchoLossDb(back.lateMs / 2),
+              value: wantedDb,
               unit: 'dB',
               from: 'ITU-T G.131 for a voice that late, less 10 dB for both sets (from memory)',
             },
           ],
-          propose: () => {
-            const lackingDb = leastEchoLossDb(back.lateMs / 2) - lossDb;
-            return [
-              // A little more than it lacks: what is not quite enough is no fix.
-              ...quietenWorn(solved, wayOf(heard, back), lackingDb + 1),
-              ...shutBetween(solved, back.source, back.sink),
-              ...chooseElsewhere(solved, app, 'input'),
-              // What comes back is best not sent at all: taking it out again is the last resort.
-              ...(app.processing?.echo ? [] : [asFix(setProcessing(rig, app, 'echo', true))]),
-            ];
-          },
+          propose: () => [
+            // A little more than it lacks: what is not quite enough is no fix.
+            ...quietenWorn(solved, wayOf(heard, back), wantedDb - lossDb + 1),
+            ...shutBetween(solved, back.source, back.sink),
+            ...chooseElsewhere(solved, app, 'input'),
+            // What comes back is best not sent at all: taking it out again is the last resort.
+            ...(app.processing?.echo ? [] : [asFix(setProcessing(rig, app, 'echo', true))]),
+          ],
         }),
       ];
     });

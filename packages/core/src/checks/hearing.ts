@@ -1,3 +1,4 @@
+import { maxBy } from 'es-toolkit';
 import { wayTo, type Sink } from '../flow';
 import { DEFAULT_LISTENING_HOURS } from '../rig';
 import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
@@ -21,11 +22,12 @@ export const hearing: Check = (solved) => {
   for (const sink of solved.heard.sinks) {
     if (sink.kind !== 'ears' && sink.kind !== 'room') continue;
     if (solved.graph.nodes.get(sink.node)?.unit !== 'dB SPL') continue;
-    const arrivals = [...(bySink.get(sink.node) ?? [])].sort((a, b) => b.level - a.level);
-    if (arrivals.length === 0) continue;
+    const arrivals = bySink.get(sink.node) ?? [];
+    const loudest = maxBy(arrivals, ({ level }) => level);
+    if (!loudest) continue;
     const dba = powerSumDb(arrivals.map(({ level }) => level)) + SPEECH_A_DB;
     if (dba > (worst.get(sink.device)?.dba ?? -Infinity))
-      worst.set(sink.device, { sink, dba, loudest: arrivals[0]!.source });
+      worst.set(sink.device, { sink, dba, loudest: loudest.source });
   }
   return [...worst.values()].flatMap(({ sink, dba, loudest }): Found[] => {
     const safe = safeHoursAt(dba);

@@ -81,9 +81,9 @@ describe('hum beside the sound', () => {
     expect(said(1, { loads: [load('desk', true), load('player', false)] })).toEqual([]);
   });
 
-  it('shorter by as much as it is too near: 6.02 dB are half the lead', () => {
-    const [found] = said(voltsOf(soundDbu() - 60 + 6.0206));
-    expect(found!.propose().map(({ label }) => label)).toContain('Use a 3 m lead');
+  it('shorter by as much as it is too near: 12.04 dB, a quarter of 9 m is 2.25', () => {
+    const [found] = said(voltsOf(soundDbu() - 60 + 12.0412));
+    expect(found!.propose().map(({ label }) => label)).toContain('Use a 2 m lead');
   });
 });
 

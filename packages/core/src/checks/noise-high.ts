@@ -1,3 +1,4 @@
+import { groupBy, minBy } from 'es-toolkit';
 import { earlier, noiseShares, type Strand } from '../gain';
 import { DEFAULT_LEAST_OVER_NOISE_DB } from '../rig';
 import { earlierFix } from './fixes/earlier';
@@ -18,15 +19,10 @@ const makerOf = (solved: Solved, strand: Strand): { words: string; device?: stri
 };
 
 /** Of each voice the way on which it is least over its noise: left and right of one mix are one matter. */
-const worstOfEach = (strands: readonly Strand[]): Strand[] => {
-  const worst = new Map<string, Strand>();
-  const over = ({ stages }: Strand) => stages.at(-1)!.signalToNoiseDb ?? Infinity;
-  for (const strand of strands) {
-    const known = worst.get(strand.source);
-    if (!known || over(strand) < over(known)) worst.set(strand.source, strand);
-  }
-  return [...worst.values()];
-};
+const worstOfEach = (strands: readonly Strand[]): Strand[] =>
+  Object.values(groupBy(strands, ({ source }) => source)).flatMap(
+    (ways) => minBy(ways, ({ stages }) => stages.at(-1)!.signalToNoiseDb ?? Infinity) ?? [],
+  );
 
 /** A voice that is too little over the hiss where it is kept or sent. */
 export const noiseHigh: Check = (solved) => {

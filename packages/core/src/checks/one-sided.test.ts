@@ -1,7 +1,8 @@
 import { deskControlId as is, leadKindById, modelById } from '../catalogue';
-import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { fixesFor, makeEngineMemory, solve, solveRig } from '../offers';
 import { addDevice, applyEdit, connect, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
+import { oneSided } from './one-sided';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
 
 /** A voice on one side alone. Common practice, no published source: a voice belongs in the middle. */
@@ -86,6 +87,23 @@ describe('said, and every fix ends it', () => {
         expect({ label, left: then.findings.some((one) => one.id === id) }).toEqual({ label, left: false });
       }
     }
+  });
+});
+
+describe('what is offered for several', () => {
+  const both = after(pan('ch1', -100), (now) => setControl(now, 'desk', is.pan('ch2'), 100));
+  const found = oneSided(solve(both));
+
+  it('all of them into the middle at once comes first, and ends it', () => {
+    const [fix, ...more] = found[0]!.propose();
+    expect(fix!.label.split(', ')).toHaveLength(2);
+    expect(oneSided(solve(after(both, fix!.edit)))).toEqual([]);
+    expect(more.length).toBeGreaterThan(1);
+  });
+
+  it('one alone is no more than what puts it there', () => {
+    const [one] = oneSided(solve(pan('ch1', -100)));
+    for (const { label } of one!.propose()) expect(label).not.toContain(', ');
   });
 });
 

@@ -61,15 +61,8 @@ const sidedAt = (solved: Solved, speaker: Speaker, post: Post): Sided[] => {
   ) as [number, number];
   const apartDb = Math.abs(left - right);
   if (!(apartDb > ONE_SIDE_DB)) return [];
-  return [
-    {
-      speaker,
-      post,
-      side: left > right ? 'left' : 'right',
-      silent: left > right ? sides[1] : sides[0],
-      apartDb,
-    },
-  ];
+  const [side, silent] = left > right ? (['left', sides[1]] as const) : (['right', sides[0]] as const);
+  return [{ speaker, post, side, silent, apartDb }];
 };
 
 /** What brings a voice to the side where it is not: its pan in the middle, every input to both ears. */

@@ -85,6 +85,19 @@ describe('two outputs on one another', () => {
     expect(of(20, 0.51)).toMatchObject({ severity: 'caution', limit: 20 });
   });
 
+  it('just what it is built for it stands; where nothing is said of the loudest, 12 dB over what is usual', () => {
+    const at = (milliamps: number, maxDbu: number | undefined) =>
+      said(
+        [clash(0.5)],
+        solve(built({ ohms: 100, milliamps, ...(maxDbu === undefined ? {} : { maxDbu }) })),
+      )[0]!;
+    const drawn = at(1, 0).figures[1]!.value;
+    expect(at(drawn, 0).severity).toBe('caution');
+    expect(at(drawn * 0.999, 0).severity).toBe('fault');
+    // −10 dBV is −7.78 dBu, 12 dB over it 4.2 dBu: 1.26 V, half of it through 100 Ω.
+    expect(at(1, undefined).figures[1]!.value).toBeCloseTo(((0.7746 * 10 ** (4.2 / 20)) / 2 / 100) * 1000, 1);
+  });
+
   it('tells the loss of each: half of the other on it is 6 dB', () => {
     expect(said([clash(0.5)])[0]!.why).toContain('each loses 6 dB');
     expect(said([clash(0.5)])[0]!.figures[0]!.value).toBeCloseTo(-6.02, 2);
@@ -117,6 +130,26 @@ describe('one side on its sleeve', () => {
     const [alone] = said([], solved, [terminal(0, 'a')]);
     expect(alone!.why).toContain('nothing is heard');
     expect(alone!.propose()).toEqual([]);
+  });
+
+  it('a tenth of the other side and less is nothing that is heard; what the short draws is judged as a fight is', () => {
+    const at = (re: number, of = solved) => {
+      const way = of.circuit.couplings.find(({ from }) => from.device === 'b')!;
+      const from = { device: 'b', element: left.id };
+      const circuit = {
+        ...of.circuit,
+        clashes: [],
+        terminals: [terminal(0)],
+        couplings: [{ ...way, from, re, im: 0 }],
+      };
+      return outputsFight({ ...of, circuit })[0]!;
+    };
+    expect(at(0.1).why).toContain('nothing is heard');
+    expect(at(0.11).why).toContain('only one side is heard');
+    const drawn = at(1, solve(built({ ohms: 100, maxDbu: 0, milliamps: 1 }))).figures[1]!.value;
+    expect(drawn).toBeCloseTo(7.746, 3);
+    expect(at(1, solve(built({ ohms: 100, maxDbu: 0, milliamps: drawn }))).severity).toBe('caution');
+    expect(at(1, solve(built({ ohms: 100, maxDbu: 0, milliamps: 7.7 }))).severity).toBe('fault');
   });
 
   it('an output with two legs, or without another side, is none', () => {

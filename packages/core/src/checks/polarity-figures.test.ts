@@ -40,6 +40,11 @@ describe('two voices in one input', () => {
     expect(alike!.title).toBe('Both voices of Receiver share one input');
     expect(alike!.places).toEqual([{ device: 'radio', port: 'out' }, { lead: 'run' }, { device: 'box' }]);
     expect(alike!.figures.map(({ value }) => value.toFixed(2))).toEqual(['-6.02', '-6.02']);
+    const [apart] = said([0.5], [0.25]);
+    expect(apart!.figures.map(({ label, value }) => `${label} ${value.toFixed(2)}`)).toEqual([
+      'Left to input -6.02',
+      'Right to input -12.04',
+    ]);
     const over = 'Both voices of Receiver share one input, one of them upside down';
     expect(said([0.5], [-0.5])[0]!.title).toBe(over);
     expect(said([0, 0.5], [0, -0.5])[0]!.title).toBe(over);

@@ -1,4 +1,4 @@
-import { maxBy } from 'es-toolkit';
+import { maxBy, sumBy } from 'es-toolkit';
 import {
   couplingLevel,
   solveCircuit,
@@ -44,8 +44,10 @@ export const isHarmed = (find: Lookup, { outputsDc }: Circuit, device: string): 
   });
 
 /** Amplitudes together. */
-const sumOf = (all: readonly Complex[]): Complex =>
-  all.reduce((sum, { re, im }) => ({ re: sum.re + re, im: sum.im + im }), { re: 0, im: 0 });
+const sumOf = (all: readonly Complex[]): Complex => ({
+  re: sumBy([...all], ({ re }) => re),
+  im: sumBy([...all], ({ im }) => im),
+});
 
 /** Less than this of an output is not its sound, −60 dB; a side so many times weaker than the other is lost, −30 dB.
  * Common practice, no published source. */
