@@ -1,7 +1,7 @@
 /**
  * Mutation testing of the engine's decisions, a folder at a time: `npm run mutation`, `npm run mutation -- gain`, or one file:
  * `npm run mutation -- flow lower/desk.ts`. `--every 10` takes a tenth of the lines, spread over all files, to know about where a
- * folder stands.
+ * folder stands; `--decisive` moves thresholds and turns signs alone, a quarter of all.
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -22,11 +22,12 @@ const DECISIVE = new Set(['EqualityOperator', 'ArithmeticOperator', 'UnaryOperat
 const BLOCK = 15;
 
 const { values, positionals } = parseArgs({
-  options: { every: { type: 'string', default: '1' } },
+  options: { every: { type: 'string', default: '1' }, decisive: { type: 'boolean', default: false } },
   allowPositionals: true,
 });
 const [only, file] = positionals;
 const every = Number(values.every);
+const isDecisiveOnly = values.decisive;
 
 /** What to mutate of a folder, as Stryker takes it. */
 const mutated = (folder) => {
@@ -70,7 +71,11 @@ const alive = [];
 for (const folder of only ? [only] : Object.keys(TESTS)) {
   say(`Mutating ${folder}${file ? `/${file}` : ''}${every > 1 ? `, one line in ${every}` : ''}`);
   await run('npx', ['stryker', 'run', '--mutate', mutated(folder).join(',')], {
-    env: { ...process.env, MUTATION_TESTS: TESTS[folder].join(',') },
+    env: {
+      ...process.env,
+      MUTATION_TESTS: TESTS[folder].join(','),
+      ...(isDecisiveOnly ? { MUTATION_ONLY: [...DECISIVE].join(',') } : {}),
+    },
   });
   const { files } = JSON.parse(readFileSync(join(ROOT, 'test-results/mutation.json'), 'utf8'));
   const result = counted(files);
