@@ -1,9 +1,10 @@
+import { NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { pointId } from '../flow';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
 import { levelOf, soundAt } from './sound-at';
 
-/** Two players by a summing lead of no matter: what gets from each to one input is written down by hand. */
+/** Two guitars; what gets from each to one input is written down by hand. */
 const rig = rigOf({
   devices: [
     { id: 'a', model: 'guitar' },
@@ -50,6 +51,9 @@ it('nothing where nothing comes, or only what leaks', () => {
 });
 
 it('what really plays there, else what is usual for the output', () => {
-  const node = pointId('a', way.from.element);
-  expect(at(['a', 1])!.isActual).toBe(solved.heard.everywhere.get(node) !== undefined);
+  expect(levelOf(solved, way)).toMatchObject({ isActual: true });
+  const everywhere = new Map(solved.heard.everywhere);
+  everywhere.delete(pointId('a', way.from.element));
+  const silent = { ...solved, heard: { ...solved.heard, everywhere } };
+  expect(levelOf(silent, way)).toEqual({ dbu: NOMINAL_OUTPUT_DBU.instrument, isActual: false });
 });
