@@ -1,16 +1,10 @@
 import { deskControlId as is } from '../../catalogue';
 import { solve } from '../../offers';
-import { putApp, setControl, type App, type Rig } from '../../rig';
-import { after, people, recorder, rigOf, seat } from '../../rig/testing';
+import { putApp, setControl, type Rig } from '../../rig';
+import { after, call, people, recorder, rigOf, seat } from '../../rig/testing';
 import { keepOut, letThrough } from './let-through';
 
 /** A voice at a podcast mixer with a call, a player program, and a recorder of its first channel. */
-const app = (one: Pick<App, 'id' | 'name' | 'kind'> & Partial<App>): Omit<App, 'computer'> => ({
-  input: null,
-  output: null,
-  tracks: [],
-  ...one,
-});
 const rig = rigOf({
   devices: [
     { id: 'mic', model: 'mic-dynamic-hand' },
@@ -22,14 +16,8 @@ const rig = rigOf({
       name: 'Laptop',
       apps: [
         recorder('desk', [1], 'tracks'),
-        app({ id: 'player', name: 'Player', kind: 'player', output: { device: 'desk', stream: 'return' } }),
-        app({
-          id: 'call',
-          name: 'Call',
-          kind: 'call',
-          input: { device: 'desk', stream: 'main' },
-          output: { device: 'desk', stream: 'second-return' },
-        }),
+        { ...call('desk', null, 'return'), id: 'player', name: 'Player', kind: 'player' },
+        call('desk', 'main', 'second-return'),
       ],
     },
   ],
@@ -126,5 +114,25 @@ describe('keeping a sound out', () => {
     const labels = out('person ann', EARS);
     expect(labels).toContain('Switch Microphone 1 mute on');
     expect(new Set(labels).size).toBe(labels.length);
+  });
+
+  it('turns of one name on two desks are two: each desk is turned', () => {
+    // The first desk's headphones feed an input of a second of the same model, whose headphones someone wears.
+    const two = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        ...['near', 'far'].map((id) => ({ id, model: 'mixer-podcast', settings: { gain1: 40 } })),
+        { id: 'phones', model: 'headphones' },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'near.in1'] },
+        { kind: 'ts-635', ends: ['near.phones1', 'far.in1'] },
+        { kind: 'mini-trs', ends: ['phones.in', 'far.phones1'] },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', 0.1)],
+    });
+    const mutes = out('person ann', EARS, two).filter((label) => label === 'Switch Microphone 1 mute on');
+    expect(mutes).toHaveLength(2);
   });
 });

@@ -1,6 +1,6 @@
-import { uniqBy } from 'es-toolkit';
+import { uniqWith } from 'es-toolkit';
 import { wayTo } from '../../flow';
-import { setProcessing } from '../../rig';
+import { deepEqual, setProcessing } from '../../rig';
 import { isTakenOut, type Post, type Speaker } from '../../feeds';
 import { asFix, type Fix, type Solved } from '../finding';
 import { chooseElsewhere, takeIt } from './listening';
@@ -45,7 +45,7 @@ export const keepOut = (solved: Solved, speaker: Speaker, post: Post): Fix[] => 
   });
   return [
     // Left and right are mostly shut by the same.
-    ...uniqBy(shut, ({ label }) => label),
+    ...uniqWith(shut, (one, other) => deepEqual(one.edit, other.edit)),
     ...(listener && post.track === undefined ? chooseElsewhere(solved, listener, 'input') : []),
   ].slice(0, MOST_TRIED);
 };
