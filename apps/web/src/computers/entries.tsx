@@ -1,6 +1,4 @@
 import {
-  rateText,
-  SAMPLE_RATES_HZ,
   setDriver,
   setHelper,
   setRate,
@@ -12,6 +10,7 @@ import {
   type ListedEntry,
   type Rig,
 } from '@diaphon/core';
+import { RateField } from '../fields/rate-field';
 import { count } from '../look/figures';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
@@ -21,26 +20,16 @@ const waysWords = ({ inputs, outputs }: ListedEntry): string =>
   inputs > 0 ? `${inputs} in` : `${outputs} out`;
 
 /** The sample rate a device is set to. */
-const RateField = ({ rig, device }: { rig: Rig; device: string }) => {
+const DeviceRate = ({ rig, device }: { rig: Rig; device: string }) => {
   const edit = useEdit();
   const one = rig.devices.find(({ id }) => id === device);
   return (
-    <select
-      className="field"
-      aria-label={`Sample rate of ${one?.name ?? device}`}
-      value={one?.rateHz ?? ''}
-      onChange={({ target }) => {
-        const rateHz = SAMPLE_RATES_HZ.find((rate) => String(rate) === target.value);
-        edit((now) => setRate(now, device, rateHz));
-      }}
-    >
-      <option value="">at the rate it is asked for</option>
-      {SAMPLE_RATES_HZ.map((rate) => (
-        <option key={rate} value={rate}>
-          at {rateText(rate)}
-        </option>
-      ))}
-    </select>
+    <RateField
+      label={`Sample rate of ${one?.name ?? device}`}
+      value={one?.rateHz}
+      none="at the rate it is asked for"
+      onChange={(rateHz) => edit((now) => setRate(now, device, rateHz))}
+    />
   );
 };
 
@@ -159,7 +148,7 @@ const Entry = ({ rig, entry, hasFields }: { rig: Rig; entry: ListedEntry; hasFie
     <span className="tabular">
       {entry.driver === 'missing' ? <b className="text-fault">not listed</b> : waysWords(entry)}
     </span>
-    {hasFields && <RateField rig={rig} device={entry.device} />}
+    {hasFields && <DeviceRate rig={rig} device={entry.device} />}
     {hasFields && entry.driver && <DriverField rig={rig} device={entry.device} driver={entry.driver} />}
     <span className="flex basis-full flex-wrap items-center gap-x-3">
       <span className="min-w-0 flex-1 text-[12.5px] text-faint">
