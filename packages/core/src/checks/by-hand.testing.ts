@@ -1,4 +1,5 @@
 import type { Feed, Post, Speaker } from '../feeds';
+import type { Stage, Strand } from '../gain';
 import type { Rig } from '../rig';
 import type { Solved } from './finding';
 
@@ -40,4 +41,10 @@ export const withPads = (rig: Rig, onDb: number): Rig => ({
       }),
     })),
   })),
+});
+
+/** A way whose last stage reads so. */
+export const endingAt = (strand: Strand, end: Partial<Stage>): Strand => ({
+  ...strand,
+  stages: strand.stages.with(-1, { ...strand.stages.at(-1)!, ...end }),
 });

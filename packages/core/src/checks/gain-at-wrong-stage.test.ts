@@ -1,6 +1,7 @@
 import { CLEAN_DB, type Stage } from '../gain';
 import { solve } from '../offers';
 import { after } from '../rig/testing';
+import { endingAt } from './by-hand.testing';
 import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { ROWS } from './rows.testing';
 
@@ -13,12 +14,7 @@ const end = (change: Partial<Stage>, least = 30) =>
   gainAtWrongStage({
     ...solved,
     rig: { ...rig, assumptions: { ...rig.assumptions, leastOverNoiseDb: least } },
-    strands: solved.strands.map((strand) => ({
-      ...strand,
-      stages: strand.stages.map((stage, at): Stage =>
-        at === strand.stages.length - 1 ? { ...stage, ...change } : stage,
-      ),
-    })),
+    strands: solved.strands.map((strand) => endingAt(strand, change)),
   });
 
 it('from the least that is wanted over the noise up to where it is clean', () => {

@@ -1,6 +1,7 @@
-import type { Stage, Strand } from '../gain';
+import type { Strand } from '../gain';
 import { solve } from '../offers';
 import { people, recorder, rigOf, seat } from '../rig/testing';
+import { endingAt } from './by-hand.testing';
 import { gainShort } from './gain-short';
 
 /** A voice in a dynamic into an interface with 56 dB of gain, recorded: aim −15 dBFS, at least −18; what arrives is written down by hand. */
@@ -33,10 +34,8 @@ const said = (
 ) => {
   const solved = solvedAt(gain1);
   const [strand] = solved.strands;
-  const stages = strand!.stages.map((stage, at): Stage =>
-    at === strand!.stages.length - 1 ? { ...stage, typical, peak: typical + 12 } : stage,
-  );
-  return gainShort({ ...solved, strands: [{ ...strand!, stages, alone, ...more(strand!) }] });
+  const way = endingAt(strand!, { typical, peak: typical + 12 });
+  return gainShort({ ...solved, strands: [{ ...way, alone, ...more(way) }] });
 };
 const labels = (found: ReturnType<typeof said>) => found[0]?.propose().map(({ label }) => label);
 

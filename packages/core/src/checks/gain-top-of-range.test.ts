@@ -1,8 +1,8 @@
-import type { Strand } from '../gain';
 import { solve } from '../offers';
 import { setAssumptions } from '../rig';
 import { after } from '../rig/testing';
 import { voice } from './bad-desks.testing';
+import { endingAt } from './by-hand.testing';
 import { gainTopOfRange } from './gain-top-of-range';
 
 /** A voice at a gain that goes from 0 to 56 dB: nine tenths of its travel are 50.4 dB. */
@@ -68,14 +68,9 @@ describe('a gain that begins at 10 dB', () => {
     '%i dB off its aim, who speaks from 12 cm comes to %i cm, and the gain to %i dB',
     (missing, cm, gain) => {
       const { solved } = at(50, 0.12);
-      const strands = solved.strands.map((strand): Strand => {
+      const strands = solved.strands.map((strand) => {
         const typical = strand.aim.best - missing;
-        return {
-          ...strand,
-          stages: strand.stages.map((stage, n) =>
-            n === strand.stages.length - 1 ? { ...stage, typical, peak: typical + 12 } : stage,
-          ),
-        };
+        return endingAt(strand, { typical, peak: typical + 12 });
       });
       const [found] = gainTopOfRange({ ...solved, strands });
       const fix = found!.propose().find(({ label }) => label.endsWith('and turn down'))!;

@@ -2,6 +2,7 @@ import type { Stage, Strand } from '../gain';
 import { plainGraph } from '../flow/graph.testing';
 import { solve } from '../offers';
 import { people, recorder, rigOf, seat } from '../rig/testing';
+import { endingAt } from './by-hand.testing';
 import { noiseHigh } from './noise-high';
 
 /** A voice recorded by an interface; how far it lies over its noise is written down by hand. At least 40 dB are wanted unless said. */
@@ -23,13 +24,8 @@ const strand = solved.strands.find(({ person }) => person === 'ann')!;
 
 /** The voice so far over its noise where it is kept. */
 const over = (db: number, sink = strand.sink): Strand => ({
-  ...strand,
+  ...endingAt(strand, { typical: -18, noise: -18 - db, signalToNoiseDb: db }),
   sink,
-  stages: strand.stages.map((stage, at): Stage =>
-    at === strand.stages.length - 1
-      ? { ...stage, typical: -18, noise: -18 - db, signalToNoiseDb: db }
-      : stage,
-  ),
 });
 const said = (...strands: Strand[]) => noiseHigh({ ...solved, strands });
 

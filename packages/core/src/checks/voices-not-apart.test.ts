@@ -1,6 +1,7 @@
 import type { Strand } from '../gain';
 import { solve } from '../offers';
 import { after } from '../rig/testing';
+import { endingAt } from './by-hand.testing';
 import { ROWS } from './rows.testing';
 import { voicesNotApart } from './voices-not-apart';
 
@@ -11,11 +12,6 @@ const tracks = solved.strands.filter(({ sinkKind, person }) => sinkKind === 'tra
 const [a, b] = [...new Set(tracks.map(({ source }) => source))];
 const [first, second] = [...new Set(tracks.map(({ sink }) => sink))];
 
-const at = (strand: Strand, typical: number, more: Partial<Strand> = {}): Strand => ({
-  ...strand,
-  ...more,
-  stages: strand.stages.map((stage, n) => (n === strand.stages.length - 1 ? { ...stage, typical } : stage)),
-});
 const of = (source: string, sink: string) =>
   tracks.find((one) => one.source === source && one.sink === sink)!;
 /** What is said where voice A is so loud on the first track and on the second, and voice B. */
@@ -26,7 +22,7 @@ const said = (
   voicesNotApart({
     ...solved,
     strands: [of(a!, first!), of(a!, second!), of(b!, first!), of(b!, second!)].map((strand, n) =>
-      at(strand, levels[n]!, change(strand)),
+      endingAt({ ...strand, ...change(strand) }, { typical: levels[n]! }),
     ),
   });
 
