@@ -100,6 +100,9 @@ export const ensurePackages = () =>
     },
   );
 
+/** Its compiler is not asked for the fastest program: that takes four times as long (121 s against 33 s of the largest file). */
+const QUICKLY_COMPILED = { CFLAGS: '-O1', CXXFLAGS: '-O1' };
+
 /** The database, compiled here: nothing else waits for it, so other work may go on beside. */
 export const ensureDatabase = () =>
   once(
@@ -108,8 +111,9 @@ export const ensureDatabase = () =>
     ['node_modules/sqlite3/build/Release/node_sqlite3.node'],
     async () => {
       const jobs = String(availableParallelism());
-      say('Compiling the database, 2 to 4 minutes the first time; other work goes on beside it');
-      await mustRun('npm', ['rebuild', 'sqlite3'], { env: { ...nodeHeaders(), ...process.env, JOBS: jobs } });
+      say('Compiling the database, 1 to 2 minutes the first time; other work goes on beside it');
+      const env = { ...QUICKLY_COMPILED, ...nodeHeaders(), ...process.env, JOBS: jobs };
+      await mustRun('npm', ['rebuild', 'sqlite3'], { env });
     },
   );
 
