@@ -54,7 +54,7 @@ describe('any two devices joined by any lead that goes in', () => {
           if (severity === 'danger' || severity === 'fault')
             expect([code, fixes.length]).not.toEqual([code, 0]);
           for (const { edit } of fixes) {
-            const dangers = solveRig(applyEdit(rig, edit).rig).findings.filter(
+            const dangers = solveRig(applyEdit(rig, edit).rig, memory).findings.filter(
               (one) => one.severity === 'danger',
             );
             const known = findings.map(({ id }) => id);
