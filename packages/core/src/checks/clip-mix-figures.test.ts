@@ -3,6 +3,8 @@ import { pointId, type FlowSource, type Heard } from '../flow';
 import { plainGraph, type PlainEdge } from '../flow/graph.testing';
 import { solve } from '../offers';
 import { people, recorder, rigOf, seat } from '../rig/testing';
+import { powerSumDb } from '../units';
+import { whereReads } from './by-hand.testing';
 import { clipMix } from './clip-mix';
 
 /** Sounds at places of a small mixer written down by hand: how loud each is there, in dB against the place’s ceiling of 0. */
@@ -78,6 +80,16 @@ describe('several at one place', () => {
     const [found] = said([person('ann', { mix: -14.5 }), person('bob', { mix: -14.5 })]);
     expect(found!.title).toBe('ann and bob together clip in mix by 0.5 dB');
     expect(found!.figures.map(({ value }) => Number(value.toFixed(2)))).toEqual([-2.5, -2.5, 0.51, 0]);
+  });
+
+  it('half a dB over to the last digit is not yet heard', () => {
+    const two = [person('ann', { mix: -14 }), person('bob', { mix: -14 })];
+    const peaks = said(two)[0]!
+      .figures.slice(0, 2)
+      .map(({ value }) => value);
+    const ceiling = whereReads(-0.5, (mix) => mix - powerSumDb(peaks), -10, 10);
+    expect(said(two, [], { mix: ceiling })).toEqual([]);
+    expect(said(two, [], { mix: ceiling - 1e-9 })).toHaveLength(1);
   });
 
   it('one that is over by itself is told elsewhere; just at the ceiling it is not', () => {

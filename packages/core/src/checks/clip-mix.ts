@@ -1,4 +1,3 @@
-import { maxBy } from 'es-toolkit';
 import { edgesInto, wayTo, type FlowSource } from '../flow';
 import { listed } from '../feeds';
 import { crestAt, levelAt, settingUpTo, turnedAt, type Turned } from '../gain';
@@ -16,21 +15,20 @@ const HEARD_DB = 0.5;
 interface Part {
   source: FlowSource;
   index: number;
-  level: number;
   peak: number;
 }
 
 /** Everything that is heard at a place, the loudest first. */
-const partsAt = ({ graph, heard }: Solved, node: string): Part[] =>
+const partsAt = ({ graph, heard }: Solved, node: string): (Part & { level: number })[] =>
   [...(heard.everywhere.get(node)?.keys() ?? [])]
-    .map((index): Part => {
+    .map((index) => {
       const source = graph.sources[index]!;
       const level = levelAt(heard, source, index, node)!;
       return { source, index, level, peak: level + crestAt(heard, source, index, node) };
     })
     .sort((a, b) => b.level - a.level);
 
-/** What may sound at a place at the same moment: the two loudest who talk, here or on a call. */
+/** What may sound at a place at the same moment: the two who talk loudest, here or on a call, the louder first. */
 const atOnceAt = (solved: Solved, node: string): Part[] =>
   partsAt(solved, node)
     .filter(({ source }) => source.person !== undefined || source.app !== undefined)
@@ -53,7 +51,6 @@ const atOnceEverywhere = (solved: Solved): Map<string, Part[]> => {
       node,
       there?.map((part) => ({
         ...part,
-        level: part.level + edge!.gainDb,
         peak: part.peak + edge!.gainDb + (edge!.peaksDb ?? 0),
       })) ?? atOnceAt(solved, node),
     );
@@ -129,7 +126,7 @@ export const clipMix: Check = (solved) => {
     const node = solved.graph.nodes.get(sum.node)!;
     const name = solved.find.device(node.device ?? '')?.name ?? node.label;
     const who = sum.parts.map(({ source }) => source.name);
-    const loudest = maxBy(sum.parts, ({ level }) => level);
+    const [loudest] = sum.parts;
     return finding({
       code: 'clip-mix',
       severity: 'caution',

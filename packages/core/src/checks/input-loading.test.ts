@@ -1,5 +1,6 @@
 import { solve } from '../offers';
 import { after, rigOf } from '../rig/testing';
+import { ratioFromDb } from '../units';
 import { inputLoading } from './input-loading';
 
 /** A guitar into an interface’s line input; what is left of its volts at its contacts is written down by hand. */
@@ -25,6 +26,10 @@ const ratio = (db: number) => 10 ** (db / 20);
 it('a third lost is 3.5 dB: less is bridging (IEC 61938 asks for 5 to 10 times; twice is 2/3, arithmetic)', () => {
   expect(said(ratio(-3.4))).toEqual([]);
   expect(said(ratio(-3.6))).toHaveLength(1);
+});
+
+it('just 3.5 dB count as lost', () => {
+  expect(said(ratioFromDb(-3.5))).toHaveLength(1);
 });
 
 it('a load as large as the source: 6.02 dB lost, once its impedance', () => {

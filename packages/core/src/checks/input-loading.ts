@@ -1,6 +1,6 @@
 import { portOfPin, type SignalKind } from '../catalogue';
 import type { Circuit, ElementRef, TerminalReading } from '../circuit';
-import { dbFromRatio } from '../units';
+import { dbFromRatio, ratioFromDb } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { setInputTo } from './fixes/level';
 import { insertDiBox } from './fixes/insert';
@@ -27,7 +27,7 @@ const isLoaded =
   ({ device, element }: TerminalReading) =>
   ({ circuit }: { circuit: Circuit }): boolean =>
     circuit.terminals.some(
-      (one) => one.device === device && one.element === element && dbFromRatio(one.bestLeg) <= LOST_DB,
+      (one) => one.device === device && one.element === element && one.bestLeg <= ratioFromDb(LOST_DB),
     );
 
 /** What hangs on an output drags it down: the input's impedance is too low for it, or two share one source. */
@@ -37,7 +37,8 @@ export const inputLoading: Check = (solved) => {
     const element = find.element(terminal.device, terminal.element);
     // One leg on ground is no load: the other leg says what hangs on it.
     const lost = dbFromRatio(terminal.bestLeg);
-    if (element?.kind !== 'output' || lost > (TOLERATES_LOAD[element.signal] ?? LOST_DB)) return [];
+    if (element?.kind !== 'output') return [];
+    if (terminal.bestLeg > ratioFromDb(TOLERATES_LOAD[element.signal] ?? LOST_DB)) return [];
     if (!circuit.couplings.some(({ from }) => isAt(from, terminal))) return [];
     // Another output on its contacts is a fight, not a load.
     if (circuit.clashes.some(({ into, volts }) => isAt(into, terminal) && volts > 0.1)) return [];

@@ -39,9 +39,10 @@ it('both, or none, or one of an input that has one: another matter', () => {
   expect(said([false], [1], input.legs.slice(0, 1))).toEqual([]);
 });
 
-it('a fault where more than 6 dB are lost, of the strongest that comes', () => {
-  const half = 10 ** (-6 / 20);
+it('a fault where more than half, 6 dB, is lost, of the strongest that comes', () => {
+  const half = 0.5;
   expect(said([true, false], [half * 1.001])).toMatchObject([{ severity: 'caution' }]);
+  expect(said([true, false], [half])).toMatchObject([{ severity: 'caution' }]);
   expect(said([true, false], [half * 0.999])).toMatchObject([{ severity: 'fault' }]);
   expect(said([true, false], [1, 0.1])[0]!.figures[0]!.value).toBe(0);
   expect(said([true, false], [0.1, 1])[0]!.figures[0]!.value).toBe(0);

@@ -5,6 +5,9 @@ import { dbFromRatio } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { unplug, useBestLead } from './fixes/rewire';
 
+/** Less than half of the sound is a fault: one leg of two that are driven alike is half. */
+const HALF = 0.5;
+
 /** One leg of a balanced input is joined to something, the other to nothing. */
 export const legLost: Check = ({ rig, find, circuit }) => {
   const found: Found[] = [];
@@ -20,7 +23,7 @@ export const legLost: Check = ({ rig, find, circuit }) => {
     found.push(
       finding({
         code: 'leg-lost',
-        severity: level < -6 ? 'fault' : 'caution',
+        severity: strongest < HALF ? 'fault' : 'caution',
         title: `One leg into ${find.device(input.device)?.name} is open: the sound arrives at ${figureText(level, 0)} dB`,
         why: `Contact ${contactOfPin(pin)} of ${find.port(input.device, portOfPin(pin))?.label} is joined to nothing, so the sound has no way back and hum is not cancelled. The lead is broken or wired for another job.`,
         places: [{ lead: lead.id }, { device: input.device, port: portOfPin(pin) }],

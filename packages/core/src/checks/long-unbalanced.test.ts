@@ -1,6 +1,8 @@
 import { pointId } from '../flow';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
+import { dbFromRatio, dbuFromVolts } from '../units';
+import { whereReads } from './by-hand.testing';
 import { longUnbalanced } from './long-unbalanced';
 
 /**
@@ -51,6 +53,18 @@ describe('hum beside the sound', () => {
     expect(said(voltsOf(soundDbu() - 59.9))).toHaveLength(1);
     expect(said(voltsOf(soundDbu() - 60.1))).toEqual([]);
     expect(said(0)).toEqual([]);
+  });
+
+  it('each limit is at its very place: 60 dB under the sound, 40 dB lost, 12 dB over the noise', () => {
+    const hum = (volts: number, more: Otherwise = {}) => said(volts, more)[0]!.figures[0]!.value;
+    const sound = (through: number) => said(1, { through })[0]!.figures[1]!.value;
+    const under = whereReads(60, (volts) => soundDbu() - dbuFromVolts(-volts), -1, -1e-6);
+    expect(said(-under)).toHaveLength(1);
+    const nominal = sound(1);
+    const through = whereReads(-40, (ratio) => nominal + dbFromRatio(ratio) - nominal, 0.001, 0.1);
+    expect(said(1, { through })).toHaveLength(1);
+    const noise = whereReads(hum(0.001), (db) => db + 12, -200, 100);
+    expect(said(0.001, { noise })).toHaveLength(1);
   });
 
   it('says how long the lead is, and how far the hum lies under the sound', () => {

@@ -2,6 +2,8 @@ import { plainGraph } from '../flow/graph.testing';
 import { pointId } from '../flow';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
+import { dbFromRatio } from '../units';
+import { whereReads } from './by-hand.testing';
 import { monoCancel } from './mono-cancel';
 
 /** A player's two sides on the two legs of a mixer's input; how much of each gets there is written down by hand. */
@@ -45,6 +47,20 @@ describe('by what is left of the sum', () => {
   it('12 dB lost is where it begins', () => {
     expect(said(left(-11.9))).toEqual([]);
     expect(said(left(-12.1))).toHaveLength(1);
+  });
+
+  it('each limit is at its very place: 12 dB lost, 60 dB lost, 60 dB weak', () => {
+    // A little turned, so that the sum is as long as is wanted to the last digit.
+    const lost = (db: number): [number, number] => {
+      const x = 10 ** ((db - 3) / 20) * Math.SQRT2 - 1;
+      const reads = (turn: number) =>
+        dbFromRatio(Math.hypot(1 + x, turn) / Math.hypot(1, Math.hypot(x, turn)));
+      return [x, whereReads(db, reads, 0, 1)];
+    };
+    expect(said(sides([1, 0], lost(-12)))).toHaveLength(1);
+    expect(said(sides([1, 0], lost(-60)))[0]!.title).toMatch(/ arrives 60 dB down$/);
+    const weak = whereReads(-60, (size) => dbFromRatio(Math.hypot(size, size)), 0, 1);
+    expect(said(sides([weak, 0], [-weak, 0]))).toHaveLength(1);
   });
 
   it('−12 to −20: it arrives so many dB down', () =>
