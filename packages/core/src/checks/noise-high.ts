@@ -10,10 +10,11 @@ import { firstGain, placementOf, voices } from './voice-gain';
 const makerOf = (solved: Solved, strand: Strand): { words: string; device?: string } => {
   const [first] = noiseShares(solved.graph, strand);
   const stage = first && strand.stages[first.stage];
-  if (!stage || first.share < 0.5) return { words: 'No single stage makes it.' };
+  const percent = Math.round((first?.share ?? 0) * 100);
+  if (!stage || percent < 50) return { words: 'No single stage makes it.' };
   const name = solved.find.device(stage.device ?? '')?.name;
   return {
-    words: `${figureText(first.share * 100, 0)} % of it is made by ${stage.role === 'capsule' ? 'the room and the microphone itself' : `“${stage.label}”`}${name ? ` of ${name}` : ''}.`,
+    words: `${percent} % of it is made by ${stage.role === 'capsule' ? 'the room and the microphone itself' : `“${stage.label}”`}${name ? ` of ${name}` : ''}.`,
     ...(stage.device ? { device: stage.device } : {}),
   };
 };

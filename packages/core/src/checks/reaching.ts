@@ -1,4 +1,4 @@
-import { maxBy } from 'es-toolkit';
+import { maxBy, takeWhile } from 'es-toolkit';
 import { isDestination, type FlowNode } from '../flow';
 import { leaksInto, levelAt, type Strand } from '../gain';
 import { takesSound, type Person } from '../rig';
@@ -24,10 +24,7 @@ const arrives = (strand: Strand): boolean =>
 export const HEARD_DBFS = -100;
 
 /** The last place a sound really gets to: where it only leaks on, the place before. */
-const lastReached = ({ stages }: Strand) => {
-  const leak = stages.findIndex(leaksInto);
-  return stages[leak > 0 ? leak - 1 : stages.length - 1];
-};
+const lastReached = ({ stages }: Strand) => takeWhile(stages, (stage) => !leaksInto(stage)).at(-1);
 
 /** The place of a person's voice among the sources; −1 for nobody's. */
 export const voiceIndex = ({ graph }: Solved, person: string): number =>

@@ -10,9 +10,9 @@ const worstOfEach = (spills: readonly Spill[]): Spill[] => [
 ];
 
 const comparedWords = (againstDb: number): string => {
-  const size = figureText(Math.abs(againstDb), 0);
-  if (size === '0') return 'as loud as';
-  return againstDb < 0 ? `only ${size} dB under` : `${size} dB over`;
+  const whole = Math.round(againstDb);
+  const words = { '-1': `only ${-whole} dB under`, 0: 'as loud as', 1: `${whole} dB over` };
+  return words[Math.sign(whole) as -1 | 0 | 1];
 };
 
 /** A neighbour who is nearly as loud in a microphone as the one it is for. */

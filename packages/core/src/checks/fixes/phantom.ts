@@ -126,7 +126,7 @@ export const insertPluginAdapter = (rig: Rig, device: string): Fix[] => {
     // It makes its few volts of phantom: without phantom there it is an empty box.
     if (!feed) return [];
     const on = turnFeed(after(rig, fix.edit), feed, true);
-    return [on && on.steps.length > 0 ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix];
+    return [on ? { ...fix, edit: combineEdits(fix.label, fix.edit, on) } : fix];
   });
 };
 

@@ -1,3 +1,4 @@
+import { round } from 'es-toolkit';
 import { contactsBetween, LEAD_KINDS, poweredHubs } from '../../catalogue';
 import { reachable, type UsbLink, type UsbTree } from '../../flow';
 import { computerOf, plugIn, usbGives, usbSocketsOn } from '../../host';
@@ -29,7 +30,8 @@ export const shorten = (solved: Solved, link: UsbLink, limit: number): Fix[] => 
       over -= lead.lengthM - lengthM;
       return [{ lead, lengthM }];
     });
-  if (over > 1e-9) return [];
+  // Lengths are in whole centimetres.
+  if (round(over, 2) > 0) return [];
   const label =
     edits.length === 1 ? `Use a ${edits[0]!.lengthM} m lead and move the gear closer` : 'Use shorter leads';
   return [
