@@ -79,6 +79,27 @@ describe('a voice below its aim', () => {
   });
 });
 
+it('the last tenth is counted from where the gain begins: of −10 to 50 dB the travel ends at 44', () => {
+  const solved = solvedAt(30);
+  const [strand] = solved.strands;
+  const models = solved.rig.models.map((model) => ({
+    ...model,
+    controls: model.controls.map((one) => (one.id === 'gain1' ? { ...one, minDb: -10, maxDb: 50 } : one)),
+  })) as typeof solved.rig.models;
+  const other = solve({ ...solved.rig, models });
+  const offered = (missing: number) => {
+    const typical = -15 - missing;
+    const way = endingAt(strand!, { typical, peak: typical + 12 });
+    const [found] = gainShort({ ...other, strands: [{ ...way, alone: typical }] });
+    return found!.propose().map(({ label }) => label);
+  };
+  const behind = (labels: string[]) => labels.filter((label) => / behind the microphone$/.test(label)).length;
+  expect(offered(14)[0]).toBe('Set Gain 1 to 44 dB');
+  expect(behind(offered(14))).toBe(0);
+  expect(offered(18)[0]).toBe('Set Gain 1 to 48 dB');
+  expect(behind(offered(18))).toBeGreaterThan(0);
+});
+
 describe('an aim for peaks', () => {
   // Peaks lie 12 dB over what is typical.
   const peaks = (typical: number, gain1 = 20) =>

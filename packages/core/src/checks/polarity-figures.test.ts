@@ -3,6 +3,7 @@ import { plainGraph } from '../flow/graph.testing';
 import type { Stage, Strand } from '../gain';
 import { solve } from '../offers';
 import { after, people, recorder, rigOf, seat, wiring } from '../rig/testing';
+import { whereReads } from './by-hand.testing';
 import { polarity } from './polarity';
 
 describe('two voices in one input', () => {
@@ -176,6 +177,12 @@ describe('one voice by two microphones, the ways written down by hand', () => {
     const other = said({ first: -1, second: 0.5 })[0]!;
     expect(other.title).toMatch(/, and Mic one turns the sound over$/);
     expect(other.propose().map(({ label }) => label)).toEqual(['Do not have ANN heard by Mic one']);
+  });
+
+  it('a limit is at its very place: 12 dB weaker is no second, just −12 more is', () => {
+    const weak = whereReads(-12, (second) => 20 * Math.log10(second), 0.2, 0.3);
+    expect(said({ second: -weak })).toEqual([]);
+    expect(said({ second: -(weak + 1e-9) })).toHaveLength(1);
   });
 
   it('the right way up, or no second microphone: silent', () => {

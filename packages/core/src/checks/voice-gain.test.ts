@@ -37,6 +37,19 @@ describe('which gains to turn for one listener', () => {
     return gainsToTurn(solved, strand).map(({ control }) => control.id);
   };
 
+  it('all of them, where somebody hears it right by every one of them', () => {
+    const { solved, strand } = first(voice({ gain: 28 }));
+    const end = strand.stages.at(-1)!;
+    const at = (of: typeof strand, typical: number) => ({
+      ...of,
+      stages: of.stages.with(-1, { ...end, typical, peak: typical + 12 }),
+    });
+    // The other reads its aim, this one 20 dB less: turned up for it, the other would have far too much.
+    const [here, other] = [at(strand, strand.aim.best - 20), { ...at(strand, strand.aim.best), sink: 'other' }];
+    const ids = gainsToTurn({ ...solved, strands: [here, other] }, here).map(({ control }) => control.id);
+    expect(ids).toEqual(['gain1']);
+  });
+
   it('are all it meets where nobody else hears it right yet', () => {
     expect(turned(talk(mixer, 'encoder'), 'track')[0]).toBe('gain1');
     expect(turned(talk(mixer, 'encoder'), 'stream')[0]).toBe('gain1');

@@ -79,6 +79,18 @@ describe('a microphone that needs no supply', () => {
     expect(known.elements.some(({ kind }) => kind === 'load')).toBe(false);
   });
 
+  it('capsules somebody else is heard by at another microphone are no matter', () => {
+    const stereo = {
+      ...rig,
+      placements: [...rig.placements, { ...rig.placements[0]!, id: 'other', device: 'other', capsule: 'left' }],
+    };
+    expect(swapForDynamic(stereo, 'mic').map(({ label }) => label)).toEqual(
+      swapForDynamic(rig, 'mic').map(({ label }) => label),
+    );
+    const own = { ...rig, placements: [{ ...rig.placements[0]!, capsule: 'left' }] };
+    expect(swapForDynamic(own, 'mic')).toEqual([]);
+  });
+
   it('none that its lead does not go into, and none for a device that is not there', () => {
     expect(swapForDynamic(at('mic-lavalier', 'camera.mic', 'mini', [CAMERA]), 'mic')).toEqual([]);
     expect(swapForDynamic(rig, 'ghost')).toEqual([]);

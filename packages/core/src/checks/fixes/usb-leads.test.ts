@@ -54,6 +54,25 @@ describe('shorter leads', () => {
     expect(much!.label).toBe('Use shorter leads');
   });
 
+  it('a lead of a usual length that cannot be shorter stays as it is', () => {
+    // 3 m and 1 m are usual: the extension of a metre is the shortest there is.
+    const two = byUsb([
+      { id: 'far', kind: 'usb-extension', ends: ['pc.usb1'], lengthM: 1 },
+      { id: 'usb', kind: 'usb-a-b', ends: ['far/1', 'desk.usb'], lengthM: 1 },
+    ]);
+    expect(fixes(two, 1.5)).toEqual([]);
+    const three = { ...two, leads: two.leads.map((lead) => (lead.id === 'usb' ? { ...lead, lengthM: 3 } : lead)) };
+    const [fix] = fixes(three, 3);
+    expect(fix!.edit.steps.map(({ id }) => id)).toEqual(['usb']);
+    expect(fix!.label).toMatch(/^Use a \S+ m lead and move the gear closer$/);
+  });
+
+  it('just as long as is allowed is short enough', () => {
+    const [fix] = fixes(ONE(7), 5);
+    const { usb } = lengths(ONE(7), fix!);
+    expect(lengths(ONE(7), fixes(ONE(7), usb!)[0]!)).toEqual({ usb });
+  });
+
   it('nothing where the shortest of all are too long', () => expect(fixes(ONE(7), 0.2)).toEqual([]));
 });
 
@@ -93,6 +112,14 @@ describe('one lead in place of several', () => {
     expect(long).toEqual([...long].sort((a, b) => b - a));
     expect(long.length).toBeGreaterThan(1);
     expect(wired(THREE, all[0]!)[0]).toMatch(/^usb: usb-a-b .+ m, pc\.usb1 – desk\.usb$/);
+  });
+
+  it('two in a row are several', () => {
+    const two = byUsb([
+      { id: 'far', kind: 'usb-extension', ends: ['pc.usb1'], lengthM: 5 },
+      { id: 'usb', kind: 'usb-a-b', ends: ['far/1', 'desk.usb'], lengthM: 3 },
+    ]);
+    expect(fixes(two).length).toBeGreaterThan(0);
   });
 
   it('nothing where there is one already', () => expect(fixes(ONE(3))).toEqual([]));
