@@ -1,4 +1,4 @@
-import { maxBy, sortBy, sum } from 'es-toolkit';
+import { maxBy, range, sortBy, sum } from 'es-toolkit';
 import { edgesFrom, type FlowEdge, type FlowLoop } from '../flow';
 import { isStrayAir } from '../gain';
 import { dbFromRatio, ratioFromDb, type Db } from '../units';
@@ -81,7 +81,7 @@ const growthDb = (graph: Solved['graph'], all: readonly FlowEdge[]): Db => {
   );
   let strengths = back.map(() => 1);
   let grown = 0;
-  for (let round = 0; round < SETTLED; round += 1) {
+  for (const _round of range(SETTLED)) {
     const at = new Map<string, number>();
     back.forEach(({ to }, index) => at.set(to, (at.get(to) ?? 0) + strengths[index]!));
     for (const edge of onward) {

@@ -1,3 +1,4 @@
+import { range } from 'es-toolkit';
 import type { Compressor, Gate } from '../catalogue';
 import { dbFromRatio, ratioFromDb, SPEECH_ENVELOPE_DB, type Db } from '../units';
 import { arriveEverywhere } from './arrive';
@@ -158,7 +159,7 @@ export const settleDynamics = (graph: FlowGraph): FlowGraph => {
     graph,
   );
   const components = graph.components.filter(({ nodes }) => nodes.some((id) => needed.has(id)));
-  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+  for (const _round of range(MOST_ROUNDS)) {
     // Another graph each time: what is known of one holds while none of its ways is changed.
     const all = arriveEverywhere({ ...graph, components }, graph.sources);
     const levels = new Map<string, Db>();

@@ -1,3 +1,4 @@
+import { range } from 'es-toolkit';
 import { runChecks, runEveryCheck, type Finding, type Fix } from '../checks';
 import { combineEdits, deepEqual, tryEdit, type Rig } from '../rig';
 import { gravityOf, inOrderTried, type OfferedFix } from './fix-order';
@@ -78,7 +79,7 @@ const withNewcomersTurned = (rig: Rig, fix: Fix, memory: EngineMemory): Fix => {
   );
   if (newcomers.size === 0) return fix;
   const turns: Fix[] = [];
-  for (let round = 0; round < MOST_TURNS; round += 1) {
+  for (const _round of range(MOST_TURNS)) {
     const edit = combineEdits(fix.label, fix.edit, ...turns.map((turn) => turn.edit));
     const tried = tryEdit(rig, edit);
     if (!tried.ok) return fix;

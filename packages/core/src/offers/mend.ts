@@ -1,3 +1,4 @@
+import { range } from 'es-toolkit';
 import { runChecks } from '../checks';
 import { applyEdit, type Rig } from '../rig';
 import { fixesFor } from './fixes';
@@ -16,7 +17,7 @@ const MOST_ROUNDS = 60;
 export const tuned = (start: Rig, memory: EngineMemory = makeEngineMemory()): Rig => {
   let rig = start;
   const tried = new Set<string>();
-  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+  for (const _round of range(MOST_ROUNDS)) {
     const fix = runChecks(solve(rig, memory))
       .flatMap(({ id, propose }) => propose().map((one) => ({ ...one, key: `${id} ${one.label}` })))
       .find((one) => turnsOnly(one) && !tried.has(one.key));
@@ -34,7 +35,7 @@ export const tuned = (start: Rig, memory: EngineMemory = makeEngineMemory()): Ri
 export const mended = (start: Rig): Rig => {
   const memory = makeEngineMemory();
   let rig = tuned(start, memory);
-  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+  for (const _round of range(MOST_ROUNDS)) {
     const fix = runChecks(solve(rig, memory))
       .filter(({ severity }) => severity !== 'advice')
       .map(({ id, severity }) =>

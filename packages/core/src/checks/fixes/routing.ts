@@ -1,3 +1,4 @@
+import { range } from 'es-toolkit';
 import { controlOf, OFF, type Control, type ControlValue } from '../../catalogue';
 import { edgesFrom, reachable, waysBetween, type FlowEdge, type Way } from '../../flow';
 import { combineEdits, settingOf } from '../../rig';
@@ -85,7 +86,7 @@ const shutTowards = (
   for (const edge of graph.stopped) shutFrom.set(edge.from, [...(shutFrom.get(edge.from) ?? []), edge]);
   let front: { at: ReadonlySet<string>; shut: FlowEdge[] }[] = [{ at: reached, shut: [] }];
   const seen = new Set(reached);
-  for (let round = 0; round < MOST_SHUT; round += 1) {
+  for (const _round of range(MOST_SHUT)) {
     const next: typeof front = [];
     const found: FlowEdge[][] = [];
     for (const { at, shut } of front) {
