@@ -4,7 +4,7 @@ import { plainGraph, type PlainEdge } from '../flow/graph.testing';
 import { solve } from '../offers';
 import { people, recorder, rigOf, seat } from '../rig/testing';
 import { powerSumDb } from '../units';
-import { whereReads } from './by-hand.testing';
+import { whereReads } from '../units/where-reads.testing';
 import { clipMix } from './clip-mix';
 
 /** Sounds at places of a small mixer written down by hand: how loud each is there, in dB against the place’s ceiling of 0. */

@@ -2,7 +2,7 @@ import { pointId } from '../flow';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
 import { dbFromRatio, dbuFromVolts } from '../units';
-import { whereReads } from './by-hand.testing';
+import { whereReads } from '../units/where-reads.testing';
 import { longUnbalanced } from './long-unbalanced';
 
 /**

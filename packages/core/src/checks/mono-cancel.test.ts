@@ -3,7 +3,7 @@ import { pointId } from '../flow';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
 import { dbFromRatio } from '../units';
-import { whereReads } from './by-hand.testing';
+import { whereReads } from '../units/where-reads.testing';
 import { monoCancel } from './mono-cancel';
 
 /** A player's two sides on the two legs of a mixer's input; how much of each gets there is written down by hand. */

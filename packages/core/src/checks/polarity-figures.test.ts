@@ -3,7 +3,7 @@ import { plainGraph } from '../flow/graph.testing';
 import type { Stage, Strand } from '../gain';
 import { solve } from '../offers';
 import { after, people, recorder, rigOf, seat, wiring } from '../rig/testing';
-import { whereReads } from './by-hand.testing';
+import { whereReads } from '../units/where-reads.testing';
 import { polarity } from './polarity';
 
 describe('two voices in one input', () => {
