@@ -6,9 +6,10 @@ import { distanceLossDb, SPEECH_LEVEL_AT_1_M } from '../units';
 import { MICROPHONE_MODELS, type Answers } from './answers';
 import type { Topic } from './topic';
 
-/** What a computer's input meter spans, and the share of it a voice's peaks should reach. Common practice. */
+/** What a computer's input meter spans, and how much of it a voice's peaks should reach. Common practice. */
 const METER_DB = 60;
-const WANTED_SHARE = 0.6;
+const WANTED_PERCENT = 60;
+
 interface Outcome {
   strand: Strand | undefined;
   codes: string[];
@@ -47,12 +48,14 @@ export const adapterTopic = (answers: Answers): Topic => {
   const [end, better] = [endOf(adapter.strand), endOf(proper.strand)];
   const isFed = !adapter.codes.includes('no-phantom') && end !== undefined;
   const share = isFed ? Math.min(1, Math.max(0, (METER_DB + end.peak) / METER_DB)) : 0;
-  const isLoudEnough = share >= WANTED_SHARE;
+  // Judged as they are shown, in whole figures.
+  const percent = Math.round(share * 100);
+  const isLoudEnough = percent >= WANTED_PERCENT;
   const voiceSpl = SPEECH_LEVEL_AT_1_M[answers.effort] + distanceLossDb(answers.mouthM);
   const roomDb = voiceSpl - answers.roomNoiseSpl;
   const quietDb = end?.signalToNoiseDb ?? 0;
   const betterDb = better?.signalToNoiseDb ?? 0;
-  const isFloor = quietDb < roomDb;
+  const isFloor = Math.round(quietDb) < Math.round(roomDb);
   const name = modelById(MICROPHONE_MODELS[answers.microphone]).name.toLowerCase();
   const figures: Figure[] = [
     ...(isFed
@@ -97,7 +100,7 @@ export const adapterTopic = (answers: Answers): Topic => {
     reasons: [
       !isFed
         ? `A ${name} needs phantom power; the adapter’s shell has no room for it.`
-        : `A ${name} at ${Math.round(answers.mouthM * 100)} cm brings its peaks to ${Math.round(share * 100)} % of the meter; 60 to 80 % is wanted.`,
+        : `A ${name} at ${Math.round(answers.mouthM * 100)} cm brings its peaks to ${percent} % of the meter; 60 to 80 % is wanted.`,
       ...(isFed
         ? [
             isFloor

@@ -163,3 +163,22 @@ it('a camera stands on the desk where there is one', () => {
   expect(cameras('none')).toEqual([]);
   expect(cameras('computer')).toEqual(['Camera: camera, Desk']);
 });
+
+describe('more than a desk has sockets for', () => {
+  it('as many as there are sockets speak into one', () => {
+    const rig = laid({ people: 12 });
+    expect(rig.people).toHaveLength(8);
+    expect(gear(rig).filter((one) => one.includes('interface'))).toEqual([expect.stringContaining('interface-8')]);
+  });
+});
+
+describe('an instrument', () => {
+  const boxes = (rig: Rig) => rig.devices.filter(({ model }) => model === 'di-passive').length;
+
+  it('goes straight into a combined socket, and by a DI box into one for microphones alone', () => {
+    const straight = laid({ people: 1, distanceM: 9, instruments: 1, owned: ['interface-2'] });
+    expect(boxes(straight)).toBe(0);
+    const boxed = laid({ people: 1, distanceM: 9, instruments: 1, owned: ['mixer-4-usb'] });
+    expect(boxes(boxed)).toBe(1);
+  });
+});
