@@ -26,16 +26,7 @@ import {
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
 import { lastLegs, ordered, socketsOf, withArticle } from './rewire';
-import {
-  after,
-  bestFew,
-  bestLead,
-  deviceBehind,
-  matingLeads,
-  subRig,
-  type Plug,
-  type PortRef,
-} from './trial';
+import { after, bestFew, bestLead, deviceBehind, matingLeads, subRig, type Plug } from './trial';
 import { reach, scoreOf } from './reach';
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
@@ -136,20 +127,9 @@ export const bypass = (rig: Rig, device: string): Fix[] => {
 /** More boxes than this for one place are a catalogue, not an offer. */
 const MOST_BOXES = 2;
 
-/** Inputs of a device that a box may go into: the one in use first, then those that are free. */
-const targetsFor = (rig: Rig, used: PortRef): PortRef[] => {
-  const find = lookup(rig);
-  const ports = find.modelOf(used.device)?.ports ?? [];
-  const free = ports.filter(
-    ({ id, side, usb }) => side === 'in' && !usb && id !== used.port && !find.inPort(used.device, id),
-  );
-  return [used, ...free.map(({ id }) => ({ device: used.device, port: id }))];
-};
-
 /**
- * Puts one of some boxes between the two sockets of a lead, with the lead that suits on either side. Where its output does
- * not go into the socket in use, another free one of that device takes it. The boxes that pass the sound best come first; one that
- * keeps from the source the supply it has by that lead is none.
+ * Puts one of some boxes between the two sockets of a lead, with the lead that suits on either side. The boxes that pass the sound
+ * best come first; one that keeps from the source the supply it has by that lead is none.
  */
 export const insertBetween = (rig: Rig, lead: Lead, boxes: readonly DeviceModel[]): Fix[] =>
   lastLegs(rig, lead).flatMap((leg) => insertIn(rig, leg, boxes));
@@ -179,14 +159,13 @@ const insertIn = (
       { device: id, port: boxOut!.id },
     ];
     const first = someLead(placed, from, into);
-    const target = targetsFor(placed, to).find((one) => matingLeads(placed, outOf, one).length > 0);
-    const second = target && someLead(placed, outOf, target, lead.kind);
+    const second = someLead(placed, outOf, to, lead.kind);
     if (!first || !second) return [];
     const edit = combineEdits(
       label,
       bare,
       connect(placed, first.kind, ordered(first.flipped, from, into), 1, freeId(placed, `${id}-in`)),
-      connect(placed, second.kind, ordered(second.flipped, outOf, target), lead.lengthM, lead.id),
+      connect(placed, second.kind, ordered(second.flipped, outOf, to), lead.lengthM, lead.id),
     );
     const small = subRig(after(rig, edit), [source, id, to.device]);
     const reached = reach(small, source, to.device);
