@@ -1,4 +1,5 @@
 import type { Solved } from './finding';
+import { levelAt } from '../gain';
 import { pointId, type FlowSource, type Heard } from '../flow';
 import { plainGraph, type PlainEdge } from '../flow/graph.testing';
 import { solve } from '../offers';
@@ -218,6 +219,43 @@ describe('what is offered', () => {
     const [all] = offered(30, 2.3);
     expect(all).toBe('Turn Jingle pads fader, Microphone 1 fader, Microphone 2 fader down by 3 dB');
     expect(offered(30, 1.2)[0]).toMatch(/ down by 2 dB$/);
+  });
+
+  it('two are turned together; who is just 12 dB weaker does not count', () => {
+    const solved = solve(desk(30));
+    const { graph, heard } = solved;
+    const index = (name: RegExp) => graph.sources.findIndex((source) => name.test(source.name));
+    const mix = [...graph.nodes.values()].find(
+      ({ id, ceiling, role }) =>
+        ceiling !== undefined && role !== 'input' && (heard.everywhere.get(id)?.size ?? 0) > 3,
+    )!;
+    const [a, third] = [index(/^A$/i), index(/^C$/i)];
+    const level = (of: Solved, at: number) => levelAt(of.heard, graph.sources[at]!, at, mix.id)!;
+    /** Only the three voices there, at such amplitudes: the second little weaker than the first. */
+    const at = (loud: number, weak: number): Solved => {
+      const heardAt = (re: number): Heard => ({ taps: [{ lateMs: 0, re, im: 0 }] });
+      const there = new Map(
+        [...heard.everywhere.get(mix.id)!].filter(([one]) => graph.sources[one]!.person !== undefined),
+      )
+        .set(a, heardAt(loud))
+        .set(index(/^B$/i), heardAt(loud * 0.9))
+        .set(third, heardAt(weak));
+      const nodes = new Map(
+        [...graph.nodes].map(([id, node]) => [id, id === mix.id ? node : { ...node, ceiling: undefined }]),
+      );
+      const everywhere = new Map(heard.everywhere).set(mix.id, there);
+      const turned = { ...solved, graph: { ...graph, nodes }, heard: { ...heard, everywhere } } as Solved;
+      nodes.set(mix.id, { ...mix, ceiling: level(turned, a) + 12 });
+      return turned;
+    };
+    const weak = 0.01;
+    const quiet = level(at(1, weak), third);
+    const loud = whereReads(quiet, (amplitude) => level(at(amplitude, weak), a) - 12, 0, 1);
+    const offered = (amplitude: number) => clipMix(at(loud, amplitude))[0]!.propose()[0]!.label;
+    expect(offered(weak)).toMatch(/^Turn Microphone 1 fader, Microphone 2 fader down by/);
+    expect(offered(weak * 1.01)).toMatch(
+      /^Turn Microphone 1 fader, Microphone 2 fader, Microphone 3 fader down by/,
+    );
   });
 
   it('who is less than 12 dB weaker counts', () => {

@@ -1,7 +1,8 @@
 import { EARTH } from '../circuit';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
-import { dbu, voltsFromDbu } from '../units';
+import { dbu, dbuFromVolts, voltsFromDbu } from '../units';
+import { whereReads } from '../units/where-reads.testing';
 import { groundLoop } from './ground-loop';
 
 /** A desktop on the mains earth, by a mini-jack lead into a mixer whose supply is on it, too; what flows is written down by hand. */
@@ -51,6 +52,8 @@ describe('by hand', () => {
   const at = (underDb: number) => said(voltsFromDbu(dbu(sound - underDb)));
 
   it('60 dB are wanted between hum and sound: more is silent', () => {
+    const just = whereReads(-60, (volts) => dbuFromVolts(volts) - sound, 1e-9, 1);
+    expect(said(just)).toHaveLength(1);
     expect(at(60.01)).toEqual([]);
     const [found] = at(59.9);
     expect(found!.title).toContain('only 60 dB under the sound');

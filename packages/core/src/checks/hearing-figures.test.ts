@@ -83,3 +83,16 @@ it('a room counts like ears; tracks, and what is not at an ear, do not', () => {
 });
 
 it('where nothing arrives nothing is said', () => expect(said(40, ['l', 'a', []])).toEqual([]));
+
+it('an hour is told in hours, less in minutes', () => {
+  // 40 hours of 80 dB(A) are one hour of 16 dB more, three for each half: 80 + 3 · log₂ 40.
+  const level = 80 + 3 * Math.log2(40);
+  expect(said(40, ['l', 'a', level])[0]!.title).toContain('safe for 1.0 hours a week');
+  expect(said(40, ['l', 'a', level + 0.1])[0]!.title).toContain('safe for 59 minutes a week');
+});
+
+it('two sides as loud: the first is told', () => {
+  const [one, ...more] = said(40, ['l', 'a', 90], ['r', 'a', 90]);
+  expect(more).toEqual([]);
+  expect(one!.dba).toBeCloseTo(90, 9);
+});

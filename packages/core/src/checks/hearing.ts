@@ -9,7 +9,7 @@ import { turnDownAlong } from './fixes/turn-down';
 const AT_ONCE_HOURS = 0.5;
 
 const timeText = (hours: number): string =>
-  hours >= 1 ? `${figureText(hours, 1)} hours` : `${figureText(hours * 60, 0)} minutes`;
+  Math.round(hours * 60) >= 60 ? `${figureText(hours, 1)} hours` : `${figureText(hours * 60, 0)} minutes`;
 
 /** Headphones and loudspeakers so loud that they hurt before the week is over. */
 export const hearing: Check = (solved) => {

@@ -1,6 +1,8 @@
 import { DULL_DB } from '../circuit';
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
+import { dbFromRatio } from '../units';
+import { whereReads } from '../units/where-reads.testing';
 import { hfRolloff } from './hf-rolloff';
 
 /** A guitar by a lead of 10 m; what gets through at 1 kHz and at 20 kHz is written down by hand. */
@@ -29,6 +31,17 @@ it('from where the top of the band is half the power on', () => {
   expect(found!.places).toEqual([{ lead: 'run' }, { device: 'guitar', port: 'out' }]);
   expect(said(6)[0]!.title).toBe('Guitar loses 6.0 dB at 20 kHz in its lead');
   expect(said(6)[0]!.figures[0]!.value).toBeCloseTo(-6, 9);
+});
+
+it('half the power lost at the top, to the last digit, is told, and so is what gets through by just 40 dB less', () => {
+  const lostBy = (topVolts: number, re = 1) =>
+    hfRolloff({
+      ...solved,
+      circuit: { ...solved.circuit, couplings: [{ ...way, re, im: 0, topVolts }] },
+    });
+  expect(lostBy(whereReads(-DULL_DB, (top) => dbFromRatio(top) - dbFromRatio(1), 0, 1))).toHaveLength(1);
+  const weak = whereReads(-40, dbFromRatio, 0, 1);
+  expect(lostBy(weak / 4, weak)).toHaveLength(1);
 });
 
 it('what hardly gets through is another matter', () => {

@@ -1,5 +1,6 @@
 import { solve } from '../offers';
 import { rigOf } from '../rig/testing';
+import { whereReads } from '../units/where-reads.testing';
 import { phantomIntoOutput } from './phantom-into-output';
 
 /** A laptop’s jack on a phantom-fed input; its maker allows 5.5 V and 5 mA. What a voltmeter reads there is written down by hand. */
@@ -37,6 +38,7 @@ it.each<[string, Reading, string | undefined]>([
   ['within both', within, undefined],
   ['just at both', { ...within, idleVolts: 5.5, milliamps: 5 }, undefined],
   ['more volts than it survives', { ...within, idleVolts: 5.6 }, 'danger'],
+  ['just its volts, and three times its current', { ...within, idleVolts: 5.5, milliamps: 15 }, 'caution'],
   ['more current than it is built for', { ...within, milliamps: 6 }, 'caution'],
   ['three times that', { ...within, milliamps: 15 }, 'caution'],
   ['more than three times that', { ...within, milliamps: 15.1 }, 'danger'],
@@ -44,7 +46,10 @@ it.each<[string, Reading, string | undefined]>([
 
 it('less than ten volts are told in tenths; asleep or not is told', () => {
   expect(said({ ...within, idleVolts: 9.96, milliamps: 6 })[0]!.title).toContain('10.0 V');
+  expect(said({ ...within, idleVolts: 10, milliamps: 6 })[0]!.title).toContain(' 10 V');
   expect(said({ ...within, idleVolts: 12, milliamps: 6 })[0]!.title).toContain(' 12 V');
+  const awake = whereReads(5.2, (volts) => volts + 0.1, 5, 5.2);
+  expect(said({ ...within, volts: awake, idleVolts: 5.2, milliamps: 6 })[0]!.why).toContain('on its contact');
   expect(said({ ...within, idleVolts: 5.2, milliamps: 6 })[0]!.why).toContain(
     '5.2 V while the jack is asleep',
   );

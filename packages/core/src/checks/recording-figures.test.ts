@@ -1,6 +1,7 @@
 import { solve } from '../offers';
 import { setAssumptions, setRecording, type Recording } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { whereReads } from '../units/where-reads.testing';
 import { recordingTooLong } from './recording-too-long';
 
 /** Files by arithmetic: rate × bits ÷ 8 × channels for each second; a WAV file ends at 4 GiB, 2³² bytes (its length has 32 bits). */
@@ -85,3 +86,16 @@ it('what is packed with loss already is not offered to be packed', () => {
 });
 
 it('a recorder without tracks writes nothing', () => expect(said([], { roomGb: 0.1 }, 24)).toEqual([]));
+
+it('48 kHz is what speech needs: nothing slower is offered from there', () => {
+  const hours = fileHours(48_000, 24, 1) + 1;
+  expect(said([1], { rateHz: 48_000 }, hours)[0]!.labels).not.toContain('Let Recorder write 48 kHz');
+  expect(said([1], { rateHz: 96_000 }, hours)[0]!.labels).toContain('Let Recorder write 48 kHz');
+});
+
+it('a disk that lasts just as long as the file: it is the file that ends', () => {
+  const [file] = said([1], {}, 24);
+  const roomGb = whereReads(file!.lasts, (gb) => said([1], { roomGb: gb }, 24)[0]!.lasts, 1, file!.gigabytes * 24);
+  const [found] = said([1], { roomGb }, 24);
+  expect(found!.title).toContain('fills its file');
+});

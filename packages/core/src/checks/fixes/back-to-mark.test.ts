@@ -67,6 +67,10 @@ describe('back up to the mark', () => {
     labels(upToMark(solved, way(...terms), missing, slack));
 
   it('each that is enough by itself, what is nearest the end first, no further than the mark', () => {
+    // What stands at its mark has nothing to give.
+    expect(up(20, 0, control('strip.ch1.fader', -6), input(0))).toEqual([
+      expect.stringMatching(/^Turn (?!.*input gain).* back up to 0 dB$/),
+    ]);
     const both = [control('strip.ch1.fader', -6), input(-20)] as const;
     expect(up(4, 0, ...both)).toEqual([
       'Turn the input gain of Recorder back up to −16 dB',
