@@ -25,7 +25,7 @@ const padsOnDb = (find: Lookup, device: string, input: string): Db =>
     .flatMap(({ controls = [] }) => controls)
     .reduce((sum, { control, onDb }) => {
       const isOn = controlValue(find.device(device)!, find.modelOf(device)!, control) === true;
-      return isOn && onDb !== undefined && onDb < 0 ? sum - onDb : sum;
+      return isOn ? sum - Math.min(0, onDb ?? 0) : sum;
     }, 0);
 
 /** Levels an input can bring to its working level as it is set, dBu. */

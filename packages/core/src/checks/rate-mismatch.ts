@@ -127,12 +127,14 @@ const atRecorder = (solved: Solved, app: App): Found[] => {
   // Several that differ among one another are told of their joined input.
   if (!first || new Set(set.map(({ rateHz }) => rateHz)).size > 1) return [];
   const byCents = cents(first.rateHz, written);
+  // Stryker disable next-line EqualityOperator: they differ
+  const isFaster = written > first.rateHz;
   return [
     finding({
       code: 'rate-mismatch',
       severity: 'caution',
       title: `${app.name} writes ${rateText(written)}, ${first.name} runs at ${rateText(first.rateHz)}`,
-      why: `At best the system converts everything on its way. At worst it is written as it comes, and read ${figureText(Math.abs((written / first.rateHz - 1) * 100), 1)} % too ${written > first.rateHz ? 'fast' : 'slow'}, ${figureText(Math.abs(byCents) / 100, 1)} semitones too ${byCents > 0 ? 'high' : 'low'}. Set both alike.`,
+      why: `At best the system converts everything on its way. At worst it is written as it comes, and read ${figureText(Math.abs((written / first.rateHz - 1) * 100), 1)} % too ${isFaster ? 'fast' : 'slow'}, ${figureText(Math.abs(byCents) / 100, 1)} semitones too ${isFaster ? 'high' : 'low'}. Set both alike.`,
       places: [{ device: app.computer }, { device: first.device }],
       about: [{ device: app.computer, control: app.id }, { device: first.device }],
       figures: [

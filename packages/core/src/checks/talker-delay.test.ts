@@ -1,7 +1,8 @@
-import type { Feed } from '../feeds';
+import { OWN_VOICE_LATE_MS, type Feed } from '../feeds';
 import { solve } from '../offers';
-import { putApp, type App, type Rig } from '../rig';
+import { bufferMs, putApp, type App, type Rig } from '../rig';
 import { after } from '../rig/testing';
+import { whereReads } from '../units/where-reads.testing';
 import { atInterface } from './feeds.testing';
 import type { Found } from './finding';
 import { talkerDelay } from './talker-delay';
@@ -26,6 +27,29 @@ describe('a smaller buffer, as soon as is needed', () => {
     expect(said(smaller[0]!)).toEqual([]);
     expect(frames).toBeLessThan(1024);
     expect(said(played({ bufferFrames: (2 * frames) as App['bufferFrames'] }))).toHaveLength(1);
+  });
+
+  it('a buffer that is over just in time will do', () => {
+    const solved = solve(rig);
+    const ears = solved.feeds.posts.findIndex(({ kind }) => kind === 'ears');
+    /** Heard so late, what is offered takes so many samples. */
+    const framesAt = (ms: number) => {
+      const rows = solved.feeds.rows.map((row) =>
+        row.map((feed, at) =>
+          at === ears && feed.arrival ? { ...feed, arrival: { ...feed.arrival, lateMs: ms } } : feed,
+        ),
+      );
+      const [found] = talkerDelay({ ...solved, feeds: { ...solved.feeds, rows } });
+      return found!
+        .propose()
+        .map(({ edit }) => after(rig, edit).apps[0]!.bufferFrames)
+        .find((frames) => frames !== 1024);
+    };
+    // 1024 samples wait 42.7 ms, 512 21.3: so much less is to be had by half the buffer.
+    const wait = bufferMs({ ...rig.apps[0]!, bufferFrames: 512 }) * 2;
+    const late = whereReads(-wait, (ms) => -(bufferMs(rig.apps[0]!) * 2 - (ms - OWN_VOICE_LATE_MS)), 20, 60);
+    expect(framesAt(late)).toBe(512);
+    expect(framesAt(late + 0.001)).toBe(256);
   });
 
   it('each sample waits twice', () => {

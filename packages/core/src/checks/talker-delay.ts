@@ -13,7 +13,7 @@ const sooner = (solved: Solved, edges: Parameters<typeof monitorsOn>[1], lateMs:
     const wait = bufferMs(app) * 2 - (lateMs - OWN_VOICE_LATE_MS);
     const frames = [...BUFFER_FRAMES]
       .reverse()
-      .find((one) => bufferMs({ ...app, bufferFrames: one }) * 2 <= wait && one < (app.bufferFrames ?? 0));
+      .find((one) => bufferMs({ ...app, bufferFrames: one }) * 2 <= wait);
     if (frames !== undefined) return [asFix(setBuffer(solved.rig, app, frames))];
     const monitorMs = Math.floor((app.monitorMs ?? 0) - (lateMs - OWN_VOICE_LATE_MS));
     const label = `Let ${app.name} play back sooner: ${monitorMs} ms`;

@@ -50,6 +50,29 @@ describe('which gains to turn for one listener', () => {
     expect(ids).toEqual(['gain1']);
   });
 
+  it('who would then get just the most that is wanted has no say', () => {
+    const { solved, strand } = first(separatePreamp(20, 30));
+    const end = strand.stages.at(-1)!;
+    const at = (typical: number, more: Partial<typeof strand> = {}) => ({
+      ...strand,
+      stages: strand.stages.with(-1, { ...end, typical, peak: typical + 12 }),
+      ...more,
+    });
+    // The other comes by the preamp alone and reads its aim of −30, with 6 dB to the most it should get.
+    const aim = { ...strand.aim, measure: 'typical' as const, lowest: -33, best: -30, highest: -24 };
+    const others = strand.stages.map((stage) => ({
+      ...stage,
+      controls: stage.controls.filter(({ device }) => device === 'preamp'),
+    }));
+    const other = { ...at(-30, { sink: 'other', aim }), stages: others.with(-1, { ...others.at(-1)!, typical: -30, peak: -18 }) };
+    const turned = (missing: number) => {
+      const here = at(-33 - missing, { aim });
+      return gainsToTurn({ ...solved, strands: [here, other] }, here).map(({ device }) => device);
+    };
+    expect(turned(6)).toContain('preamp');
+    expect(turned(6.5)).not.toContain('preamp');
+  });
+
   it('are all it meets where nobody else hears it right yet', () => {
     expect(turned(talk(mixer, 'encoder'), 'track')[0]).toBe('gain1');
     expect(turned(talk(mixer, 'encoder'), 'stream')[0]).toBe('gain1');
@@ -176,6 +199,7 @@ describe('the travel of a gain that does not begin at nothing', () => {
     expect(solved.rig.assumptions.gainTravelLimit).toBe(0.9);
     expect(towardsAim(solved, from(40), 5, 3)).toBe(45);
     expect(towardsAim(solved, from(40), 6, 3)).toBe(46);
+    expect(towardsAim(solved, from(46), 0, -1)).toBe(46);
     expect(towardsAim(solved, from(40), 7, 3)).toBe(46);
     expect(towardsAim(solved, from(40), 9, 3)).toBe(46);
     expect(towardsAim(solved, from(40), 9.5, 3)).toBe(49.5);

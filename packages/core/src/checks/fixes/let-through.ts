@@ -1,5 +1,4 @@
 import { uniqWith } from 'es-toolkit';
-import { wayTo } from '../../flow';
 import { deepEqual, setProcessing } from '../../rig';
 import { isTakenOut, type Post, type Speaker } from '../../feeds';
 import { asFix, type Fix, type Solved } from '../finding';
@@ -35,13 +34,11 @@ export const letThrough = (solved: Solved, speaker: Speaker, post: Post): Fix[] 
 
 /** What could keep a sound from a listener that it comes to. */
 export const keepOut = (solved: Solved, speaker: Speaker, post: Post): Fix[] => {
-  const { heard, graph, find } = solved;
+  const { graph, find } = solved;
   const listener = find.app(post.app ?? '');
   const shut = speaker.indexes.flatMap((index) => {
     const start = graph.sources[index]!.node;
-    return post.nodes
-      .filter((node) => wayTo(heard.ways[index]!, start, node).length > 0)
-      .flatMap((node) => shutBetween(solved, start, node));
+    return post.nodes.flatMap((node) => shutBetween(solved, start, node));
   });
   return [
     // Left and right are mostly shut by the same.

@@ -13,6 +13,7 @@ const rig = rigOf({
     { id: 'digital', model: 'mic-digital' },
     { id: 'laptop', model: 'laptop-c' },
     { id: 'desk', model: 'mixer-4-usb' },
+    { id: 'second', model: 'mixer-4-usb' },
   ],
 });
 const find = lookup(rig);
@@ -81,6 +82,17 @@ describe('how well one device reaches another', () => {
     expect([cancels(1), cancels(-0.5), cancels(-0.51), cancels(-1)]).toEqual([false, false, true, true]);
     const quarter = { ...way(0, right, 'aux-right'), im: 1 };
     expect(of([{ ...way(0, left, 'aux-left'), im: 1 }, quarter]).cancels).toBe(false);
+  });
+
+  it('just 30 times below it is there; what a third output brings is no side', () => {
+    const lost = (one: number, other: number) =>
+      of([way(one, left, 'aux-left'), way(other, right, 'aux-right')]).halfLost;
+    expect(lost(0.9, 0.9 / 30)).toBe(false);
+    const elements = find.modelOf('second')!.elements;
+    const paired = elements.find((one) => one.kind === 'output' && one.pair !== undefined)!;
+    const third = elements.find((one) => one.kind === 'output' && one.pair === undefined)!;
+    const ways = [way(0.9, paired.id, 'aux-left', 'second'), way(0.9, third.id, 'aux-right', 'second')];
+    expect(of(ways, {}, 'second').halfLost).toBe(true);
   });
 
   it('a side is lost 30 times below the other, where that one counts at all', () => {

@@ -52,7 +52,9 @@ export const turnAway = ({ find, heard, rig }: Solved, { device, capsule }: Spil
   for (let size = STEP_DEG; size <= 90; size += STEP_DEG) {
     const byDeg = [size, -size].find(isEnough);
     if (byDeg === undefined) continue;
-    const label = `Turn ${find.device(device)!.name} ${size}° to the ${byDeg > 0 ? 'right' : 'left'}`;
+    // Stryker disable next-line EqualityOperator: a turn has a size
+    const side = byDeg > 0 ? 'right' : 'left';
+    const label = `Turn ${find.device(device)!.name} ${size}° to the ${side}`;
     const { steps } = moveMicrophone(rig, device, capsule, { ...pose, turnDeg: pose.turnDeg + byDeg });
     return [{ label, edit: { label, steps } }];
   }
