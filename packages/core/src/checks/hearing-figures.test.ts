@@ -91,6 +91,18 @@ it('an hour is told in hours, less in minutes', () => {
   expect(said(40, ['l', 'a', level + 0.1])[0]!.title).toContain('safe for 59 minutes a week');
 });
 
+it('less than half an hour a week is a danger at once', () => {
+  const level = 80 + 3 * Math.log2(80);
+  expect(said(40, ['l', 'a', level])[0]).toMatchObject({
+    severity: 'caution',
+    title: expect.stringContaining('30 minutes a week'),
+  });
+  expect(said(40, ['l', 'a', level + 0.2])[0]).toMatchObject({
+    severity: 'danger',
+    title: expect.stringContaining('29 minutes a week'),
+  });
+});
+
 it('two sides as loud: the first is told', () => {
   const [one, ...more] = said(40, ['l', 'a', 90], ['r', 'a', 90]);
   expect(more).toEqual([]);

@@ -5,11 +5,12 @@ import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { turnDownAlong } from './fixes/turn-down';
 
-/** What a week allows in less than this is danger at once, hours. Common practice, no published source. */
-const AT_ONCE_HOURS = 0.5;
+/** What a week allows in less than this is danger at once, minutes. Common practice, no published source. */
+const AT_ONCE_MINUTES = 30;
 
+const minutesOf = (hours: number): number => Math.round(hours * 60);
 const timeText = (hours: number): string =>
-  Math.round(hours * 60) >= 60 ? `${figureText(hours, 1)} hours` : `${figureText(hours * 60, 0)} minutes`;
+  minutesOf(hours) < 60 ? `${minutesOf(hours)} minutes` : `${figureText(hours, 1)} hours`;
 
 /** Headphones and loudspeakers so loud that they hurt before the week is over. */
 export const hearing: Check = (solved) => {
@@ -37,7 +38,7 @@ export const hearing: Check = (solved) => {
     return [
       finding({
         code: 'hearing',
-        severity: safe < AT_ONCE_HOURS ? 'danger' : 'caution',
+        severity: minutesOf(safe) < AT_ONCE_MINUTES ? 'danger' : 'caution',
         title: `${name}: ${figureText(dba, 0)} dB(A) at the ear, safe for ${timeText(safe)} a week`,
         why: `At that level a week’s allowance for ears is used up in ${timeText(safe)}; at ${figureText(best, 0)} dB(A) it lasts the ${figureText(hours, 0)} hours that are listened here. Turn down before anyone puts them on, and up from there. What ears have lost does not come back; whoever hears ringing afterwards should see a doctor.`,
         places: [{ device: sink.device }],

@@ -1,7 +1,8 @@
-import { solveRig } from '../offers';
+import { solve, solveRig } from '../offers';
 import { type App, type Rig, type SampleRateHz } from '../rig';
 import { atRates, joinedDesk } from './joined.testing';
 import { pressEveryFix } from './pressed.testing';
+import { trackNotArmed } from './track-not-armed';
 
 const OURS = ['rate-mismatch', 'track-not-armed'];
 const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
@@ -73,6 +74,24 @@ describe('silent', () => {
       apps: [...unarmed(rig, [1, 2]).apps, { ...rig.apps[0]!, id: 'spare', name: 'Spare' }],
     };
     expect(saidOf(twice)).toEqual([]);
+  });
+});
+
+describe('what keeps a sound', () => {
+  /** A track that is not armed, its voice kept by something of this kind. */
+  const keptBy = (kind: 'track' | 'camera' | 'ears') => {
+    const rig = joinedDesk(['mic-usb', 'mic-usb']);
+    const [armed, solved] = [solve(rig), solve(unarmed(rig, [1]))];
+    const at = solved.graph.sources.findIndex(({ node }) => node === armed.heard.arrivals[0]!.source);
+    const bySource = solved.heard.bySource.with(at, armed.heard.bySource[at]!);
+    const sinks = armed.heard.sinks.map((sink) => ({ ...sink, kind }));
+    return trackNotArmed({ ...solved, heard: { ...solved.heard, bySource, sinks } });
+  };
+
+  it('is a track, or a camera, and nobody’s ears', () => {
+    expect(keptBy('track')).toEqual([]);
+    expect(keptBy('camera')).toEqual([]);
+    expect(keptBy('ears')).toHaveLength(1);
   });
 });
 
