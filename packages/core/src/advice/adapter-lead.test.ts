@@ -21,7 +21,9 @@ it('60 % of the meter is enough, 59 are not', () => {
 
 it('the room and the adapter as loud: the room is heard first; a decibel quieter, the adapter', () => {
   const apartDb = (topic: ReturnType<typeof said>) => {
-    const [adapter, room] = ['Voice over the adapter', 'Voice over the room'].map((label) => figure(topic, label));
+    const [adapter, room] = ['Voice over the adapter', 'Voice over the room'].map((label) =>
+      figure(topic, label),
+    );
     return Math.round(room!) - Math.round(adapter!);
   };
   const at = (db: number) => {

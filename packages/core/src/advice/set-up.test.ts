@@ -168,7 +168,9 @@ describe('more than a desk has sockets for', () => {
   it('as many as there are sockets speak into one', () => {
     const rig = laid({ people: 12 });
     expect(rig.people).toHaveLength(8);
-    expect(gear(rig).filter((one) => one.includes('interface'))).toEqual([expect.stringContaining('interface-8')]);
+    expect(gear(rig).filter((one) => one.includes('interface'))).toEqual([
+      expect.stringContaining('interface-8'),
+    ]);
   });
 });
 

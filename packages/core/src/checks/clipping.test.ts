@@ -1,6 +1,7 @@
 import { solve } from '../offers';
 import { people, recorder, rigOf, seat } from '../rig/testing';
 import type { Stage, Strand } from '../gain';
+import { clipConverter } from './clip-converter';
 import { clipInput } from './clip-input';
 import { firstClipping, pads, stepBack, turnDown, unplugStrand } from './clipping';
 
@@ -175,5 +176,36 @@ describe('before any gain', () => {
     const before = labelsOf(unplugStrand(solved, clipping({ head1: -4 })[0]!));
     expect(before).toHaveLength(1);
     expect(unplugStrand(solved, clipping({ capsule: -4 })[0]!)).toEqual([]);
+  });
+});
+
+describe('behind a gain', () => {
+  /** Over by so much at full scale, with the input gain of the program above its mark, dB. */
+  const raised = (overDb: number, at: Stage['role'] = 'stream') => {
+    const input = { kind: 'app' as const, app: 'recorder', isInputGain: true as const, words: '' };
+    const stages = strand!.stages.map((stage) => ({
+      ...stage,
+      headroomDb: stage.headroomDb === null ? null : 50,
+      terms: stage.role === at ? [{ db: 6, because: input }] : [],
+    }));
+    const last = stages.findIndex(({ role }) => role === at);
+    const over = { headroomDb: -overDb, ceiling: 0 };
+    const way = { ...strand!, stages: stages.with(last, { ...stages[last]!, ...over }) };
+    return clipConverter({ ...solved, strands: [way] })[0]!
+      .propose()
+      .map(({ label }) => label);
+  };
+
+  it('what stands above its mark where it clips comes down by what is over and a decibel', () => {
+    expect(raised(2.5)[0]).toBe('Turn the input gain of Recorder down to 2 dB');
+    expect(raised(4.9)[0]).toBe('Turn the input gain of Recorder down to 0 dB');
+  });
+
+  it('a gain at its least is not turned further down', () => {
+    const least = desk({ gain1: 0 });
+    const [one] = clipping({ digital1: -3 }, least);
+    expect(turnDown(least, one!)).toEqual([]);
+    const [other] = clipping({ digital1: -3 });
+    expect(turnDown(solved, other!)).toHaveLength(1);
   });
 });

@@ -17,7 +17,8 @@ const rig = rigOf({
   ],
 });
 const bare = solve(rig);
-const loopOf = (nodes: string[], gainDb: number): FlowLoop => ({ nodes, gainDb, delayMs: 5, ringsAtHz: 200 }) as FlowLoop;
+const loopOf = (nodes: string[], gainDb: number): FlowLoop =>
+  ({ nodes, gainDb, delayMs: 5, ringsAtHz: 200 }) as FlowLoop;
 
 describe('by wires', () => {
   const graphOf = (gain: number) =>

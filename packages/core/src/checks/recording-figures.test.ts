@@ -95,7 +95,12 @@ it('48 kHz is what speech needs: nothing slower is offered from there', () => {
 
 it('a disk that lasts just as long as the file: it is the file that ends', () => {
   const [file] = said([1], {}, 24);
-  const roomGb = whereReads(file!.lasts, (gb) => said([1], { roomGb: gb }, 24)[0]!.lasts, 1, file!.gigabytes * 24);
+  const roomGb = whereReads(
+    file!.lasts,
+    (gb) => said([1], { roomGb: gb }, 24)[0]!.lasts,
+    1,
+    file!.gigabytes * 24,
+  );
   const [found] = said([1], { roomGb }, 24);
   expect(found!.title).toContain('fills its file');
 });

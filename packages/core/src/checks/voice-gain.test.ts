@@ -45,7 +45,10 @@ describe('which gains to turn for one listener', () => {
       stages: of.stages.with(-1, { ...end, typical, peak: typical + 12 }),
     });
     // The other reads its aim, this one 20 dB less: turned up for it, the other would have far too much.
-    const [here, other] = [at(strand, strand.aim.best - 20), { ...at(strand, strand.aim.best), sink: 'other' }];
+    const [here, other] = [
+      at(strand, strand.aim.best - 20),
+      { ...at(strand, strand.aim.best), sink: 'other' },
+    ];
     const ids = gainsToTurn({ ...solved, strands: [here, other] }, here).map(({ control }) => control.id);
     expect(ids).toEqual(['gain1']);
   });
@@ -64,7 +67,10 @@ describe('which gains to turn for one listener', () => {
       ...stage,
       controls: stage.controls.filter(({ device }) => device === 'preamp'),
     }));
-    const other = { ...at(-30, { sink: 'other', aim }), stages: others.with(-1, { ...others.at(-1)!, typical: -30, peak: -18 }) };
+    const other = {
+      ...at(-30, { sink: 'other', aim }),
+      stages: others.with(-1, { ...others.at(-1)!, typical: -30, peak: -18 }),
+    };
     const turned = (missing: number) => {
       const here = at(-33 - missing, { aim });
       return gainsToTurn({ ...solved, strands: [here, other] }, here).map(({ device }) => device);

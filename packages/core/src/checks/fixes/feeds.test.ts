@@ -22,16 +22,30 @@ const withFeeds = (...feeds: FeedElement[]) => ({
 it('always on: by nothing', () => expect(feedSwitch(model, feed({}))).toBeUndefined());
 
 it('a switch of its own, or one that has to stand so', () => {
-  expect(feedSwitch(model, feed({ control: 'phantom1' }))).toEqual({ control: 'phantom1', on: true, off: false });
+  expect(feedSwitch(model, feed({ control: 'phantom1' }))).toEqual({
+    control: 'phantom1',
+    on: true,
+    off: false,
+  });
   expect(feedSwitch(model, feed({ when: { control: 'line1', is: false } }))).toEqual({
     ...{ control: 'line1', on: false, off: true },
   });
 });
 
 it('a choice is off where no supply of the device asks for it', () => {
-  const [phantom, small] = ['phantom', 'plug-in'].map((is) => feed({ id: is, when: { control: 'supply', is } }));
-  expect(feedSwitch(withFeeds(phantom!, small!), phantom!)).toEqual({ control: 'supply', on: 'phantom', off: 'off' });
-  expect(feedSwitch(withFeeds(phantom!), phantom!)).toEqual({ control: 'supply', on: 'phantom', off: 'plug-in' });
+  const [phantom, small] = ['phantom', 'plug-in'].map((is) =>
+    feed({ id: is, when: { control: 'supply', is } }),
+  );
+  expect(feedSwitch(withFeeds(phantom!, small!), phantom!)).toEqual({
+    control: 'supply',
+    on: 'phantom',
+    off: 'off',
+  });
+  expect(feedSwitch(withFeeds(phantom!), phantom!)).toEqual({
+    control: 'supply',
+    on: 'phantom',
+    off: 'plug-in',
+  });
   const all = ['phantom', 'plug-in', 'off'].map((is) => feed({ id: is, when: { control: 'supply', is } }));
   expect(feedSwitch(withFeeds(...all), all[0]!)).toBeUndefined();
 });

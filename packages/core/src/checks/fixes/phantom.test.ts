@@ -82,7 +82,10 @@ describe('a microphone that needs no supply', () => {
   it('capsules somebody else is heard by at another microphone are no matter', () => {
     const stereo = {
       ...rig,
-      placements: [...rig.placements, { ...rig.placements[0]!, id: 'other', device: 'other', capsule: 'left' }],
+      placements: [
+        ...rig.placements,
+        { ...rig.placements[0]!, id: 'other', device: 'other', capsule: 'left' },
+      ],
     };
     expect(swapForDynamic(stereo, 'mic').map(({ label }) => label)).toEqual(
       swapForDynamic(rig, 'mic').map(({ label }) => label),

@@ -61,7 +61,10 @@ describe('shorter leads', () => {
       { id: 'usb', kind: 'usb-a-b', ends: ['far/1', 'desk.usb'], lengthM: 1 },
     ]);
     expect(fixes(two, 1.5)).toEqual([]);
-    const three = { ...two, leads: two.leads.map((lead) => (lead.id === 'usb' ? { ...lead, lengthM: 3 } : lead)) };
+    const three = {
+      ...two,
+      leads: two.leads.map((lead) => (lead.id === 'usb' ? { ...lead, lengthM: 3 } : lead)),
+    };
     const [fix] = fixes(three, 3);
     expect(fix!.edit.steps.map(({ id }) => id)).toEqual(['usb']);
     expect(fix!.label).toMatch(/^Use a \S+ m lead and move the gear closer$/);
