@@ -1,7 +1,8 @@
 import { modelById } from '../catalogue';
-import { fixesFor, makeEngineMemory, solveRig } from '../offers';
+import { fixesFor, makeEngineMemory, solve, solveRig } from '../offers';
 import { addDevice, applyEdit, connect, lookup, setAssumptions, swapModel, wear, type Rig } from '../rig';
 import { after } from '../rig/testing';
+import { callerEcho } from './caller-echo';
 import { ordinaryDesks } from './desks.testing';
 import { DESKS, talk } from './feeds.testing';
 import { matingLeads } from './fixes/trial';
@@ -81,6 +82,16 @@ describe('headphones someone wears', () => {
       const graver = left.filter(({ id, severity }) => severity !== 'advice' && !before.includes(id));
       expect({ label, graver: graver.map(({ title }) => title) }).toEqual({ label, graver: [] });
     }
+  });
+
+  it('turned down by what the echo lacks, and a decibel', () => {
+    const [found] = callerEcho(solve(open('podcast mixer, its first port', 0, 160)));
+    const [, , weaker, wanted] = found!.figures.map(({ value }) => value);
+    const [label] = found!.propose().map((fix) => fix.label);
+    const to = -12 - (wanted! - weaker! + 1);
+    const said = Number(/down to −(\d+) dB$/.exec(label!)?.[1]);
+    // In whole decibels of its volume.
+    expect(Math.abs(-said - to)).toBeLessThan(1);
   });
 
   it('say where it comes from: nobody wears them, nobody hears it', () => {

@@ -61,7 +61,7 @@ export const usbBandwidth: Check = (solved) =>
         why: `Open streams ask for ${figureText(usedBytes, 0)} bytes each ${frame}, and there is room for ${figureText(budgetBytes, 0)}. ${
           speed === 'full'
             ? 'Gear of full speed behind one translator shares 12 Mb/s: each works alone, together one shuts the other out.'
-            : `${ports.length > 0 ? 'These' : 'All its'} sockets share what one controller carries.`
+            : 'What hangs there shares what one controller carries.'
         } Plug some of it in elsewhere.`,
         places: [...devices.map((one) => ({ device: one })), { device, ...(port ? { port } : {}) }],
         about: [{ device, ...(port ? { port } : {}) }],

@@ -88,6 +88,13 @@ describe('taking a device out of the way', () => {
     expect(then.leads).toHaveLength(2);
   });
 
+  it('whatever lead is named first', () => {
+    const other = { ...boosted, leads: [...boosted.leads].reverse() };
+    expect(wiring(pressed(other, bypass(other, 'boost')[0]))).toEqual(
+      expect.arrayContaining([expect.stringMatching(/: xlr \S+ m, mic\.out – box\.in1$/)]),
+    );
+  });
+
   it('nothing where one side is open, or nothing goes from one to the other', () => {
     expect(bypass(boosted, 'mic')).toEqual([]);
     expect(bypass(boosted, 'ghost')).toEqual([]);
