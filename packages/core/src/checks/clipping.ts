@@ -48,7 +48,7 @@ export const pads = (solved: Solved, strand: Strand): Fix[] =>
 export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] => {
   const gain = firstGain(solved, strand);
   const end = strand.stages[strand.stages.length - 1]!;
-  if (!gain || gain.value <= gain.control.minDb) return [];
+  if (!gain) return [];
   const { aim } = strand;
   const hasAim = strand.arrives && strand.sinkKind !== undefined && isDestination(strand.sinkKind);
   const change = Math.min(-worstDb - 1, hasAim ? missingDb(aim, end.typical, end.peak) : 0);

@@ -127,6 +127,8 @@ describe('one voice by two microphones, the ways written down by hand', () => {
     typical?: number;
     alone?: number;
     person?: string | null;
+    /** Both a quarter turned. */
+    isQuarter?: boolean;
   }
   const said = ({
     first = 1,
@@ -136,6 +138,7 @@ describe('one voice by two microphones, the ways written down by hand', () => {
     typical = -40,
     alone = -20,
     person = 'ann',
+    isQuarter = false,
   }: Ways) => {
     const graph = plainGraph(
       [
@@ -148,8 +151,8 @@ describe('one voice by two microphones, the ways written down by hand', () => {
       [
         { from: 'ann', to: 'c1', gain: 1 },
         { from: 'ann', to: 'c2', gain: 1, delayMs: lateMs },
-        { from: 'c1', to: 'mix', gain: first },
-        { from: by, to: 'second', gain: second },
+        { from: 'c1', to: 'mix', gain: first, ...(isQuarter ? { re: 0, im: first } : {}) },
+        { from: by, to: 'second', gain: second, ...(isQuarter ? { re: 0, im: second } : {}) },
         { from: 'second', to: 'mix', gain: 1 },
       ],
       ['ann'],
@@ -183,6 +186,10 @@ describe('one voice by two microphones, the ways written down by hand', () => {
     const weak = whereReads(-12, (second) => 20 * Math.log10(second), 0.2, 0.3);
     expect(said({ second: -weak })).toEqual([]);
     expect(said({ second: -(weak + 1e-9) })).toHaveLength(1);
+  });
+
+  it('by a quarter turn neither is the usual: the stronger is named', () => {
+    expect(said({ second: -0.5, isQuarter: true })[0]!.title).toMatch(/, and Mic one turns the sound over$/);
   });
 
   it('the right way up, or no second microphone: silent', () => {

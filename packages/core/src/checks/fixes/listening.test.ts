@@ -31,6 +31,25 @@ const tracksAfter = (rig: Rig, at = 0) =>
   after(rig, takes(rig, at).edit).apps[0]!.tracks.map(({ name, channel }) => `${name}: ${channel}`);
 const OF_SPARE = recorder('spare', [1]);
 
+describe('as loud on two channels', () => {
+  it('the first of them is taken', () => {
+    const mixed = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-podcast', settings: { gain1: 45 } },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [5], 'main')] },
+      ],
+      leads: [
+        { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'], lengthM: 1 },
+      ],
+      people: people('ann'),
+      placements: [seat('ann', 'mic', 0.05)],
+    });
+    expect(labels(takeIt(solve(mixed), 'ann'))[0]).toMatch(/ take channel 1$/);
+  });
+});
+
 describe('a recorder on the right stream', () => {
   it('moves a track that has nothing', () => {
     const rig = desk([recorder('box', [1])]);

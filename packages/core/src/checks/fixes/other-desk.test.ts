@@ -44,6 +44,20 @@ it('every desk and interface of the catalogue but its own, the smallest first', 
   expect(sockets).toEqual([...sockets].sort((a, b) => a - b));
 });
 
+it('none that no computer can be plugged into, though nothing is', () => {
+  const alone = rigOf({
+    devices: [MIC, { id: 'box', model: 'interface-2', name: 'Box', settings: { gain1: 44 } }],
+    leads: [VOICE],
+    ...voice,
+  });
+  const models = offered(alone).flatMap(({ swap }) => {
+    const fix = swap();
+    return fix ? [lookup(after(alone, fix.edit)).modelOf('box')!] : [];
+  });
+  expect(models.length).toBeGreaterThan(3);
+  for (const { ports } of models) expect(ports.some(({ usb }) => usb?.role === 'device')).toBe(true);
+});
+
 it('nothing is put in the place of what is no desk: a microphone, a computer, headphones', () => {
   const rig = rigOf({
     devices: [

@@ -1,3 +1,4 @@
+import { usbGives } from '../../host';
 import { solve } from '../../offers';
 import type { Rig } from '../../rig';
 import { after, rigOf, wiring, type Rows } from '../../rig/testing';
@@ -70,6 +71,23 @@ describe('shorter leads', () => {
     expect(fix!.label).toMatch(/^Use a \S+ m lead and move the gear closer$/);
   });
 
+  it('what cannot be shorter is not named among what is', () => {
+    const chain = rigOf({
+      devices: [
+        { id: 'pc', model: 'laptop-c', name: 'PC' },
+        { id: 'desk', model: 'mixer-4-usb' },
+      ],
+      leads: [
+        { id: 'far', kind: 'usb-c-a', ends: ['pc.usb1', null], lengthM: 0.5 },
+        { id: 'mid', kind: 'usb-extension', ends: ['far/1', null], lengthM: 1 },
+        { id: 'usb', kind: 'usb-a-b', ends: ['mid/1', 'desk.usb'], lengthM: 1 },
+      ],
+    });
+    const [fix] = fixes(chain, 2.2);
+    expect(fix!.label).toBe('Use a 0.1 m lead and move the gear closer');
+    expect(lengths(chain, fix!)).toEqual({ far: 0.1, mid: 1, usb: 1 });
+  });
+
   it('just as long as is allowed is short enough', () => {
     const [fix] = fixes(ONE(7), 5);
     const { usb } = lengths(ONE(7), fix!);
@@ -138,6 +156,13 @@ describe('another socket of the computer', () => {
     const all = fixes(ONE(2));
     expect(all.map(({ label }) => label)).toEqual([expect.stringMatching(/^Plug .+ into USB-A 2 of PC$/)]);
     expect(wired(ONE(2), all[0]!)).toEqual(['usb: usb-a-b 2 m, pc.usb2 – desk.usb']);
+  });
+
+  it('one that gives just what is drawn', () => {
+    const { find } = solve(ONE(2));
+    const gives = usbGives(find, 'pc', find.port('pc', 'usb2')!);
+    expect(fixes(ONE(2), gives)).toHaveLength(1);
+    expect(fixes(ONE(2), gives + 1)).toEqual([]);
   });
 
   it('none that is taken, or gives less than is drawn', () => {
