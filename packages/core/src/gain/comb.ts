@@ -43,8 +43,8 @@ const TOGETHER_MS = 0.025;
 /** Whether two of the ways a sound came by are as strong and as far apart as combs need. Quick, before ways are followed. */
 const mayComb = (heard: Heard, leastDb: Db): boolean => {
   if (!('taps' in heard)) return true;
-  const sizes = heard.taps.map(({ re, im }) => Math.hypot(re, im)).sort((a, b) => b - a);
-  return sizes.length > 1 && sizes[1]! >= sizes[0]! * ratioFromDb(leastDb);
+  const [first, second] = heard.taps.map(({ re, im }) => Math.hypot(re, im)).sort((a, b) => b - a);
+  return first !== undefined && second !== undefined && second >= first * ratioFromDb(leastDb);
 };
 
 /** A second way this much weaker is not noticed: a ripple of 2 dB. Common practice, no published source. */
