@@ -12,7 +12,7 @@ import { openDatabase } from './database/open-database';
 import { GuardedWorker, TooHeavy } from './documents/guarded-worker';
 import { makeLocks } from './passphrase';
 import { stopInOrder } from './stop';
-import { startTestServer, type TestServer } from './tests/server';
+import { shelfOf, startTestServer, type TestServer } from './tests/server';
 
 /** What a hostile client, a bad disk and a bad file can do: nothing but be told so. */
 
@@ -94,14 +94,7 @@ describe('what a client gets wrong', () => {
 describe('the shelf', () => {
   it('reads what was worked out at saving; a rig that cannot be read is one bad card with its cure', async () => {
     const server = await startTestServer({ seedDemo: true });
-    type Card = { id: string; revision: number; summary: unknown; trouble: unknown };
-    // What takes longer than the shelf waits comes later: on a busy machine it is asked again.
-    const shelf = async (): Promise<Card[]> => {
-      for (let tries = 0; ; tries += 1) {
-        const cards = (await request(server.http).get('/api/rigs').expect(200)).body as Card[];
-        if (tries === 20 || cards.every(({ summary, trouble }) => summary ?? trouble)) return cards;
-      }
-    };
+    const shelf = () => shelfOf(server);
     expect((await shelf()).every(({ summary }) => summary !== null)).toBe(true);
     const { id, revision } = (await shelf())[0]!;
     const sequelize = server.app.get(Sequelize);

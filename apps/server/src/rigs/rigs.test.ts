@@ -1,7 +1,7 @@
 import request from 'supertest';
 import { Sequelize } from 'sequelize';
 import { emptyRig, skerryLight, type Rig } from '@diaphon/core';
-import { startTestServer, type TestServer } from '../tests/server';
+import { shelfOf, startTestServer, type TestServer } from '../tests/server';
 import { RigsService } from './rigs.service';
 
 let server: TestServer;
@@ -36,8 +36,8 @@ describe('the shelf', () => {
 
   it('lists rigs newest first with what is found in them', async () => {
     const { id } = await create('Museum', skerryLight);
-    const { body } = await api().get('/api/rigs').expect(200);
-    expect(body[0]).toMatchObject({
+    const [museum] = await shelfOf(server);
+    expect(museum).toMatchObject({
       id,
       name: 'Museum',
       deletedAt: null,
@@ -48,7 +48,7 @@ describe('the shelf', () => {
         findings: { danger: 1, fault: 1 },
       },
     });
-    expect(body[0].summary.gravest).toContain('46 V');
+    expect(museum!.summary!.gravest).toContain('46 V');
   });
 
   it('copies under a name of its own', async () => {

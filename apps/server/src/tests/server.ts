@@ -1,7 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { RigOnShelf } from '@diaphon/api';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import request from 'supertest';
 import { createApp } from '../create-app';
 import type { Settings } from '../settings';
 
@@ -35,4 +37,12 @@ export const startTestServer = async (changes: Partial<Settings> = {}): Promise<
       if (!changes.dataFolder) rmSync(dataFolder, { recursive: true, force: true });
     },
   };
+};
+
+/** The shelf, once all of it is worked out: what takes longer than it waits comes later, and is asked for again. */
+export const shelfOf = async ({ http }: TestServer): Promise<RigOnShelf[]> => {
+  for (let tries = 0; ; tries += 1) {
+    const cards = (await request(http).get('/api/rigs').expect(200)).body as RigOnShelf[];
+    if (tries === 20 || cards.every(({ summary, trouble }) => summary ?? trouble)) return cards;
+  }
 };
