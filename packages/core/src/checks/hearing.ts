@@ -8,7 +8,8 @@ import { turnDownAlong } from './fixes/turn-down';
 /** What a week allows in less than this is danger at once, minutes. Common practice, no published source. */
 const AT_ONCE_MINUTES = 30;
 
-const minutesOf = (hours: number): number => Math.round(hours * 60);
+/** Whole minutes, rounded down: ears are given no half minute too much. */
+const minutesOf = (hours: number): number => Math.floor(hours * 60);
 const timeText = (hours: number): string =>
   minutesOf(hours) < 60 ? `${minutesOf(hours)} minutes` : `${figureText(hours, 1)} hours`;
 

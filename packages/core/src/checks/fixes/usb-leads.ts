@@ -30,7 +30,7 @@ export const shorten = (solved: Solved, link: UsbLink, limit: number): Fix[] => 
       over -= lead.lengthM - lengthM;
       return [{ lead, lengthM }];
     });
-  // Lengths are in whole centimetres.
+  // Nobody measures half a centimetre.
   if (round(over, 2) > 0) return [];
   const label =
     edits.length === 1 ? `Use a ${edits[0]!.lengthM} m lead and move the gear closer` : 'Use shorter leads';
