@@ -17,7 +17,7 @@ const isWhole = async (page: Page, name: string) =>
     expect(shown!.y).toBeGreaterThanOrEqual(chart!.y + 40);
     expect(shown!.x + shown!.width).toBeLessThanOrEqual(chart!.x + chart!.width);
     expect(shown!.y + shown!.height).toBeLessThanOrEqual(chart!.y + chart!.height);
-  }).toPass({ timeout: 5000 });
+  }).toPass({ timeout: 25_000 });
 
 const add = async (page: Page, words: string) => {
   await page.getByRole('button', { name: 'Add a device' }).click();
