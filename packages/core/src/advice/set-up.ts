@@ -1,7 +1,7 @@
 import { maxBy } from 'es-toolkit';
 import { controlOf, deskControlId, modelById } from '../catalogue';
 import { isReallyHeard } from '../gain';
-import { makeBench, mended, solveRig, type Bench } from '../offers';
+import { makeBench, makeEngineMemory, mended, solveRig, type Bench, type EngineMemory } from '../offers';
 import { applyEdit, lookup, putApp, setControl, type App, type Rig } from '../rig';
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
 import { reasonsForXlr } from './connection';
@@ -49,8 +49,8 @@ const listening = (rig: Rig, computer: string, app: AppRow, desk: string, offer:
 };
 
 /** How well a program hears by a stream: nothing of its own back, then as many voices and far ends as there are. */
-const worth = (rig: Rig, id: string): number => {
-  const { arrivals, findings, sinks: all } = solveRig(rig);
+const worth = (rig: Rig, id: string, memory: EngineMemory): number => {
+  const { arrivals, findings, sinks: all } = solveRig(rig, memory);
   const sinks = new Set(all.filter(({ app }) => app === id).map(({ node }) => node));
   const sources = new Set(
     arrivals
@@ -63,11 +63,17 @@ const worth = (rig: Rig, id: string): number => {
 };
 
 /** Lets a program of a computer listen to the stream of a desk by which it hears most, and never itself. */
-const listenBest = (bench: Bench, computer: string, app: AppRow, desk: string): void => {
+const listenBest = (
+  bench: Bench,
+  computer: string,
+  app: AppRow,
+  desk: string,
+  memory: EngineMemory,
+): void => {
   const rig = bench.rig();
   const tried = streamOffers(rig, desk).map((offer) => ({
     offer,
-    worth: worth(listening(rig, computer, app, desk, offer), app.id),
+    worth: worth(listening(rig, computer, app, desk, offer), app.id, memory),
   }));
   const best = maxBy(tried, (one) => one.worth);
   for (const [control, value] of Object.entries(best?.offer.settings ?? {})) bench.set(desk, control, value);
@@ -111,7 +117,7 @@ const headphonesForAll = (answers: Answers, bench: Bench, desk: string, model: s
 
 const INSTRUMENT_LEAD_M = 3;
 
-const deskRig = (answers: Answers, bench: Bench): void => {
+const deskRig = (answers: Answers, bench: Bench, memory: EngineMemory): void => {
   const { model } = chooseDesk(answers);
   const computer = computerFor(answers);
   const desk = bench.add(model, 'Desk', 'Desk');
@@ -188,19 +194,22 @@ const deskRig = (answers: Answers, bench: Bench): void => {
     if (isApart) bench.join({ device: desk, port: second.id }, { device: host, port: hostPort(computer) }, 2);
     const output = choice(isApart ? ofSecond : back);
     const call: AppRow = { id: 'call', name: 'Call', kind: 'call', input: null, output, tracks: [] };
-    listenBest(bench, host, call, desk);
+    listenBest(bench, host, call, desk, memory);
   }
-  if (answers.streams) listenBest(bench, device, encoder, desk);
+  if (answers.streams) listenBest(bench, device, encoder, desk, memory);
 };
 
 /** The rig these answers lead to, wired with the best leads, nothing turned yet. */
-export const layOut = (answers: Answers): Rig => {
+export const layOut = (answers: Answers, memory: EngineMemory = makeEngineMemory()): Rig => {
   const bench = makeBench('My new studio');
   if (reasonsForXlr(answers).length === 0) usbRig(answers, bench);
-  else deskRig(answers, bench);
+  else deskRig(answers, bench, memory);
   if (answers.camera !== 'none') bench.add('camera', 'Camera', 'Desk');
   return bench.rig();
 };
 
 /** The same with every gain set for these voices, and mended where that is not enough. */
-export const setUp = (answers: Answers): Rig => mended(layOut(answers));
+export const setUp = (answers: Answers): Rig => {
+  const memory = makeEngineMemory();
+  return mended(layOut(answers, memory), memory);
+};

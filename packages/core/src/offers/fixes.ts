@@ -1,6 +1,7 @@
 import { range } from 'es-toolkit';
 import { runChecks, runEveryCheck, type Finding, type Fix } from '../checks';
 import { combineEdits, deepEqual, tryEdit, type Rig } from '../rig';
+import { firstOf } from './first-of';
 import { gravityOf, inOrderTried, type OfferedFix } from './fix-order';
 import { finish, type Steps } from './steps';
 import { turnsOnly } from './turns';
@@ -83,14 +84,14 @@ const withNewcomersTurned = (rig: Rig, fix: Fix, memory: EngineMemory): Fix => {
     const edit = combineEdits(fix.label, fix.edit, ...turns.map((turn) => turn.edit));
     const tried = tryEdit(rig, edit);
     if (!tried.ok) return fix;
-    const next = runChecks(solve(tried.rig, memory))
-      .flatMap(({ propose }) => propose())
-      .find(
+    const next = firstOf(runChecks(solve(tried.rig, memory)), ({ propose }) =>
+      propose().find(
         (one) =>
           turnsOnly(one) &&
           one.edit.steps.every(({ id }) => newcomers.has(id)) &&
           !turns.some(({ label }) => label === one.label),
-      );
+      ),
+    );
     if (!next) return { ...fix, edit };
     turns.push(next);
   }

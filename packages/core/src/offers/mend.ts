@@ -1,6 +1,7 @@
 import { range } from 'es-toolkit';
 import { runChecks } from '../checks';
 import { applyEdit, type Rig } from '../rig';
+import { firstOf } from './first-of';
 import { fixesFor } from './fixes';
 import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
 import { turnsOnly } from './turns';
@@ -18,9 +19,11 @@ export const tuned = (start: Rig, memory: EngineMemory = makeEngineMemory()): Ri
   let rig = start;
   const tried = new Set<string>();
   for (const _round of range(MOST_ROUNDS)) {
-    const fix = runChecks(solve(rig, memory))
-      .flatMap(({ id, propose }) => propose().map((one) => ({ ...one, key: `${id} ${one.label}` })))
-      .find((one) => turnsOnly(one) && !tried.has(one.key));
+    const fix = firstOf(runChecks(solve(rig, memory)), ({ id, propose }) =>
+      propose()
+        .map((one) => ({ ...one, key: `${id} ${one.label}` }))
+        .find((one) => turnsOnly(one) && !tried.has(one.key)),
+    );
     if (!fix) return rig;
     tried.add(fix.key);
     rig = applyEdit(rig, fix.edit).rig;
@@ -32,19 +35,15 @@ export const tuned = (start: Rig, memory: EngineMemory = makeEngineMemory()): Ri
  * The same, and what is still dangerous or at fault is mended with gear as the first fix says: boosters, DI boxes, pads. A
  * caution is mended so only where that brings nothing else.
  */
-export const mended = (start: Rig): Rig => {
-  const memory = makeEngineMemory();
+export const mended = (start: Rig, memory: EngineMemory = makeEngineMemory()): Rig => {
   let rig = tuned(start, memory);
   for (const _round of range(MOST_ROUNDS)) {
-    const fix = runChecks(solve(rig, memory))
-      .filter(({ severity }) => severity !== 'advice')
-      .map(({ id, severity }) =>
-        fixesFor(rig, id, memory).find(
-          ({ preview, isLastResort }) =>
-            severity !== 'caution' || (preview.come.length === 0 && !isLastResort),
-        ),
-      )
-      .find((one) => one !== undefined);
+    const worse = runChecks(solve(rig, memory)).filter(({ severity }) => severity !== 'advice');
+    const fix = firstOf(worse, ({ id, severity }) =>
+      fixesFor(rig, id, memory).find(
+        ({ preview, isLastResort }) => severity !== 'caution' || (preview.come.length === 0 && !isLastResort),
+      ),
+    );
     if (!fix) return rig;
     rig = tuned(applyEdit(rig, fix.edit).rig, memory);
   }
