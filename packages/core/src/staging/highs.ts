@@ -5,7 +5,7 @@ import type { Optimum, Solver } from './linear';
 const MOST_SECONDS = 10;
 
 /** These are small: looking for lucky guesses first costs more than it saves. */
-const PLAIN = { mip_heuristic_effort: 0 } as const;
+const PLAIN = { mip_heuristic_effort: 0, mip_heuristic_run_feasibility_jump: false } as const;
 
 const NOTHING: Optimum = { isSolved: false, value: Infinity, bound: -Infinity, values: [] };
 
