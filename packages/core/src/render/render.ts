@@ -83,17 +83,29 @@ const factorsOf = (graph: FlowGraph, transfer: ReturnType<typeof makeTransfer>, 
 /** Whether an edge is the same at every frequency. */
 const isFlat = ({ kind, highPassHz }: FlowEdge): boolean => kind !== 'circuit' && highPassHz === undefined;
 
+/** Adds what comes by an edge that only makes it louder or quieter. */
+const addScaled = (to: Spectrum, from: Spectrum, by: number) => {
+  for (let line = 0; line < LINES; line += 1) {
+    to.re[line]! += from.re[line]! * by;
+    to.im[line]! += from.im[line]! * by;
+  }
+};
+
 /** Adds what comes by an edge. */
 const addThrough = (to: Spectrum, from: Spectrum, edge: FlowEdge, factors: Spectrum | undefined) => {
+  if (!factors && edge.delayMs === 0 && edge.im === 0) return addScaled(to, from, edge.re);
   // A delay turns each line by its part of a whole turn: told step by step, exact again every so often.
   const perLine = -2 * Math.PI * (RATE_HZ / ROUND_SAMPLES) * (edge.delayMs / 1000);
   const [cosStep, sinStep] = [Math.cos(perLine), Math.sin(perLine)];
   let [cos, sin] = [1, 0];
   for (let line = 0; line < LINES; line += 1) {
     if (line % 1024 === 0) [cos, sin] = [Math.cos(perLine * line), Math.sin(perLine * line)];
-    const [fRe, fIm] = factors ? [factors.re[line]!, factors.im[line]!] : [edge.re, edge.im];
-    const [re, im] = [fRe * cos - fIm * sin, fRe * sin + fIm * cos];
-    const [x, y] = [from.re[line]!, from.im[line]!];
+    const fRe = factors ? factors.re[line]! : edge.re;
+    const fIm = factors ? factors.im[line]! : edge.im;
+    const re = fRe * cos - fIm * sin;
+    const im = fRe * sin + fIm * cos;
+    const x = from.re[line]!;
+    const y = from.im[line]!;
     to.re[line]! += x * re - y * im;
     to.im[line]! += x * im + y * re;
     const next = cos * cosStep - sin * sinStep;
@@ -114,11 +126,7 @@ const withoutDynamics = (edge: FlowEdge): FlowEdge => {
 const addFollowed = (to: Spectrum, from: Spectrum, edge: FlowEdge, factors: Spectrum | undefined) => {
   const ahead = emptySpectrum();
   addThrough(ahead, from, edge, factors);
-  const behind = toSpectrum(follow(toSound(ahead), edge.dynamics!));
-  for (let line = 0; line < LINES; line += 1) {
-    to.re[line]! += behind.re[line]!;
-    to.im[line]! += behind.im[line]!;
-  }
+  addScaled(to, toSpectrum(follow(toSound(ahead), edge.dynamics!)), 1);
 };
 
 /** White noise from 20 Hz to 20 kHz of a level. */
@@ -293,13 +301,6 @@ const takenOutAt = ({ graph, heard }: Solved, place: string): TakenOut => {
     else if (db > 0) taken.weaker.push({ node: source.node, db });
   }
   return taken;
-};
-
-const addScaled = (to: Spectrum, from: Spectrum, by: number) => {
-  for (let line = 0; line < LINES; line += 1) {
-    to.re[line]! += from.re[line]! * by;
-    to.im[line]! += from.im[line]! * by;
-  }
 };
 
 /** Renders what is heard at a place, behind what a call takes out of it. @throws Error where there is no such place */
