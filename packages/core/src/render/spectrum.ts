@@ -1,3 +1,4 @@
+import { once } from 'es-toolkit';
 import FFT from 'fft.js';
 import { RATE_HZ, ROUND_SAMPLES } from './round';
 
@@ -18,12 +19,13 @@ export const hertzOf = (line: number): number => (line * RATE_HZ) / ROUND_SAMPLE
 
 export const emptySpectrum = (): Spectrum => ({ re: new Float64Array(LINES), im: new Float64Array(LINES) });
 
-const fft = new FFT(ROUND_SAMPLES);
+/** Its tables take 30 ms and six megabytes: only where something is heard. */
+const fft = once(() => new FFT(ROUND_SAMPLES));
 
 /** A round as its frequencies. */
 export const toSpectrum = (sound: Sound): Spectrum => {
   const out = new Float64Array(2 * ROUND_SAMPLES);
-  fft.realTransform(out, sound);
+  fft().realTransform(out, sound);
   const spectrum = emptySpectrum();
   for (let line = 0; line < LINES; line += 1) {
     spectrum.re[line] = out[2 * line]!;
@@ -47,7 +49,7 @@ export const toSound = ({ re, im }: Spectrum): Sound => {
     given[ROUND_SAMPLES - line] = re[line]! + im[line]!;
   }
   const out = new Float64Array(2 * ROUND_SAMPLES);
-  fft.realTransform(out, given);
+  fft().realTransform(out, given);
   const sound = new Float64Array(ROUND_SAMPLES);
   sound[0] = out[0]! / ROUND_SAMPLES;
   sound[half] = out[2 * half]! / ROUND_SAMPLES;
