@@ -76,6 +76,48 @@ describe('an interface in place of a socket that cannot feed', () => {
     expect(wiring(then)).toContain('guest-run: xlr 1 m, guest.out – other.in1');
   });
 
+  describe('where the box hangs on a hub', () => {
+    const onHub = (more: Partial<Rows> = {}): Rig =>
+      rigOf({
+        devices: [
+          MIC,
+          { id: 'laptop', model: 'laptop-c', apps: [listening('box', 'usb')] },
+          { id: 'box', model: 'adapter-xlr-usb' },
+          { id: 'hub', model: 'hub-powered' },
+          ...(more.devices ?? []),
+        ],
+        leads: [
+          { id: 'run', kind: 'xlr', ends: ['mic.out', 'box.in1'] },
+          { id: 'usb', kind: 'usb-a-b', ends: ['hub.down1', 'box.usb'] },
+          { id: 'up', kind: 'usb-c-b', ends: ['laptop.usb1', 'hub.up'] },
+          ...(more.leads ?? []),
+        ],
+      });
+    const OTHER = {
+      devices: [{ id: 'other', model: 'interface-2' }],
+      leads: [{ id: 'other-usb', kind: 'usb-c-b', ends: ['laptop.usb2', 'other.usb'] as [string, string] }],
+    };
+
+    it('into a socket of the computer that is free', () => {
+      const then = pressed(onHub());
+      expect(wiring(then)).toEqual([
+        'lead-usb-c-c: usb-c-c 1 m, interface-1.usb – laptop.usb2',
+        'lead-xlr: xlr 1 m, mic.out – interface-1.in1',
+        'up: usb-c-b 1 m, laptop.usb1 – hub.up',
+      ]);
+      expect(appsOf(then)[0]!.input).toEqual({ device: 'interface-1', stream: 'usb-in' });
+    });
+
+    it('into the hub where the computer has none', () => {
+      expect(wiring(pressed(onHub(OTHER)))).toEqual([
+        'lead-usb-a-c: usb-a-c 1 m, hub.down1 – interface-1.usb',
+        'lead-xlr: xlr 1 m, mic.out – interface-1.in1',
+        'other-usb: usb-c-b 1 m, laptop.usb2 – other.usb',
+        'up: usb-c-b 1 m, laptop.usb1 – hub.up',
+      ]);
+    });
+  });
+
   it('a microphone that needs no supply gets none', () => {
     const rig = desk({
       devices: [{ id: 'plain', model: 'mic-dynamic-hand' }],
@@ -129,25 +171,19 @@ describe('an interface in place of a socket that cannot feed', () => {
       }),
     ],
     [
-      'the box hangs on a hub',
+      'no socket of the computer is free',
       desk({
         devices: [
-          { id: 'box', model: 'adapter-xlr-usb' },
-          { id: 'hub', model: 'hub-powered' },
+          { id: 'one', model: 'interface-2' },
+          { id: 'two', model: 'interface-2' },
         ],
         leads: [
-          { id: 'run', kind: 'xlr', ends: ['mic.out', 'box.in1'] },
-          { id: 'usb', kind: 'usb-a-b', ends: ['hub.down1', 'box.usb'] },
-          { id: 'up', kind: 'usb-c-b', ends: ['laptop.usb1', 'hub.up'] },
+          { id: 'run', kind: 'xlr-mini', ends: ['mic.out', 'laptop.jack'] },
+          { id: 'usb-one', kind: 'usb-c-b', ends: ['laptop.usb1', 'one.usb'] },
+          { id: 'usb-two', kind: 'usb-c-b', ends: ['laptop.usb2', 'two.usb'] },
         ],
       }),
     ],
-    [
-      'no socket of the computer is free',
-      byBox('dongle-c', 'mic', {
-        devices: [{ id: 'hub', model: 'hub-powered' }],
-        leads: [{ id: 'up', kind: 'usb-c-b', ends: ['laptop.usb2', 'hub.up'] }],
-      }),
-    ],
+    ['the box has more sockets than the microphone’s', byBox('dongle-c', 'mic')],
   ])('nothing where %s', (_why, rig) => expect(offered(rig)).toEqual([]));
 });

@@ -27,16 +27,6 @@ const wayFrom = (rig: Rig, device: string, port: string) => {
   return far && { leads, to: far.device };
 };
 
-/** The computer a device is one of, or hangs on. */
-const computerOf = (rig: Rig, device: string): string | undefined => {
-  const find = lookup(rig);
-  const model = find.modelOf(device);
-  if (model?.kind === 'computer') return device;
-  const usb = model?.ports.find((port) => port.usb?.role === 'device');
-  const way = usb && wayFrom(rig, device, usb.id);
-  return way && find.modelOf(way.to)?.kind === 'computer' ? way.to : undefined;
-};
-
 /** A converter for one microphone has nothing left to do once an interface takes its place. */
 const isForOne = ({ ports }: DeviceModel): boolean => ports.filter(({ usb }) => !usb).length === 1;
 
@@ -44,25 +34,27 @@ const isForOne = ({ ports }: DeviceModel): boolean => ports.filter(({ usb }) => 
  * What to buy where a computer's own socket, or an adapter at it, cannot feed a microphone: an interface with phantom, in
  * between, switched on and listened to.
  */
-export const useInterface = ({ rig, find }: Solved, microphone: string): Fix[] => {
+export const useInterface = ({ rig, find, usb }: Solved, microphone: string): Fix[] => {
   const out = find.modelOf(microphone)?.ports.find(({ side }) => side === 'out')?.id ?? '';
   const way = wayFrom(rig, microphone, out);
-  const computer = way && computerOf(rig, way.to);
+  const hostOf = (device: string) => usb.hostsOf.get(device)?.[0]?.computer;
+  const isComputer = way && find.modelOf(way.to)?.kind === 'computer';
+  const computer = way && (isComputer ? way.to : hostOf(way.to));
   const [model] = fedInterfaces();
   if (!way || !computer || !model) return [];
   // A desk of several inputs is listened to for its other voices too: nothing may be taken from it.
   if (way.to !== computer && !isForOne(find.modelOf(way.to)!)) return [];
+  const id = freeId(rig, model.id);
   const feed = model.elements.find((element) => element.kind === 'feed' && element.standard === 'P48');
   const socket = feed?.kind === 'feed' ? portOfPin(feed.legs[0]!) : '';
   const stream = model.streams.find(({ direction }) => direction === 'to-computer')?.id ?? '';
-  const usb = model.ports.find((port) => port.usb?.role === 'device')!.id;
+  const plug = { device: id, port: model.ports.find((port) => port.usb?.role === 'device')!.id };
   const edits: Edit[] = [];
   let now = rig;
   const apply = (edit: Edit) => {
     edits.push(edit);
     now = after(now, edit);
   };
-  const id = freeId(rig, model.id);
   const { lengthM } = way.leads[0]!;
   const listeners = rig.apps.filter(({ input }) => input && 'device' in input && input.device === way.to);
   for (const lead of way.leads) apply(removeLead(now, lead.id));
@@ -79,10 +71,14 @@ export const useInterface = ({ rig, find }: Solved, microphone: string): Fix[] =
   const turned = on && turnFeed(now, on, true);
   if (turned) apply(turned);
   const lead = bestLead(now, ...ends) ?? matingLeads(now, ...ends)[0];
-  const chain = chainsToComputers(now, { device: id, port: usb }).find(({ to }) => to.device === computer);
+  // Into the computer itself, or else a hub that hangs on it.
+  const chains = chainsToComputers(now, plug);
+  const chain =
+    chains.find(({ to }) => to.device === computer) ??
+    chains.find(({ to }) => hostOf(to.device) === computer);
   if (!lead || !chain) return [];
   apply(connect(now, lead.kind, ordered(lead.flipped, ...ends), lengthM));
-  apply(layChain(now, { device: id, port: usb }, chain.to, chain.chain));
+  apply(layChain(now, plug, chain.to, chain.chain));
   for (const app of listeners) {
     const tracks = app.tracks.map((track, index) => (index === 0 ? { ...track, channel: 1 } : track));
     apply(putApp(now, { ...app, input: { device: id, stream }, tracks }));
