@@ -4,14 +4,10 @@ import { DEFAULT_LISTENING_HOURS } from '../rig';
 import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
 import { turnDownAlong } from './fixes/turn-down';
+import { hoursText } from './hours-text';
 
-/** What a week allows in less than this is danger at once, minutes. Common practice, no published source. */
+/** What a week allows in less whole minutes than this is danger at once. Common practice, no published source. */
 const AT_ONCE_MINUTES = 30;
-
-/** Whole minutes, rounded down: ears are given no half minute too much. */
-const minutesOf = (hours: number): number => Math.floor(hours * 60);
-const timeText = (hours: number): string =>
-  minutesOf(hours) < 60 ? `${minutesOf(hours)} minutes` : `${figureText(hours, 1)} hours`;
 
 /** Headphones and loudspeakers so loud that they hurt before the week is over. */
 export const hearing: Check = (solved) => {
@@ -39,9 +35,9 @@ export const hearing: Check = (solved) => {
     return [
       finding({
         code: 'hearing',
-        severity: minutesOf(safe) < AT_ONCE_MINUTES ? 'danger' : 'caution',
-        title: `${name}: ${figureText(dba, 0)} dB(A) at the ear, safe for ${timeText(safe)} a week`,
-        why: `At that level a week’s allowance for ears is used up in ${timeText(safe)}; at ${figureText(best, 0)} dB(A) it lasts the ${figureText(hours, 0)} hours that are listened here. Turn down before anyone puts them on, and up from there. What ears have lost does not come back; whoever hears ringing afterwards should see a doctor.`,
+        severity: Math.floor(safe * 60) < AT_ONCE_MINUTES ? 'danger' : 'caution',
+        title: `${name}: ${figureText(dba, 0)} dB(A) at the ear, safe for ${hoursText(safe)} a week`,
+        why: `At that level a week’s allowance for ears is used up in ${hoursText(safe)}; at ${figureText(best, 0)} dB(A) it lasts the ${figureText(hours, 0)} hours that are listened here. Turn down before anyone puts them on, and up from there. What ears have lost does not come back; whoever hears ringing afterwards should see a doctor.`,
         places: [{ device: sink.device }],
         figures: [
           {
