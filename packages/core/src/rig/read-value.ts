@@ -40,9 +40,8 @@ const isSmall = (value: unknown): boolean => {
 
 /** What a schema finds wrong with a value, the deepest reasons first, twenty at most. */
 export const schemaProblems = ({ schema, thorough, quick }: Interpreted, value: unknown): Problem[] => {
-  const first = quick.validate(value);
-  if (first.valid) return [];
-  const { errors } = isSmall(value) ? thorough.validate(value) : first;
+  const { valid, errors } = (isSmall(value) ? thorough : quick).validate(value);
+  if (valid) return [];
   const deepest = errors.filter(
     (error) =>
       !['properties', 'items', 'anyOf', 'allOf', 'if', 'propertyNames', 'false'].includes(error.keyword),
