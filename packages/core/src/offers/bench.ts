@@ -1,5 +1,5 @@
 import { portOfPin, modelById, type ControlValue, type DeviceModel, type SignalKind } from '../catalogue';
-import { bestLead, matingLeads, type PortRef } from '../checks';
+import { matingLeads, someLead, type PortRef } from '../checks';
 import {
   addDevice,
   applyEdit,
@@ -69,8 +69,7 @@ export const makeBench = (name: string): Bench => {
         );
       if (input?.when) apply(setControl(rig, device, input.when.control, input.when.is));
     },
-    // A supply that is still off makes every lead look poor: the first that goes in, then, as the catalogue lists them.
-    join: (a, b, lengthM) => plug(a, b, lengthM, bestLead(rig, a, b) ?? matingLeads(rig, a, b)[0]),
+    join: (a, b, lengthM) => plug(a, b, lengthM, someLead(rig, a, b)),
     joinPlainly: (a, b, lengthM) =>
       plug(
         a,

@@ -26,18 +26,10 @@ import {
 import type { Fix } from '../finding';
 import { feedOfPort } from './feeds';
 import { lastLegs, ordered, socketsOf, withArticle } from './rewire';
-import { after, bestFew, bestLead, deviceBehind, matingLeads, subRig, type Plug } from './trial';
+import { after, bestFew, bestLead, deviceBehind, matingLeads, someLead, subRig } from './trial';
 import { reach, scoreOf } from './reach';
 
 /** Fixes that put a device or a piece in between, or take it out. Each returns nothing when it cannot be done. */
-
-/** The lead that does it best between two sockets of a rig; where none does it well, the one there was, or the first that goes in. */
-const someLead = (rig: Rig, from: Plug, to: Plug, was?: string) => {
-  const best = bestLead(rig, from, to);
-  if (best) return best;
-  const mating = matingLeads(rig, from, to);
-  return mating.find(({ kind }) => kind.id === was) ?? mating[0];
-};
 
 /** Puts a booster behind a microphone: short lead in, the old lead out; switches phantom on where it is needed. */
 export const insertBooster = (
@@ -159,7 +151,7 @@ const insertIn = (
       { device: id, port: boxOut!.id },
     ];
     const first = someLead(placed, from, into);
-    const second = someLead(placed, outOf, to, lead.kind);
+    const second = someLead(placed, outOf, to);
     if (!first || !second) return [];
     const edit = combineEdits(
       label,

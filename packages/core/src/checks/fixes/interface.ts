@@ -17,7 +17,7 @@ import type { Fix, Solved } from '../finding';
 import { chainsToComputers, layChain } from './adapter-chain';
 import { feedOfPort, turnFeed } from './feeds';
 import { ordered, withArticle } from './rewire';
-import { after, bestLead, matingLeads } from './trial';
+import { after, someLead } from './trial';
 
 /** The leads from a device's socket on, one plugged into the other, and the device they end at. */
 const wayFrom = (rig: Rig, device: string, port: string) => {
@@ -70,7 +70,7 @@ export const useInterface = ({ rig, find, usb }: Solved, microphone: string): Fi
   const on = isHungry ? feedOfPort(lookup(now), id, socket) : undefined;
   const turned = on && turnFeed(now, on, true);
   if (turned) apply(turned);
-  const lead = bestLead(now, ...ends) ?? matingLeads(now, ...ends)[0];
+  const lead = someLead(now, ...ends);
   // Into the computer itself, or else a hub that hangs on it.
   const chains = chainsToComputers(now, plug);
   const chain =

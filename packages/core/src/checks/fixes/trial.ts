@@ -127,6 +127,14 @@ export const bestLead = (
   return best && best.score > WORTH_IT_DB ? best : undefined;
 };
 
+/** The same; where a supply that is still off makes every lead look poor, the first that goes in, as the catalogue lists them. */
+export const someLead = (
+  rig: Rig,
+  from: Plug,
+  to: Plug,
+): ReturnType<typeof matingLeads>[number] | undefined =>
+  bestLead(rig, from, to) ?? matingLeads(rig, from, to)[0];
+
 /** The few of some ways that do best, the best first. */
 export const bestFew = (ways: readonly (Fix & { score: Db })[], most: number): Fix[] =>
   orderBy(ways, ['score'], ['desc'])
