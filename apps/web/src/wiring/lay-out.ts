@@ -5,8 +5,8 @@ import type { Layouter } from './layout.worker';
 
 let remote: Remote<Layouter> | undefined;
 
-/** Only what the layout looks at crosses to the worker: no device models. */
-const shapes = ({ boxes, lines }: ChartModel): ChartModel => ({
+/** Only what the layout looks at: no device models cross to the worker, or are kept. */
+export const shapes = ({ boxes, lines }: ChartModel): ChartModel => ({
   boxes: boxes.map(({ id, kind, place, width, height, ports }) => ({
     id,
     kind,

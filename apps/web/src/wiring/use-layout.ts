@@ -2,8 +2,9 @@ import type { Rig } from '@diaphon/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { chartModel, type ChartModel } from './chart-model';
 import { shutPlaces } from './chart-places';
-import { layOut } from './lay-out';
+import { layOut, shapes } from './lay-out';
 import type { ChartLayout } from './chart-layout';
+import { makeKeptCharts, type Standing } from './kept-charts';
 import type { Places } from './use-places';
 
 /** What the layout depends on: which boxes, how large, which lines. Turning a gain moves nothing. */
@@ -21,14 +22,13 @@ interface Laid {
   tidy: () => void;
 }
 
-interface Standing {
-  model: ChartModel;
-  layout: ChartLayout;
-  isGrouped: boolean;
-}
+const charts = makeKeptCharts();
 
-/** The chart's boxes and lines with their places; the old places stay until the new ones are worked out. */
-export const useLayout = (rig: Rig, places: Places): Laid => {
+/**
+ * The chart's boxes and lines with their places; the old places stay until the new ones are worked out.
+ * @param rigId what the chart is kept by from one visit to the next
+ */
+export const useLayout = (rig: Rig, rigId: string, places: Places): Laid => {
   const { isGrouped, shut } = places;
   const model = useMemo(() => {
     const whole = chartModel(rig);
@@ -43,13 +43,17 @@ export const useLayout = (rig: Rig, places: Places): Laid => {
   });
   useEffect(() => {
     let isCurrent = true;
-    const before = standing.current?.isGrouped === isGrouped ? standing.current : undefined;
-    layOut(model, isGrouped, before).then(
-      (layout) => {
-        if (!isCurrent) return;
-        standing.current = { model, layout, isGrouped };
-        setLaid({ layout, error: null });
-      },
+    const work = async () => {
+      const seen = standing.current?.isGrouped === isGrouped ? standing.current : undefined;
+      const before = seen ?? (await charts.of(rigId, isGrouped));
+      const isSame = before && shapeOf(before.model) === shape;
+      const layout = isSame ? before.layout : await layOut(model, isGrouped, before);
+      if (!isCurrent) return;
+      standing.current = { model, layout, isGrouped };
+      setLaid({ layout, error: null });
+      if (!isSame) await charts.keep(rigId, { model: shapes(model), layout, isGrouped });
+    };
+    work().catch(
       (error: unknown) =>
         isCurrent &&
         setLaid((old) => ({ ...old, error: error instanceof Error ? error.message : String(error) })),
@@ -58,10 +62,10 @@ export const useLayout = (rig: Rig, places: Places): Laid => {
       isCurrent = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the shape stands for the model
-  }, [shape, isGrouped, tidied]);
+  }, [shape, rigId, isGrouped, tidied]);
   const tidy = useCallback(() => {
     standing.current = null;
-    setTidied((times) => times + 1);
-  }, []);
+    void charts.drop(rigId, isGrouped).then(() => setTidied((times) => times + 1));
+  }, [rigId, isGrouped]);
   return { model, ...laid, tidy };
 };

@@ -69,6 +69,7 @@ const NODE_TYPES = {
 
 interface WiringChartProps {
   rig: Rig;
+  rigId: string;
   findings: Finding[];
   loops: GroundLoop[];
   places: Places;
@@ -107,8 +108,9 @@ const ChartTools = ({ onTidy }: { onTidy: () => void }) => {
 const NOTHING = { width: 0, height: 0 };
 
 const Chart = (props: WiringChartProps) => {
-  const { rig, findings, loops, places, onShut, selection, onSelect, onConnectFrom, onConnect } = props;
-  const { model, layout, error, tidy } = useLayout(rig, places);
+  const { rig, rigId, findings, loops, places, onShut, selection, onSelect, onConnectFrom, onConnect } =
+    props;
+  const { model, layout, error, tidy } = useLayout(rig, rigId, places);
   const severities = useMemo(() => severityByPlace(findings), [findings]);
   useChartView(model, layout, places, selection);
   const chart = useRef<HTMLDivElement>(null);

@@ -40,7 +40,7 @@ export const WiringView = () => {
   const [selection, select] = useSelection();
   const [places, changePlaces] = usePlaces();
   const shut = useCallback((names: Iterable<string>) => changePlaces({ shut: names }), [changePlaces]);
-  const { id: rigId } = useParams();
+  const { id: rigId = '' } = useParams();
   /** The sheet of devices is open: for one more, or for another in a device's place. */
   const [adding, setAdding] = useState<{ replacing?: string } | null>(null);
   const [isExporting, setIsExporting] = useState(false);
@@ -112,6 +112,7 @@ export const WiringView = () => {
           </p>
         ) : (
           <WiringChart
+            rigId={rigId}
             rig={rig}
             findings={findings ?? NONE}
             loops={loops ?? NONE}
@@ -164,7 +165,7 @@ export const WiringView = () => {
         )}
         {isNotes && <NotesDialog rig={rig} onClose={() => setIsNotes(false)} />}
         {isStock && <StockDialog rig={rig} onClose={() => setIsStock(false)} />}
-        {isExporting && <ExportDialog rig={rig} rigId={rigId ?? ''} onClose={() => setIsExporting(false)} />}
+        {isExporting && <ExportDialog rig={rig} rigId={rigId} onClose={() => setIsExporting(false)} />}
         {isLead && selection.lead && selection.open === 'pins' && (
           <PinViewDialog
             rig={rig}
