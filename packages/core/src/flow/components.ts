@@ -39,10 +39,7 @@ export const componentsOf = (
     stack.push(node);
     walk.push(node);
   };
-  const feedsItself = (node: number): boolean => {
-    for (let i = starts[node]!; i < starts[node + 1]!; i += 1) if (next[i] === node) return true;
-    return false;
-  };
+  const feedsItself = (node: number): boolean => next.slice(starts[node], starts[node + 1]).includes(node);
   const close = (root: number) => {
     const own: string[] = [];
     for (let node = UNSEEN; node !== root;) {
@@ -52,7 +49,7 @@ export const componentsOf = (
     }
     components.push({ nodes: own.reverse(), isLoop: own.length > 1 || feedsItself(root) });
   };
-  for (let root = 0; root < nodes.length; root += 1) {
+  for (const root of nodes.keys()) {
     if (index[root] !== UNSEEN) continue;
     enter(root);
     while (walk.length > 0) {

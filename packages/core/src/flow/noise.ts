@@ -121,7 +121,7 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
   ];
   const sum = ({ apart, shared }: Noise): number => {
     let all = apart;
-    if (shared.size > 0) for (const [fork, heard] of shared) all += left.get(fork)! * powerOf(heard);
+    for (const [fork, heard] of shared) all += left.get(fork)! * powerOf(heard);
     return all;
   };
   const arriving = (id: string, counts?: (edge: FlowEdge) => boolean): Noise => {

@@ -1,3 +1,5 @@
+import { inRange, range } from 'es-toolkit';
+import { sortedIndexOf } from 'es-toolkit/compat';
 import { dbFromRatio, type Db } from '../units';
 import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from './graph';
 
@@ -58,24 +60,12 @@ const scratchFor = ({ order, components }: FlowGraph): Scratch => {
   return made;
 };
 
-/** Where a place stands among those that are sorted by their rank; -1: nowhere. */
-const placeIn = (ranks: readonly number[], rank: number): number => {
-  let [low, high] = [0, ranks.length - 1];
-  while (low <= high) {
-    const middle = (low + high) >> 1;
-    if (ranks[middle] === rank) return middle;
-    if (ranks[middle]! < rank) low = middle + 1;
-    else high = middle - 1;
-  }
-  return -1;
-};
-
 /** The strongest single way from a place to each it reaches: the edge each mainly hears it by. */
 export const mainWay = (graph: FlowGraph, start: string): MainWay => {
   const { order, rank } = graph;
   const { best, by, begins, ends } = scratchFor(graph);
   const reached: number[] = [];
-  let last = -1;
+  let last = 0;
   const first = rank.get(start);
   const passes = (end: number, place: number): boolean => {
     for (let at = end; at !== first; at = rank.get(by[at]!.from)!) if (at === place) return true;
@@ -84,7 +74,6 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
   /** Hands on what a place hears; within a loop only to places of that loop, or only to others. */
   const relax = (at: number, isAllowed?: (to: number) => boolean, isLoop = false): boolean => {
     const here = best[at]!;
-    if (here === -Infinity) return false;
     let isBetter = false;
     for (const edge of edgesFrom(graph, order[at]!)) {
       const to = rank.get(edge.to)!;
@@ -94,7 +83,7 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       // A way passes no place twice, however much a loop would add.
       if (isLoop && passes(at, to)) continue;
       if (best[to] === -Infinity) reached.push(to);
-      if (to > last) last = to;
+      last = Math.max(last, to);
       best[to] = level;
       by[to] = edge;
       isBetter = true;
@@ -110,16 +99,17 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       const begin = begins[at]!;
       if (end === begin) {
         // Most places between its first and its last it does not come to.
+        // Stryker disable next-line UnaryOperator: what has not come is handed on to no avail
         if (best[at] !== -Infinity) relax(at);
         continue;
       }
-      const isInside = (to: number) => to >= begin && to < end;
-      for (let round = begin; round < end; round += 1) {
-        let isChanged = false;
-        for (let one = begin; one < end; one += 1) if (relax(one, isInside, true)) isChanged = true;
-        if (!isChanged) break;
+      const round = range(begin, end);
+      const isInside = (to: number) => inRange(to, begin, end);
+      for (const _time of round) {
+        const changes = round.filter((one) => relax(one, isInside, true));
+        if (changes.length === 0) break;
       }
-      for (let one = begin; one < end; one += 1) relax(one, (to) => !isInside(to));
+      for (const one of round) relax(one, (to) => !isInside(to));
       at = end - 1;
     }
   }
@@ -130,7 +120,7 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
     by[at] = undefined;
   }
   return {
-    edgeTo: (place) => edges[placeIn(found, rank.get(place)!)],
+    edgeTo: (place) => edges[sortedIndexOf(found, rank.get(place)!)],
     places: () => found.flatMap((at, n) => (edges[n] ? [order[at]!] : [])),
   };
 };
@@ -184,6 +174,7 @@ export const waysTo = (
     let steps = 0;
     const walk = (at: string, edges: FlowEdge[], on: Set<string>, re: number, im: number, lateMs: number) => {
       steps += 1;
+      // Stryker disable next-line EqualityOperator: where a search is given up is not told
       if (steps > MOST_STEPS || ways.length > MOST_WAYS * 4) return;
       if (at === end) {
         ways.push({ edges, gainDb: dbFromRatio(Math.hypot(re, im)), lateMs, re, im });
