@@ -9,8 +9,8 @@ import type { Places } from './use-places';
 
 /** How the whole chart is shown. */
 export const FIT = {
-  // Room for the buttons over the chart.
-  padding: { top: '56px', right: '20px', bottom: '20px', left: '20px' },
+  // Room for the buttons over the chart, above and below.
+  padding: { top: '56px', right: '20px', bottom: '48px', left: '20px' },
   maxZoom: 1.15,
 } as const;
 
