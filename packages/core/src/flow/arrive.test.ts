@@ -308,6 +308,24 @@ describe('hand cases', () => {
     expect(firstLateMs(heard)).toBe(1);
   });
 
+  it('two sounds that come late into one loop each get what it makes of them (½ round: 1/(1 − ¼), by hand)', () => {
+    const graph = plainGraph(
+      ['s', 't', 'a', 'b'],
+      [
+        { from: 's', to: 'a', gain: 1, delayMs: 1.3 },
+        { from: 't', to: 'b', gain: 1, delayMs: 2.7 },
+        { from: 'a', to: 'b', gain: 0.5 },
+        { from: 'b', to: 'a', gain: 0.5 },
+      ],
+      ['s', 't'],
+    );
+    const all = arriveEverywhere(graph, graph.sources);
+    const at = (place: string, source: number) => Math.sqrt(powerOf(all.get(place)!.get(source)!));
+    expect([at('a', 0), at('b', 0), at('a', 1), at('b', 1)].map((one) => one.toFixed(6))).toEqual(
+      [4 / 3, 2 / 3, 2 / 3, 4 / 3].map((one) => one.toFixed(6)),
+    );
+  });
+
   it('a loop says its gain, its delay and where it would ring (Barkhausen: a whole turn)', () => {
     const graph = plainGraph(
       ['a', 'b'],

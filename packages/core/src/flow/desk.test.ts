@@ -230,6 +230,61 @@ describe('a desk by hand', () => {
     ]);
   });
 
+  it('left and right of a pair are named, one place alone is not', () => {
+    const label = (id: string) => graphOf(rigWith(desk, {})).nodes.get(id)?.label;
+    const [left, right] = [...graphOf(rigWith(desk, {})).nodes.values()].filter(
+      ({ label: words }) => words.startsWith('player') && /, (left|right)$/.test(words),
+    );
+    expect([left!.label, right!.label]).toEqual([
+      'player behind its fader, left',
+      'player behind its fader, right',
+    ]);
+    expect([...graphOf(rigWith(desk, {})).nodes.values()].map((node) => node.label)).toContain(
+      'voice behind its fader',
+    );
+    expect(label('d:aux')).toBe('aux');
+  });
+
+  it('a way answers to what is switched there: a pan where there are two sides, what a gate does while it is on', () => {
+    const graph = graphOf(rigWith(desk, { [is.gate('voice')]: true, [is.send('aux', 'voice')]: 0 }));
+    const answers = (to: string) =>
+      edgesInto(graph, to)
+        .filter(({ from }) => from.includes('voice'))
+        .flatMap(({ controls }) => controls.map(({ control }) => control));
+    expect(answers('d:main-l')).toContain(is.pan('voice'));
+    expect(answers('d:aux')).not.toContain(is.pan('voice'));
+    const terms = [...graph.into.values()]
+      .flat()
+      .filter(({ from }) => from === 'd:voice')
+      .flatMap((edge) => edge.terms.map(({ because }) => 'control' in because && because.control));
+    expect(terms).toContain(is.gate('voice'));
+    expect(terms).not.toContain(is.compressor('voice'));
+  });
+
+  it('what a desk is built never to send is not there', () => {
+    const { streams: _streams, solo: _solo, ...rest } = stereoDesk;
+    const shut = model(
+      {
+        ...rest,
+        streams: [],
+        mixes: [
+          {
+            id: 'main',
+            label: 'Main',
+            to: ['main-l'],
+            tap: 'after-fader',
+            initial: 0,
+            sends: { voice: 'off' },
+          },
+        ],
+      },
+      ['voice', 'player-l', 'player-r', 'line-l', 'line-r', 'back-l', 'back-r'],
+      ['main-l'],
+    );
+    expect(heard(rigWith(shut, {}), 'voice', 'main-l')).toBeUndefined();
+    expect(heard(rigWith(shut, {}), 'player-l', 'main-l')).toBeDefined();
+  });
+
   it('what is off stands among the stopped ways, with the control that stops it', () => {
     const graph = graphOf(rigWith(desk, { [is.mute('voice')]: true }));
     const stop = graph.stopped.find(({ from }) => from === 'd:voice')!;
@@ -270,6 +325,23 @@ describe('direct monitoring', () => {
     const levels = ['one', 'two'].flatMap((source) => ['l', 'r'].map((side) => heard(rig, source, side)));
     expect(levels.map((level) => (level === undefined ? level : Math.round(level) + 0))).toEqual(expected);
   });
+});
+
+it('direct monitoring is of its own mix; one kind of it is no choice', () => {
+  const ears: Desk = {
+    strips: [strip('one'), strip('two')],
+    mixes: [
+      { id: 'monitor', label: 'Monitor', to: ['l', 'r'], tap: 'after-fader', initial: 0 },
+      { id: 'other', label: 'Other', to: ['o'], tap: 'after-fader', initial: 0 },
+    ],
+    streams: [],
+    direct: { mix: 'monitor', strips: ['one', 'two'], options: ['mono', 'off'] },
+  };
+  const level = (given: Desk, settings: Record<string, string>, place: string) =>
+    heard(rigWith(model(given, ['one', 'two'], ['l', 'r', 'o']), settings), 'two', place);
+  expect(level(ears, { [is.direct]: 'off' }, 'l')).toBeUndefined();
+  expect(level(ears, { [is.direct]: 'off' }, 'o')).toBeCloseTo(0, 6);
+  expect(level({ ...ears, direct: { ...ears.direct!, options: ['mono'] } }, {}, 'l')).toBeCloseTo(0, 6);
 });
 
 describe('a desk of 32 × 16', () => {

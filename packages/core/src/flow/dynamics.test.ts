@@ -93,6 +93,21 @@ describe('speech, which goes through thirty decibels', () => {
     expect(gateDb + peaksDb).toBeCloseTo((-50 + top - 0.25 + 40) * 2, 1);
   });
 
+  it('behind a gate that takes its whole range all through, a compressor hears that much less', () => {
+    // The gate, ten decibels and more over everything, takes 20; the compressor does as it would with speech 20 dB fainter.
+    const both = at({
+      gate: { ...gate, thresholdDbfs: 60, control: 'g' },
+      compressor: { ...compressor, control: 'c' },
+    });
+    const [behind, fainter] = [speechGain(both, 10), speechGain(squeezing, -10)];
+    expect(behind).toMatchObject({
+      gateDb: expect.closeTo(-20, 9),
+      compressorDb: expect.closeTo(fainter.compressorDb, 9),
+      peaksDb: expect.closeTo(fainter.peaksDb, 9),
+      slope: expect.closeTo(fainter.slope, 9),
+    });
+  });
+
   it('wholly under it only the make-up is left', () => {
     expect(speechGain(squeezing, -40)).toMatchObject({ gateDb: 0 });
     expect(speechGain(squeezing, -40).compressorDb).toBeCloseTo(6, 9);

@@ -1,6 +1,6 @@
 import { range } from 'es-toolkit';
 import type { Compressor, Gate } from '../catalogue';
-import { dbFromRatio, ratioFromDb, SPEECH_ENVELOPE_DB, type Db } from '../units';
+import { dbFromRatio, isNear, ratioFromDb, SPEECH_ENVELOPE_DB, type Db } from '../units';
 import { arriveEverywhere } from './arrive';
 import { upstreamOf } from './changes';
 import type { Term } from './law';
@@ -70,8 +70,8 @@ export interface SpeechGain {
   slope: number;
 }
 
-/** So much more, to see how much more comes out, dB. */
-const SLOPE_DB = 0.5;
+/** Half a decibel less and more: what one makes. */
+const HALF_DB = 0.5;
 
 /** What dynamics make of speech of a long-term level, dBFS. */
 export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
@@ -85,7 +85,7 @@ export const speechGain = (dynamics: Dynamics, level: Db): SpeechGain => {
     gateDb,
     compressorDb: wholeDb - gateDb,
     peaksDb: openDb + pressedDb - wholeDb,
-    slope: (behind(level + SLOPE_DB) - behind(level - SLOPE_DB)) / (2 * SLOPE_DB),
+    slope: behind(level + HALF_DB) - behind(level - HALF_DB),
   };
 };
 
@@ -143,7 +143,7 @@ const loudestAt = (
   return levels.length > 0 ? Math.max(...levels) : undefined;
 };
 
-/** Gains that move by less than this have settled, dB. */
+/** Gains that move by no more than this have settled, dB. */
 const SETTLED_DB = 0.01;
 /** A chain of as many settles one after the other; within a loop they come to rest in fewer. */
 const MOST_ROUNDS = 12;
@@ -178,7 +178,7 @@ export const settleDynamics = (graph: FlowGraph): FlowGraph => {
       const next = edge.dynamics
         ? settledAt(edge, edge.dynamics, level)
         : levelledAt(edge, edge.levelling!, level);
-      if (Math.abs(next.gainDb - edge.gainDb) > SETTLED_DB) isMoved = true;
+      if (!isNear(next.gainDb, edge.gainDb, SETTLED_DB)) isMoved = true;
       for (const list of [edgesFrom(graph, edge.from), edgesInto(graph, edge.to)])
         list[list.indexOf(edge)] = next;
       return next;

@@ -72,6 +72,21 @@ describe('what goes round, against (I − A)⁻¹ by ml-matrix', () => {
     loopSolver(['a'], [...graph.out.values()].flat())((edge) => edge, 1, given);
     expect(20 * Math.log10(given.re[0]!)).toBeCloseTo(200, 0);
   });
+
+  it('a quarter turn there and a quarter turn back is a loop of 0 dB as well', () => {
+    const graph = plainGraph(
+      ['a', 'b'],
+      [
+        { from: 'a', to: 'b', gain: 1, re: 0, im: 1 },
+        { from: 'b', to: 'a', gain: 1, re: 0, im: -1 },
+      ],
+    );
+    const given = { re: Float64Array.from([1, 0]), im: Float64Array.from([0, 0]) };
+    loopSolver(['a', 'b'], [...graph.out.values()].flat())((edge) => edge, 1, given);
+    // Up, not over: nothing grows by going round. b is a, a quarter turn ahead.
+    expect(20 * Math.log10(given.re[0]!)).toBeGreaterThan(180);
+    expect(given.im[1]! / given.re[0]!).toBeCloseTo(1, 6);
+  });
 });
 
 describe('the loops there are', () => {

@@ -129,8 +129,8 @@ export const loopSolver = (nodes: readonly string[], edges: readonly FlowEdge[])
       re: new Float64Array(cut.length * wide),
       im: new Float64Array(cut.length * wide),
     })) as [Columns, Columns];
-    for (let row = 0; row < cut.length; row += 1) {
-      for (let k = 0; k < cut.length; k += 1) {
+    for (const row of cut.keys()) {
+      for (const k of cut.keys()) {
         a.re[row * cut.length + k] = (row === k ? 1 : 0) - round.re[row * width + columns + k]!;
         a.im[row * cut.length + k] = -round.im[row * width + columns + k]!;
       }
@@ -140,7 +140,7 @@ export const loopSolver = (nodes: readonly string[], edges: readonly FlowEdge[])
       }
     }
     eliminate(cut.length, columns, a.re, a.im, x.re, x.im);
-    for (let node = 0; node < size; node += 1) {
+    for (const node of nodes.keys()) {
       const here = node * width;
       given.re.set(re.subarray(here, here + columns), node * columns);
       given.im.set(im.subarray(here, here + columns), node * columns);
@@ -182,6 +182,7 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
   const walk = (start: string, at: string, on: Set<string>, leading: ReadonlySet<string>) => {
     for (const edge of byFrom.get(at) ?? []) {
       steps += 1;
+      // Stryker disable next-line EqualityOperator: where a search is given up is not told
       if (steps > MOST_STEPS || found.length >= MOST_LOOPS) return;
       if (edge.to === start) {
         const whole = [...way, edge];
@@ -201,6 +202,7 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
     }
   };
   for (const id of component.nodes) {
+    // Stryker disable next-line EqualityOperator: by way of earlier ones a loop is met at its last place; its own is there anyway
     const isLater = (from: string) => rank.has(from) && rank.get(from)! > rank.get(id)!;
     const leading = reachable(id, (at) =>
       edgesInto(graph, at)
@@ -218,5 +220,6 @@ const ASKED_FOR_DB: Db = -40;
 /** Every way back to where it began, where any of it could be asked for. */
 export const loopsOf = (graph: FlowGraph): FlowLoop[] =>
   graph.components
+    // Stryker disable next-line EqualityOperator: no mean of logarithms is just that
     .filter((component) => component.isLoop && (weakRound(graph, component)?.againDb ?? 0) > ASKED_FOR_DB)
     .flatMap((component) => loopsIn(graph, component));

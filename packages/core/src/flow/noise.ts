@@ -53,7 +53,7 @@ const roundInLoop = (
 ): number[] => {
   const { nodes } = component;
   const solve = loopSolver(nodes, innerEdges(graph, component));
-  const born = nodes.map((_, at) => at).filter((at) => given[at]! > 0);
+  const born = nodes.map((_, at) => at).filter((at) => given[at]);
   const width = born.length;
   const powers = nodes.map(() => 0);
   for (const { hertz, share } of SPEECH_LINES) {
@@ -147,7 +147,7 @@ export const noiseIn = (graph: FlowGraph, kept?: NoiseKept): NoiseReading => {
   const leave = (id: string, noise: Noise) => {
     const total = sum(noise);
     if (total > 0) levels.set(id, 10 * Math.log10(total));
-    if (forks.has(id) && noise.apart > 0) {
+    if (forks.has(id) && noise.apart) {
       left.set(id, noise.apart);
       noise.shared = new Map([...noise.shared, [id, atItsStart()]]);
       noise.apart = 0;

@@ -33,3 +33,30 @@ describe('a resampler in a joined input', () => {
     expect(lateness(slow)[1]! - straight[1]!).toBeCloseTo(4, 9);
   });
 });
+
+it('what goes out by whoever follows is late by as much: music, and what is played back', () => {
+  const rig = joinedDesk(['mic-usb', 'mic-usb']);
+  const out = (resampled: boolean): Rig => {
+    const [one] = rig.joinedInputs;
+    const [follower] = one!.members.filter(({ device }) => device !== one!.clock);
+    const output = { joined: one!.id };
+    const [recorder] = rig.apps;
+    const player = { ...recorder!, id: 'music', kind: 'player' as const, input: null, output, tracks: [] };
+    return {
+      ...rig,
+      joinedInputs: [{ ...one!, outputs: [{ device: follower!.device, stream: 'usb-out', resampled }] }],
+      apps: [{ ...recorder!, output, monitorMs: 8 }, player],
+    };
+  };
+  const delays = (resampled: boolean) =>
+    [...solve(out(resampled), makeEngineMemory()).graph.out.values()]
+      .flat()
+      .filter(
+        ({ terms: [term] }) =>
+          term && 'words' in term.because && /^plays (back|into)/.test(term.because.words),
+      )
+      .map(({ delayMs }) => delayMs);
+  const [late, straight] = [delays(true), delays(false)];
+  expect(straight.length).toBeGreaterThan(3);
+  late.forEach((delayMs, at) => expect(delayMs - straight[at]!).toBeCloseTo(1, 9));
+});

@@ -2,14 +2,14 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openCircuit, solveCircuit, spiceDeck } from '../circuit';
+import { makeTransfer, openCircuit, solveCircuit, spiceDeck } from '../circuit';
 import { inputLegs } from '../circuit/placed';
 import { deskControlId } from '../catalogue';
 import { setControl, lookup, type Rig } from '../rig';
 import { after, rigOf, type Rows } from '../rig/testing';
 import { ordinaryDesks } from '../checks/desks.testing';
 import { solveRig } from '../offers';
-import { buildFlow, pointId, responseBetween, usbTree, waysBetween, type Response } from '.';
+import { buildFlow, factorAt, pointId, responseBetween, usbTree, waysBetween, type Response } from '.';
 import { plainGraph } from './graph.testing';
 
 const flowOf = (rig: Rig) => {
@@ -115,7 +115,8 @@ describe('ways that meet', () => {
         { from: 'a', to: 'b', gain: -1, delayMs: 300 },
       ],
     );
-    expect(responseBetween(NOTHING, graph, 'a', 'b')).toMatchObject({ isWhole: false });
+    const drawn = responseBetween(NOTHING, graph, 'a', 'b')!;
+    expect([drawn.isWhole, drawn.hertz.length]).toEqual([false, 2000]);
     expect(responseBetween(NOTHING, graph, 'b', 'a')).toBeUndefined();
   });
 
@@ -152,6 +153,14 @@ describe('a high-pass of a strip', () => {
     expect(readAt(response, 20) - readAt(response, 40)).toBeCloseTo(-12, 0);
     expect(edge.lowDb).toBeCloseTo(readAt(response, 20) - top, 1);
   });
+});
+
+it('an edge with a high-pass is turned by both: (0.6 + 0.8j) · (12 + 8√2·j)/17 an octave over its corner', () => {
+  const graph = plainGraph(['a', 'b'], [{ from: 'a', to: 'b', gain: 1, re: 0.6, im: 0.8, highPassHz: 100 }]);
+  const [edge] = graph.into.get('b')!;
+  const { re, im } = factorAt(graph, makeTransfer(NOTHING), edge!, 200);
+  expect(re).toBeCloseTo((0.6 * 12 - 0.8 * 8 * Math.SQRT2) / 17, 9);
+  expect(im).toBeCloseTo((0.6 * 8 * Math.SQRT2 + 0.8 * 12) / 17, 9);
 });
 
 describe('every voice of every ordinary desk', () => {

@@ -1,6 +1,6 @@
 import { makeTransfer, type Transfer } from '../circuit';
 import type { Lookup } from '../rig';
-import { dbFromRatio, type Db } from '../units';
+import { dbFromRatio, isNear, type Db } from '../units';
 import { edgesFrom, edgesInto, reachable, type FlowEdge, type FlowGraph } from './graph';
 import { highPassAt } from './high-pass';
 import { innerEdges, loopSolver } from './loop';
@@ -50,6 +50,7 @@ const refine = (
   [high, highDb]: [number, Db],
   take: (hertz: number, db: Db) => boolean,
 ): boolean => {
+  // Stryker disable next-line EqualityOperator: no two points are just so far apart
   if (high / low < NARROW) return true;
   const between = (share: number) => low * (high / low) ** share;
   const straight = (share: number) => lowDb + (highDb - lowDb) * share;
@@ -60,7 +61,7 @@ const refine = (
     [0.5, middleDb],
     [0.25, undefined],
     [0.75, undefined],
-  ].every(([share, db]) => Math.abs((db ?? at(between(share!))) - straight(share!)) <= CLOSE_DB);
+  ].every(([share, db]) => isNear(db ?? at(between(share!)), straight(share!), CLOSE_DB));
   if (isClose) return true;
   if (!take(middle, middleDb)) return false;
   return (

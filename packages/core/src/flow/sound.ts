@@ -1,4 +1,4 @@
-import { SPEECH_LINES, speechLikeness } from '../units';
+import { isNear, SPEECH_LINES, speechLikeness } from '../units';
 import type { FlowEdge } from './graph';
 
 /** One way a sound came: how late, with what amplitude against its start. */
@@ -69,7 +69,7 @@ export const edgeFactor = (edge: FlowEdge, hertz: number): { re: number; im: num
 const merged = (a: readonly Tap[], b: readonly Tap[]): Tap[] => {
   const taps = a.map((tap) => ({ ...tap }));
   for (const tap of b) {
-    const same = taps.find(({ lateMs }) => Math.abs(lateMs - tap.lateMs) < SAME_MS);
+    const same = taps.find(({ lateMs }) => isNear(lateMs, tap.lateMs, SAME_MS));
     if (same) {
       same.re += tap.re;
       same.im += tap.im;

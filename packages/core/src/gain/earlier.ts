@@ -110,9 +110,11 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
       const better = (count: number) =>
         overNoise(find, graph, strand, noise, { early, late }, count * step) - now;
       const highest = better(steps);
+      // Stryker disable next-line EqualityOperator: of two as good either will do
       if (highest <= (best?.betterDb ?? 0)) continue;
       // No further than it takes: the last decibel of it would cost many of travel.
       let count = 1;
+      // Stryker disable next-line EqualityOperator: no step wins all but just a decibel
       while (better(count) < highest - ENOUGH_DB) count += 1;
       best = { early, late, byDb: count * step, betterDb: better(count) };
     }

@@ -37,7 +37,7 @@ export const spillsOf = (find: Lookup, heard: Heardness): Spill[] => {
       const node = pointId(device, capsule);
       const level = (person: string): number => {
         const index = sourceOf(person);
-        return levelAt(heard, sources[index]!, index, node) ?? -Infinity;
+        return levelAt(heard, sources[index]!, index, node)!;
       };
       const here = placementsAt(find.rig, pose);
       const own = here.map(({ person }) => ({ person, db: level(person) })).sort((a, b) => a.db - b.db)[0];

@@ -1,6 +1,7 @@
 export * from './level';
 export * from './a-weighting';
 export * from './johnson-noise';
+export * from './near';
 export * from './power-sum';
 export * from './speech';
 export * from './room';

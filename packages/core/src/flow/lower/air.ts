@@ -50,43 +50,50 @@ const directionOf = (find: Lookup, device: string, capsule: string, offAxisDeg: 
   const omniPart = find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
   return {
     db: offAxisLossDb(omniPart, offAxisDeg),
-    sign: patternFactor(omniPart, offAxisDeg) < 0 ? -1 : 1,
+    // Stryker disable next-line EqualityOperator: where nothing comes nothing is turned over
+    isTurnedOver: patternFactor(omniPart, offAxisDeg) < 0,
     omniPart,
   };
 };
 
 /** A way through the air, which a capsule may turn over. */
 const airLaw = (
-  row: Pick<FlowEdge, 'from' | 'to' | 'terms'> & { distanceM: number; sign: number; isCrosstalk?: true },
+  row: Pick<FlowEdge, 'from' | 'to' | 'terms'> & {
+    distanceM: number;
+    isTurnedOver: boolean;
+    isCrosstalk?: true;
+  },
 ) => {
-  const { distanceM, sign, ...rest } = row;
+  const { distanceM, isTurnedOver, ...rest } = row;
   const edge = law({ ...rest, kind: 'air', delayMs: (distanceM / SPEED_OF_SOUND) * 1000 });
-  return sign < 0 ? { ...edge, re: -edge.re } : edge;
+  return isTurnedOver ? { ...edge, re: -edge.re } : edge;
 };
 
 /** From mouths to capsules: weaker with distance and off the axis, later by the way. */
 export const lowerAir = (graph: GraphMaker, find: Lookup) => {
   for (const { id, person, device, capsule, distanceM, offAxisDeg, bearingDeg } of find.rig.placements) {
-    const { db, sign } = directionOf(find, device, capsule, offAxisDeg);
+    const { db, isTurnedOver } = directionOf(find, device, capsule, offAxisDeg);
     const terms: Term[] = [
       { db: distanceLossDb(distanceM), because: { kind: 'distance', placement: id } },
       { db, because: { kind: 'direction', placement: id } },
     ];
     if (bearingDeg) terms.push({ db: mouthLossDb(bearingDeg), because: { kind: 'mouth', placement: id } });
-    graph.edge(airLaw({ from: voiceId(person), to: pointId(device, capsule), terms, distanceM, sign }));
+    graph.edge(
+      airLaw({ from: voiceId(person), to: pointId(device, capsule), terms, distanceM, isTurnedOver }),
+    );
   }
 };
 
 /** How sound comes straight from a place to a capsule it is not meant for. */
 const strayLaw = (find: Lookup, from: Spot, { device, capsule, ...pose }: CapsulePose) => {
   const { distanceM, bearingDeg, offAxisDeg } = between(from, pose);
-  const { db, sign, omniPart } = directionOf(find, device, capsule, offAxisDeg);
+  const { db, isTurnedOver, omniPart } = directionOf(find, device, capsule, offAxisDeg);
   const away = `${Math.round(distanceM * 100)} cm away, not meant to be heard`;
   const terms = [
     because(distanceLossDb(distanceM), away),
     because(db, `${Math.round(Math.abs(offAxisDeg))}° off the microphone’s axis`),
   ];
-  return { row: { to: pointId(device, capsule), terms, distanceM, sign }, bearingDeg, omniPart };
+  return { row: { to: pointId(device, capsule), terms, distanceM, isTurnedOver }, bearingDeg, omniPart };
 };
 
 const because = (db: Db, words: string): Term => ({ db, because: { kind: 'air', words } });
@@ -132,6 +139,7 @@ const LEAK_AT_M = 0.1;
 /** The cups of the headphones someone wears. @param spot where the mouth is */
 const cupsOf = (find: Lookup, wears: string, spot: Spot): Emitter[] =>
   driversOf(find, wears).map(({ id, leakDb }, at) => {
+    // Stryker disable next-line ArithmeticOperator: half a turn ends at the same place either way
     const behind = placeAt(spot, spot.turnDeg + 180, EAR_BEHIND_M);
     const leak = leakDb ?? find.rig.assumptions.headphoneLeakDb ?? DEFAULT_HEADPHONE_LEAK_DB;
     return {
