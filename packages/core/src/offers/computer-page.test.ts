@@ -254,3 +254,60 @@ describe('a plug pulled', () => {
 
   it('of a lead there is not: nothing', () => expect(pullPlug(solved(rig), 'ghost')).toBeUndefined());
 });
+
+describe('of several devices, computers and clocks', () => {
+  it('what is joined is used by what is joined, and by no other of the same kind', () => {
+    const rig = joinedDesk(['mic-usb', 'mic-usb', 'mic-usb']);
+    const [joined] = rig.joinedInputs;
+    const two = { ...joined!, members: joined!.members.filter(({ device }) => device !== 'd2') };
+    const { entries } = computerPage(solved({ ...rig, joinedInputs: [two] }), 'pc');
+    const users = ['d0', 'd1', 'd2'].map(
+      (id) => entries.find((one) => one.device === id && one.inputs > 0)!.usedBy,
+    );
+    expect(users.map((names) => names.includes(two.name))).toEqual([true, true, false]);
+  });
+
+  it('lanes are those of its own sockets', () => {
+    const rig = rigOf({
+      devices: [
+        { id: 'left', model: 'interface-2', name: 'Left box' },
+        { id: 'right', model: 'interface-2', name: 'Right box' },
+        { id: 'one', model: 'laptop-c', apps: [recorder('left')] },
+        { id: 'two', model: 'laptop-c', apps: [{ ...recorder('right'), id: 'other' }] },
+      ],
+      leads: [
+        { kind: 'usb-c-c', ends: ['one.usb1', 'left.usb'], lengthM: 1 },
+        { kind: 'usb-c-c', ends: ['two.usb1', 'right.usb'], lengthM: 1 },
+      ],
+    });
+    const named = (computer: string) =>
+      computerPage(solved(rig), computer).lanes.flatMap(({ streams }) => streams.map(({ name }) => name));
+    expect(new Set(named('one'))).toEqual(new Set(['Left box']));
+    expect(new Set(named('two'))).toEqual(new Set(['Right box']));
+  });
+
+  it('clocks are those of what hangs on it and of all that is linked with that, and of nothing else', () => {
+    const preamp = (id: string) => ({ id, model: 'preamp-8-adat' });
+    const rig = rigOf({
+      devices: [
+        { id: 'box', model: 'interface-18' },
+        preamp('near'),
+        preamp('far'),
+        { id: 'other', model: 'interface-18' },
+        preamp('apart'),
+        { id: 'pc', model: 'laptop-c' },
+      ],
+      leads: [
+        { kind: 'usb-c-b', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+        { kind: 'optical', ends: ['near.adat', 'box.adat'], lengthM: 1 },
+        { kind: 'optical', ends: ['apart.adat', 'other.adat'], lengthM: 1 },
+        { kind: 'bnc', ends: ['far.word-out', 'near.word-in'], lengthM: 1 },
+      ],
+    });
+    expect(
+      computerPage(solved(rig), 'pc')
+        .clocks.map(({ device }) => device)
+        .sort(),
+    ).toEqual(['box', 'far', 'near']);
+  });
+});

@@ -1,7 +1,8 @@
 import { range } from 'es-toolkit';
-import { runChecks, runEveryCheck, type Finding, type Fix } from '../checks';
-import { combineEdits, deepEqual, tryEdit, type Rig } from '../rig';
+import { runChecks, runEveryCheck, type Fix } from '../checks';
+import { combineEdits, tryEdit, type Rig } from '../rig';
 import { firstOf } from './first-of';
+import { isSameAgain, newcomersOf, turnsBack } from './fix-marks';
 import { gravityOf, inOrderTried, type OfferedFix } from './fix-order';
 import { finish, type Steps } from './steps';
 import { turnsOnly } from './turns';
@@ -62,22 +63,12 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
   return inOrderTried(tried, gravity, turnable);
 }
 
-/** Whether one fix sets again what another has set: it would undo it. */
-const turnsBack = (turn: Fix, fix: Fix): boolean =>
-  turn.edit.steps.some((step) =>
-    fix.edit.steps.some(({ id, path }) => id === step.id && deepEqual(path, step.path)),
-  );
-
 /** More turns than this for new gear mean that two of them undo one another. */
 const MOST_TURNS = 6;
 
 /** A fix that brings gear, with what the gear's own findings want turned on it: nobody sets a new gain at its least. */
 const withNewcomersTurned = (rig: Rig, fix: Fix, memory: EngineMemory): Fix => {
-  const newcomers = new Set(
-    fix.edit.steps.flatMap(({ collection, id, path, from }) =>
-      collection === 'devices' && path.length === 0 && from === undefined ? [id] : [],
-    ),
-  );
+  const newcomers = newcomersOf(fix);
   if (newcomers.size === 0) return fix;
   const turns: Fix[] = [];
   for (const _round of range(MOST_TURNS)) {
@@ -89,7 +80,7 @@ const withNewcomersTurned = (rig: Rig, fix: Fix, memory: EngineMemory): Fix => {
         (one) =>
           turnsOnly(one) &&
           one.edit.steps.every(({ id }) => newcomers.has(id)) &&
-          !turns.some(({ label }) => label === one.label),
+          !turns.map(({ label }) => label).includes(one.label),
       ),
     );
     if (!next) return { ...fix, edit };
@@ -97,7 +88,3 @@ const withNewcomersTurned = (rig: Rig, fix: Fix, memory: EngineMemory): Fix => {
   }
   return fix;
 };
-
-/** The same matter at the same place, only by another way: not mended. */
-const isSameAgain = (one: Finding, found: Finding): boolean =>
-  one.code === found.code && one.severity === found.severity && deepEqual(one.places[0], found.places[0]);

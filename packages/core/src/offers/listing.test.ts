@@ -72,6 +72,16 @@ describe('laid beside the rig', () => {
       ['not in the rig', 'A stranger'],
     ]));
 
+  it('a name half of whose words are shared is taken for it, one of fewer is not', () => {
+    const named = {
+      ...rig,
+      devices: rig.devices.map((one) => (one.id === 'd1' ? { ...one, name: 'Zebra' } : one)),
+    };
+    const state = (text: string) => rowsOf(text, named).find(([, name]) => name === 'Zebra')![0];
+    // Two of four words, both names counted; two of five.
+    expect([state('Zebra in stripes'), state('Zebra in black stripes')]).toEqual(['there', 'missing']);
+  });
+
   it('what is not listed for want of its driver is not expected', () => {
     const bare = {
       ...rig,

@@ -1,5 +1,5 @@
 import { maxBy } from 'es-toolkit';
-import { revise, type Device, type Edit, type Rig } from '../rig';
+import { lookup, revise, type Device, type Edit, type Rig } from '../rig';
 import type { ComputerPage } from './computer-page';
 
 /** A list of sound devices as a computer gives it, laid beside what hangs on that computer in the rig. */
@@ -69,25 +69,26 @@ interface Expected {
   isOwn: boolean;
 }
 
-const expectedOn = (rig: Rig, page: ComputerPage): Expected[] =>
-  [...new Set(page.entries.filter(({ driver }) => driver !== 'missing').map(({ device }) => device))].flatMap(
-    (id) => {
-      const device = rig.devices.find((one) => one.id === id);
-      const model = rig.models.find((one) => one.id === device?.model);
-      if (!device || !model) return [];
-      const own = page.entries.filter((entry) => entry.device === id);
-      const sum = (of: 'inputs' | 'outputs') => own.reduce((all, entry) => all + entry[of], 0);
-      return [
-        {
-          device,
-          names: [device.name, model.name, ...own.map(({ label }) => label)],
-          inputs: sum('inputs'),
-          outputs: sum('outputs'),
-          isOwn: id === page.device,
-        },
-      ];
-    },
-  );
+const expectedOn = (rig: Rig, page: ComputerPage): Expected[] => {
+  const find = lookup(rig);
+  return [
+    ...new Set(page.entries.filter(({ driver }) => driver !== 'missing').map(({ device }) => device)),
+  ].flatMap((id) => {
+    const [device, model] = [find.device(id), find.modelOf(id)];
+    if (!device || !model) return [];
+    const own = page.entries.filter((entry) => entry.device === id);
+    const sum = (of: 'inputs' | 'outputs') => own.reduce((all, entry) => all + entry[of], 0);
+    return [
+      {
+        device,
+        names: [device.name, model.name, ...own.map(({ label }) => label)],
+        inputs: sum('inputs'),
+        outputs: sum('outputs'),
+        isOwn: id === page.device,
+      },
+    ];
+  });
+};
 
 const channelWords = (lines: readonly ListedDevice[], { inputs, outputs }: Expected): string | undefined => {
   const apart = (

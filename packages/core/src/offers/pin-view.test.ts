@@ -34,6 +34,9 @@ describe('the pin view of a lead', () => {
 
   it('speech cancels, music and strangers do not', () => {
     const [meeting] = view.meetings;
+    expect(view.meetings).toHaveLength(1);
+    // Left on the hot pin, right on the cold one: the other way round.
+    expect([Math.sign(meeting!.left.re), Math.sign(meeting!.right.re)]).toEqual([1, -1]);
     expect(meeting!.speechDb).toBeLessThan(-100);
     expect(meeting!.musicDb).toBeGreaterThan(-3);
     expect(meeting!.wideDb).toBeCloseTo(2.95, 1);

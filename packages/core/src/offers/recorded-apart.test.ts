@@ -8,9 +8,9 @@ import { solve } from './solve-rig';
 
 const apart = (rig: Rig, device = 'pc') => recordedApart(solve(rig), device);
 
-/** A recorder for each of two devices. */
-const each = (): Rig => {
-  const rig = joinedDesk(['interface-2', 'mic-usb']);
+/** A recorder for each of some devices. */
+const each = (models = ['interface-2', 'mic-usb']): Rig => {
+  const rig = joinedDesk(models);
   const [app] = rig.apps;
   const of = (device: string, n: number) => ({
     ...app!,
@@ -19,7 +19,7 @@ const each = (): Rig => {
     input: { device, stream: 'usb-in' },
     tracks: app!.tracks.slice(0, 1),
   });
-  return { ...rig, joinedInputs: [], apps: [of('d0', 1), of('d1', 2)] };
+  return { ...rig, joinedInputs: [], apps: models.map((_, at) => of(`d${at}`, at + 1)) };
 };
 
 describe('two recordings of one show', () => {
@@ -62,7 +62,11 @@ describe('two recordings of one show', () => {
   });
 
   it('what nobody is heard on is no recording', () => {
-    const rig = each();
-    expect(apart({ ...rig, placements: rig.placements.slice(0, 1) })).toEqual([]);
+    const rig = each(['interface-2', 'mic-usb', 'mic-usb']);
+    const named = (count: number) =>
+      apart({ ...rig, placements: rig.placements.slice(0, count) }).map(({ a, b }) => `${a}, ${b}`);
+    expect(named(3)).toHaveLength(3);
+    expect(named(2)).toEqual(['Recorder 1, Recorder 2']);
+    expect(named(1)).toEqual([]);
   });
 });

@@ -1,3 +1,4 @@
+import { isEqual } from 'es-toolkit';
 import { contactsBetween, type LeadKind } from '../catalogue';
 import type { PortRef } from '../checks';
 import { knownLeadKinds, lookup, type Plugged, type Rig } from '../rig';
@@ -32,7 +33,7 @@ export const splitLeads = (rig: Rig, a: PortRef, b: PortRef): SplitLead[] => {
         port.connector === own?.connector &&
         port.side === own.side &&
         !find.inPort(twin.device, port.id) &&
-        ![a, b].some(({ device, port: taken }) => device === twin.device && taken === port.id),
+        ![a, b].some((taken) => isEqual(taken, { device: twin.device, port: port.id })),
     );
     return next ? { device: twin.device, port: next.id } : null;
   };
