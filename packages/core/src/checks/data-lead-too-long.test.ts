@@ -15,6 +15,21 @@ it('up to what its data survives nothing is said', () => {
   expect(said(20)[0]!.figures.map(({ value }) => value)).toEqual([20, 10]);
 });
 
+it('no usual lead that is too long itself', () => {
+  const rig = light(30);
+  const long = {
+    ...rig,
+    leadKinds: rig.leadKinds.map((kind) =>
+      kind.id === 'optical' ? { ...kind, usualLengthsM: [5, 15, 20] } : kind,
+    ),
+  };
+  expect(
+    dataLeadTooLong(solve(long))[0]!
+      .propose()
+      .map(({ label }) => label),
+  ).toEqual(['Use a 5 m lead', 'Unplug this lead']);
+});
+
 it('the longest usual lead that is short enough, or none', () => {
   const rig = light(20);
   const fixes = said(20)[0]!.propose();

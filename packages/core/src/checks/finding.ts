@@ -169,4 +169,4 @@ export const finding = ({ about, ...parts }: Omit<Found, 'id'> & { about?: Place
 
 /** "−18.3" with a real minus sign. */
 export const figureText = (value: number, digits = 1): string =>
-  (Object.is(Math.round(value * 10 ** digits), -0) ? 0 : value).toFixed(digits).replace('-', '−');
+  (Math.round(value * 10 ** digits) === 0 ? 0 : value).toFixed(digits).replace('-', '−');

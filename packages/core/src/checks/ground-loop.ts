@@ -27,13 +27,11 @@ const ringWords = ({ find }: Solved, { pieces }: GroundLoop): string =>
 /** What flows round must lie this far under the sound, dB. Common practice, no published source. */
 const WANTED_DISTANCE_DB = 60;
 
-/** The ring that a lead of an input is part of. */
+/** The ring by way of the earth that a lead of an input is part of: two leads side by side are none. */
 const ringOf = ({ circuit }: Solved, leads: readonly Lead[]): GroundLoop | undefined => {
   const passes = ({ pieces }: GroundLoop, id: string) =>
     pieces.some((piece) => piece.lead === id || piece.leads?.includes(id));
-  return circuit.groundLoops.find(
-    (loop) => onEarth(loop).length > 1 && leads.some(({ id }) => passes(loop, id)),
-  );
+  return circuit.groundLoops.find((loop) => onEarth(loop).length && leads.some(({ id }) => passes(loop, id)));
 };
 
 /** Hum between two earths flows through a screen and is heard at an input: judged by how loud it is there. */

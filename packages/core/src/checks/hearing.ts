@@ -1,5 +1,5 @@
-import { maxBy } from 'es-toolkit';
-import { wayTo, type Sink } from '../flow';
+import { groupBy, maxBy } from 'es-toolkit';
+import { wayTo } from '../flow';
 import { DEFAULT_LISTENING_HOURS } from '../rig';
 import { powerSumDb, safeHoursAt, safeLevelFor, SPEECH_A_DB } from '../units';
 import { figureText, finding, type Check, type Found } from './finding';
@@ -15,19 +15,16 @@ export const hearing: Check = (solved) => {
   const bySink = new Map<string, { source: string; level: number }[]>();
   for (const { sink, source, level } of solved.heard.arrivals)
     bySink.set(sink, [...(bySink.get(sink) ?? []), { source, level }]);
-  /** The louder side of each thing people hear by. */
-  const worst = new Map<string, { sink: Sink; dba: number; loudest: string }>();
-  for (const sink of solved.heard.sinks) {
-    if (sink.kind !== 'ears' && sink.kind !== 'room') continue;
-    if (solved.graph.nodes.get(sink.node)?.unit !== 'dB SPL') continue;
+  const places = solved.heard.sinks.flatMap((sink) => {
+    if (sink.kind !== 'ears' && sink.kind !== 'room') return [];
+    if (solved.graph.nodes.get(sink.node)?.unit !== 'dB SPL') return [];
     const arrivals = bySink.get(sink.node) ?? [];
-    const loudest = maxBy(arrivals, ({ level }) => level);
-    if (!loudest) continue;
-    const dba = powerSumDb(arrivals.map(({ level }) => level)) + SPEECH_A_DB;
-    if (dba > (worst.get(sink.device)?.dba ?? -Infinity))
-      worst.set(sink.device, { sink, dba, loudest: loudest.source });
-  }
-  return [...worst.values()].flatMap(({ sink, dba, loudest }): Found[] => {
+    const loudest = maxBy(arrivals, ({ level }) => level)?.source;
+    if (loudest === undefined) return [];
+    return [{ sink, loudest, dba: powerSumDb(arrivals.map(({ level }) => level)) + SPEECH_A_DB }];
+  });
+  return Object.values(groupBy(places, ({ sink }) => sink.device)).flatMap((sides): Found[] => {
+    const { sink, dba, loudest } = maxBy(sides, (side) => side.dba)!;
     const safe = safeHoursAt(dba);
     if (safe >= hours) return [];
     const name = solved.find.device(sink.device)?.name ?? sink.label;

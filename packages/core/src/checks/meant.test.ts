@@ -86,6 +86,26 @@ describe('an intent in words', () => {
       } as Intent),
     ).toBe('ANN is to be 6 dB under the others at Ears.'));
 
+  it('is met where that one is not too loud, whatever is said of others', () => {
+    const quieter = (id: string): Intent =>
+      ({ ...intent({ person: 'ann' }, { device: 'ears' }), id, want: 'quieter', byDb: 6 }) as Intent;
+    const [row, ...rows] = solved.feeds.rows;
+    const cells = [{ intent: 'loud', tooLoudByDb: 3 }, { intent: 'fine' }].map((more) => ({
+      ...row![0]!,
+      ...more,
+    }));
+    const spoken = {
+      ...solved,
+      rig: { ...rig, intents: [quieter('loud'), quieter('fine')] },
+      feeds: { ...solved.feeds, rows: [cells, ...rows] },
+    };
+    const own = meantOf(spoken).filter((one) => one.intent);
+    expect(own.map(({ intent: said, isMet }) => [said!.id, isMet])).toEqual([
+      ['loud', false],
+      ['fine', true],
+    ]);
+  });
+
   it('begins with a capital', () =>
     expect([capital('the far end'), capital('')]).toEqual(['The far end', '']));
 });

@@ -66,6 +66,7 @@ export const offAxis: Check = (solved) => {
     const { device, capsule, offAxisDeg, person } = placement;
     const omniPart = solved.find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
     const lost = -offAxisLossDb(omniPart, offAxisDeg);
+    // Stryker disable next-line EqualityOperator: no angle loses just that
     if (lost <= MOST_LOST_DB) return [];
     const name = solved.find.nameOf(device);
     const degrees = figureText(Math.abs(offAxisDeg), 0);

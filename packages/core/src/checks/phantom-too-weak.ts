@@ -87,7 +87,7 @@ const unfedTooWeak: Check = (solved) =>
         code: 'phantom-too-weak',
         severity: 'fault',
         title: `${name} gets ${figureText(volts)} V and needs ${minVolts} V`,
-        why: `A supply is there at ${desk}${feedVolts > 0 ? `, of ${figureText(feedVolts)} V,` : ''} but too weak for this microphone: it distorts, hisses or stays silent.`,
+        why: `A supply is there at ${desk}${feedVolts ? `, of ${figureText(feedVolts)} V,` : ''} but too weak for this microphone: it distorts, hisses or stays silent.`,
         places: [{ device }, { device: inputs[0]!.device }],
         figures: [
           { label: 'At its pins', value: volts, unit: 'V', from: 'solved circuit, DC' },

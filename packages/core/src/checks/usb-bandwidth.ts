@@ -1,3 +1,4 @@
+import { keyBy } from 'es-toolkit';
 import { isTooFull, usbLanes, type UsbLane } from '../host';
 import { listed } from '../feeds';
 import {
@@ -89,9 +90,8 @@ export const usbBandwidth: Check = (solved) =>
           ...[...solved.usb.links]
             .filter((link) => devices.includes(link.device))
             .flatMap((link) => {
-              const branch = solved.supplies
-                .flatMap(({ branches }) => branches)
-                .find((one) => one.link.device === link.device);
+              const branches = solved.supplies.flatMap((supply) => supply.branches);
+              const branch = keyBy(branches, (one) => one.link.device)[link.device];
               return inAnotherSocket(solved, link, branch?.drawnMa ?? 0);
             }),
           // The hub whose translator it is, or one that makes all behind it slow.

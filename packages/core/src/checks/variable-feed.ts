@@ -1,3 +1,4 @@
+import { keyBy } from 'es-toolkit';
 import { portOfPin } from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { buildFlow, isDestination, pointId, usbTree } from '../flow';
@@ -47,7 +48,7 @@ const leavingOf = ({ find, graph, heard }: Solved, strand: Strand): Leaving | un
 const strandIn = (rig: Rig, { id }: Strand): Strand | undefined => {
   const find = lookup(rig);
   const graph = buildFlow(find, solveCircuit(find), usbTree(find));
-  return strandsOf(find, hearEverything(find, graph)).find((one) => one.id === id);
+  return keyBy(strandsOf(find, hearEverything(find, graph)), (one) => one.id)[id];
 };
 
 /** What the new way out has to be turned by, so that as much arrives as is wanted. */

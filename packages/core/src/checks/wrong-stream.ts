@@ -55,7 +55,7 @@ export const wrongStream: Check = (solved) =>
     const devices = new Set(chosen.map(({ device }) => device));
     // Whoever sends to others sends voices, where there are any; a recorder may be for anything but what its computer plays.
     const isVoice: Wanted = ({ person }) => person !== undefined;
-    const isForVoices = kind !== 'recorder' && soundsIn(solved, devices, isVoice).size > 0;
+    const isForVoices = kind !== 'recorder' && soundsIn(solved, devices, isVoice).size;
     const isWanted: Wanted = isForVoices ? isVoice : ({ app: id }) => id !== app.id;
     if (hears(solved, app, isWanted)) return [];
     const sounds = soundsIn(solved, devices, isWanted);

@@ -44,6 +44,20 @@ it('every desk and interface of the catalogue but its own, the smallest first', 
   expect(sockets).toEqual([...sockets].sort((a, b) => a - b));
 });
 
+it('headphones go into the socket that has another name there', () => {
+  const rig = withBox('interface-2', {
+    devices: [{ id: 'ears', model: 'headphones' }],
+    leads: [{ id: 'hear', kind: 'mini-trs', ends: ['ears.in', 'box.phones'], lengthM: 2 }],
+  });
+  const then = after(rig, swapTo(rig, 'mixer-podcast')!.edit);
+  expect(endsOf(then, 'hear')).toEqual(
+    expect.arrayContaining([
+      { device: 'ears', port: 'in' },
+      { device: 'box', port: 'phones1' },
+    ]),
+  );
+});
+
 it('none that no computer can be plugged into, though nothing is', () => {
   const alone = rigOf({
     devices: [MIC, { id: 'box', model: 'interface-2', name: 'Box', settings: { gain1: 44 } }],

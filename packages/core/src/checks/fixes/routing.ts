@@ -27,7 +27,7 @@ const openings = (control: Control, now: ControlValue): ControlValue[] => {
     case 'choice':
       return control.options.filter((option) => option !== now);
     case 'fader':
-      return [control.initial === OFF || control.initial === now ? 0 : control.initial];
+      return [control.initial === OFF ? 0 : control.initial];
     case 'pan':
       return [0];
     default:
