@@ -36,6 +36,18 @@ describe('another model in a device’s place', () => {
     expect(recorder).toBeDefined();
   });
 
+  it('a loudspeaker on a line output gets no headphone socket, though its plug goes in', () => {
+    const onPhones = ({ leads }: typeof skerryLight) =>
+      leads
+        .filter(({ ends }) =>
+          ends.some((end) => end && 'device' in end && end.device === 'mixer' && /^phones/.test(end.port)),
+        )
+        .map(({ id }) => id);
+    // It has headphone sockets of the same shape, and no line outputs.
+    expect(onPhones(swap('mixer', 'mixer-podcast'))).toEqual(onPhones(skerryLight));
+    expect(onPhones(skerryLight)).toHaveLength(1);
+  });
+
   it('other devices of the old model stay what they are', () => {
     const two = applyEdit(skerryLight, duplicateDevice(skerryLight, 'keeper-mic')).rig;
     const after = applyEdit(two, swapModel(two, 'keeper-mic', modelOf('mic-ribbon'))).rig;

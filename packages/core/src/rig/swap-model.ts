@@ -1,4 +1,4 @@
-import { contactsBetween, type DeviceModel, type Port } from '../catalogue';
+import { contactsBetween, isForSame, type DeviceModel, type Port } from '../catalogue';
 import { fittingSettings } from './adopt-model';
 import { freeId, freeName, intentsWithout, takenOff } from './commands';
 import { drop, put, revise, type Edit, type Step } from './edit';
@@ -9,7 +9,7 @@ import { lookup } from './lookup';
 import { withoutSystem, withSystemChoices } from './system';
 import type { App, Device, Rig } from './types';
 
-/** Which socket of another model takes what is plugged into one of this: the same by its id, else the next that fits. */
+/** Which socket of another model takes what is plugged into one of this: the same by its id, else the next that fits and is for the same. */
 const socketsFor = (rig: Rig, device: Device, model: DeviceModel): Map<string, string> => {
   const find = lookup(rig);
   const left = [...model.ports];
@@ -18,7 +18,10 @@ const socketsFor = (rig: Rig, device: Device, model: DeviceModel): Map<string, s
   const fits = (old: Port, port: Port): boolean => {
     const { lead, end } = find.inPort(device.id, old.id)!;
     const plug = find.leadKindOf(lead.id)?.ends[end]?.connector ?? '';
-    return contactsBetween(plug, port.connector) !== undefined;
+    const was = find.modelOf(device.id);
+    return (
+      contactsBetween(plug, port.connector) !== undefined && (!was || isForSame(was, old.id, model, port.id))
+    );
   };
   const take = (old: Port, isIt: (port: Port) => boolean) => {
     const port = left.find((one) => isIt(one) && fits(old, one));

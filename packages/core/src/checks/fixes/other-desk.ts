@@ -1,5 +1,5 @@
-import { maxBy, sortBy } from 'es-toolkit';
-import { DEVICE_MODELS, type DeviceModel } from '../../catalogue';
+import { orderBy, sortBy } from 'es-toolkit';
+import { DEVICE_MODELS, isForSame, type DeviceModel } from '../../catalogue';
 import {
   combineEdits,
   connect,
@@ -26,7 +26,7 @@ const isDesk = ({ kind, desk, ports }: DeviceModel): boolean =>
 /** Those of the catalogue, the smallest first. */
 const desks = (): DeviceModel[] => sortBy(DEVICE_MODELS.filter(isDesk), [({ ports }) => ports.length]);
 
-/** A lead that has lost its socket, laid anew from its far end to the socket that does it best. */
+/** A lead that has lost its socket, laid anew from its far end to the one that does it best, of the same kind where there is one. */
 const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefined => {
   const [find, before] = [lookup(rig), lookup(was)];
   const [lost] = socketsIn([before.lead(lead.id)!], device);
@@ -41,9 +41,11 @@ const laidAnew = (rig: Rig, was: Rig, device: string, lead: Lead): Edit | undefi
     const here = { device, port: port.id };
     const [from, to]: [Plug, Plug] = old?.side === 'out' ? [here, far] : [far, here];
     const best = bestLead(bare, from, to);
-    return best ? [{ ...best, ends: ordered(best.flipped, from, to) }] : [];
+    const isSameKind = isForSame(before.modelOf(device)!, lost.port, find.modelOf(device)!, port.id);
+    return best ? [{ ...best, isSameKind, ends: ordered(best.flipped, from, to) }] : [];
   });
-  const best = maxBy(offers, ({ score }) => score);
+  // A line output is not given up for a headphone socket that is a little louder.
+  const [best] = orderBy(offers, ['isSameKind', 'score'], ['desc', 'desc']);
   if (!best) return undefined;
   return combineEdits(
     '',
