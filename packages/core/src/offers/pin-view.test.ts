@@ -52,6 +52,17 @@ describe('the pin view of a lead', () => {
     expect(broken[1]!.volts - broken[0]!.volts).toBeGreaterThan(5);
   });
 
+  it('each contact has the load of its own output: none where the wire behind it is broken', () => {
+    const rig = {
+      ...skerryLight,
+      leads: skerryLight.leads.map((l) => (l.id === 'caller-lead' ? { ...l, broken: ['ring'] } : l)),
+    };
+    const load = (name: string) =>
+      pinView(rig, 'caller-lead')!.pins.find((one) => one.pin === name)!.load!.milliamps;
+    expect(load('0.T')).toBeGreaterThan(5);
+    expect(load('0.R')).toBeCloseTo(0, 3);
+  });
+
   it('says what the output behind a contact survives and what it gets, and only there', () => {
     expect(pin('0.T').load).toMatchObject({ survives: { volts: 5.5, milliamps: 5 }, isExceeded: true });
     // 48 V through 6.8 kΩ and the jack's few ohms (IEC 61938, arithmetic).

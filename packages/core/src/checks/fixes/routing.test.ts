@@ -1,6 +1,7 @@
-import { deskControlId as is, type ControlValue } from '../../catalogue';
+import { deskControlId as is, type Control, type ControlValue } from '../../catalogue';
 import { fixesFor, solveRig } from '../../offers';
 import { applyEdit, buildRig, type App, type Intent, type Rig } from '../../rig';
+import { openings } from './routing';
 
 type AppRow = Omit<App, 'computer'>;
 
@@ -54,6 +55,22 @@ const deskRig = (
 });
 
 const findingOf = (rig: Rig, code: string) => solveRig(rig).findings.find((one) => one.code === code);
+
+it.each<[words: string, control: object, now: ControlValue, openings: ControlValue[]]>([
+  ['a fader that leaves the factory shut, to unity', { kind: 'fader', initial: 'off' }, 'off', [0]],
+  ['one that does not, to where it stood', { kind: 'fader', initial: -6 }, 'off', [-6]],
+  ['a switch, over', { kind: 'switch', initial: false }, true, [false]],
+  [
+    'a choice, to each other one',
+    { kind: 'choice', options: ['a', 'b', 'c'], initial: 'a' },
+    'b',
+    ['a', 'c'],
+  ],
+  ['a pan, to the middle', { kind: 'pan', initial: 0 }, -100, [0]],
+  ['a gain keeps nothing shut', { kind: 'gain', initial: 0 }, 0, []],
+])('opened: %s', (_words, control, now, expected) =>
+  expect(openings({ id: 'x', label: 'X', ...control } as Control, now)).toEqual(expected),
+);
 
 describe('a voice that the desk keeps back', () => {
   const recorder = [app('recorder', 'recorder', 'main', null)];

@@ -20,7 +20,7 @@ const standing = ({ find }: Solved, device: string, id: string) => {
 };
 
 /** Where a control that keeps a way shut might let it through. */
-const openings = (control: Control, now: ControlValue): ControlValue[] => {
+export const openings = (control: Control, now: ControlValue): ControlValue[] => {
   switch (control.kind) {
     case 'switch':
       return [!now];
