@@ -142,7 +142,7 @@ const deskRig = (answers: Answers, bench: Bench, memory: EngineMemory): void => 
     const guitar = bench.add('guitar', name, 'Table');
     const socket = { device: desk, port: sockets.shift()! };
     // An XLR socket takes an instrument only through a DI box; a combined one takes it as it is.
-    if (modelById(model).ports.find(({ id }) => id === socket.port)!.connector === 'combo') {
+    if (lookup(bench.rig()).port(desk, socket.port)!.connector === 'combo') {
       bench.setTo(socket, 'instrument');
       bench.join({ device: guitar, port: 'out' }, socket, INSTRUMENT_LEAD_M);
     } else {

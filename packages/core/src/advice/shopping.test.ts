@@ -1,6 +1,6 @@
 import { rigOf } from '../rig/testing';
 import { USUAL_ANSWERS } from './answers';
-import { shoppingFor, totalCost } from './shopping';
+import { shoppingCsv, shoppingFor, totalCost } from './shopping';
 
 const rig = rigOf({
   devices: [
@@ -37,6 +37,16 @@ describe('rough prices (common practice, no published source)', () => {
   ])('%s: %i at %i', (key, count, costEach) => expect(row(key)).toMatchObject({ count, costEach }));
 
   it('a lead is named with its length', () => expect(row('xlr 10')!.name).toMatch(/, 10 m$/));
+
+  it('what is owned is not paid for, and no more of it than is needed counts', () => {
+    const [dynamic] = rows.filter(({ key }) => key === 'mic-dynamic-hand');
+    const lines = [1, 5].map((owned) => shoppingCsv([{ ...dynamic!, owned }]).split('\r\n')[1]!);
+    // Two at 100: one is there, then more than both.
+    expect(lines.map((line) => line.split(',').slice(-4))).toEqual([
+      ['2', '1', '100', '100'],
+      ['2', '2', '100', '0'],
+    ]);
+  });
 
   it('all of it together', () => {
     // 2·100 + 100 + 350 + 0 + 150 + 100 + 3·30 + 2·13 + 23 (arithmetic).
