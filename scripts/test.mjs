@@ -37,7 +37,7 @@ tally('lint', lint === 0);
 tally('types', types === 0);
 
 await database;
-say('Unit, engine, command-line and API tests (about seven minutes)');
+say('Unit, engine, command-line and API tests (about eight minutes)');
 // A test that fails half way leaves its server open: that must not keep all that follows waiting.
 const jestCode = await run('npx', [
   'jest',
@@ -53,7 +53,7 @@ passed += jest?.numPassedTests ?? 0;
 failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1;
 if (jestCode !== 0 && jest && jest.numFailedTests + jest.numRuntimeErrorTestSuites === 0) failed += 1;
 
-say('The interface in Chromium (about six minutes)');
+say('The interface in Chromium (about seven minutes)');
 const browserCode = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
   env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'playwright.json') },
 });
