@@ -42,13 +42,15 @@ const streamsShown = perPass(({ usb, graph }) =>
   [...graph.nodes.values()].filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? '')),
 );
 
+// Stryker disable next-line EqualityOperator: no voice is just that loud
+const isHeard = ({ level }: { level: number }): boolean => level > HEARD_DBFS;
+
 /** The stream by which a voice comes to a computer, the loudest of several. */
 const streamReached = (solved: Solved, person: string): FlowNode | undefined =>
   maxBy(
     streamsShown(solved)
       .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
-      // Stryker disable next-line EqualityOperator: no voice is just that loud
-      .filter(({ level }) => level > HEARD_DBFS),
+      .filter(isHeard),
     ({ level }) => level,
   )?.node;
 

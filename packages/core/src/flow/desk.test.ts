@@ -261,6 +261,19 @@ describe('a desk by hand', () => {
     expect(terms).not.toContain(is.compressor('voice'));
   });
 
+  it('a stream answers to sends of its own only where it is mixed by hand', () => {
+    const answers = (kind: string) =>
+      edgesInto(
+        graphOf(rigWith(desk, { [is.kind('out')]: kind, [is.send('out', 'player')]: -20 })),
+        'd:out-l',
+      )
+        .filter(({ from }) => from.includes('player'))
+        .flatMap(({ controls }) => controls.map(({ control }) => control));
+    expect(answers('custom')).toContain(is.send('out', 'player'));
+    expect(answers('minus own')).not.toContain(is.send('out', 'player'));
+    expect(answers('minus own').length).toBeGreaterThan(0);
+  });
+
   it('what a desk is built never to send is not there', () => {
     const { streams: _streams, solo: _solo, ...rest } = stereoDesk;
     const shut = model(

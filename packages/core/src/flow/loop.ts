@@ -217,9 +217,11 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
 /** What comes round weaker than this nobody asks for, dB. */
 const ASKED_FOR_DB: Db = -40;
 
+// Stryker disable next-line EqualityOperator: no mean of logarithms is just that
+const isAskedFor = (againDb: Db): boolean => againDb > ASKED_FOR_DB;
+
 /** Every way back to where it began, where any of it could be asked for. */
 export const loopsOf = (graph: FlowGraph): FlowLoop[] =>
   graph.components
-    // Stryker disable next-line EqualityOperator: no mean of logarithms is just that
-    .filter((component) => component.isLoop && (weakRound(graph, component)?.againDb ?? 0) > ASKED_FOR_DB)
+    .filter((component) => component.isLoop && isAskedFor(weakRound(graph, component)?.againDb ?? 0))
     .flatMap((component) => loopsIn(graph, component));
