@@ -1,6 +1,7 @@
+import { deskControlId } from '../catalogue';
 import { makeEngineMemory, solve } from '../offers';
 import { setControl, type Rig } from '../rig';
-import { after, call, inSilence, people, recorder, rigOf, seat } from '../rig/testing';
+import { after, call, inSilence, people, recorder, rigOf, seat, type Rows } from '../rig/testing';
 import { earlier, oneDbAtEach } from './earlier';
 import { noiseShares } from './noise-shares';
 import { NARROW_HEADROOM_DB } from './target';
@@ -210,4 +211,78 @@ describe('noise of others that is mixed in on the way', () => {
       }
     },
   );
+
+  /** Ann and Bob at two inputs of a desk; what is won by moving level earlier, by the reading and by turning both in the engine. */
+  const won = (devices: Rows['devices'], leads: Rows['leads'], sink: string) => {
+    const rig = inSilence(
+      rigOf({
+        devices: [
+          { id: 'mic', model: 'mic-dynamic-hand' },
+          { id: 'other', model: 'mic-dynamic-hand' },
+          ...devices,
+        ],
+        leads: [{ kind: 'xlr', ends: ['other.out', 'desk.in2'], lengthM: 3 }, ...leads!],
+        people: people('ann', 'bob'),
+        placements: [seat('ann', 'mic', 0.2), seat('bob', 'other', 0.2)],
+      }),
+    );
+    const ends = (one: Rig) => {
+      const made = solved(one);
+      const strand = made.strands.find(({ person, sinkKind }) => person === 'ann' && sinkKind === sink)!;
+      return { ...made, strand, over: strand.stages.at(-1)!.signalToNoiseDb! };
+    };
+    const { find, graph, strand, over } = ends(rig);
+    const { early, late, byDb, betterDb } = earlier(find, graph, strand)!;
+    const turned = after(
+      rig,
+      (one) => setControl(one, early.device, early.control, early.value + byDb),
+      (one) => setControl(one, late.device, late.control, late.value - byDb),
+    );
+    return { late: `${late.device} ${late.control}`, betterDb, found: ends(turned).over - over };
+  };
+
+  it('comes in where level is taken off again: what is won is what the engine finds', () => {
+    const send = (strip: string) => deskControlId.send('main', strip);
+    // Its first gain is at its least: only the send to the call can be turned down.
+    const settings = {
+      gain1: 0,
+      gain2: 55,
+      [deskControlId.kind('main')]: 'custom',
+      [send('ch1')]: 10,
+      [send('ch2')]: 0,
+    };
+    const { late, betterDb, found } = won(
+      [
+        { id: 'preamp', model: 'preamp', settings: { gain: 20 } },
+        { id: 'desk', model: 'mixer-podcast', settings },
+        { id: 'pc', model: 'laptop-c', apps: [call('desk', 'main', 'return')] },
+      ],
+      [
+        { kind: 'xlr', ends: ['mic.out', 'preamp.in'], lengthM: 3 },
+        { kind: 'trs-635', ends: ['preamp.out', 'desk.in1'], lengthM: 1 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'], lengthM: 1 },
+      ],
+      'call',
+    );
+    expect(late).toBe(`desk ${send('ch1')}`);
+    expect(found).toBeCloseTo(betterDb, 1);
+  });
+
+  it('comes in between the two: what is won is what the engine finds', () => {
+    const { late, betterDb, found } = won(
+      [
+        { id: 'desk', model: 'mixer-4-usb', settings: { gain1: 15, gain2: 40, 'main-volume': 0 } },
+        { id: 'box', model: 'interface-2', settings: { gain1: 45 } },
+        { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+      ],
+      [
+        { kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 3 },
+        { kind: 'trs-635', ends: ['desk.outL', 'box.in1'], lengthM: 1 },
+        { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+      ],
+      'track',
+    );
+    expect(late).toBe('box gain1');
+    expect(found).toBeCloseTo(betterDb, 1);
+  });
 });
