@@ -131,3 +131,35 @@ describe('what was said must arrive', () => {
     expect(found!.places).toEqual([{ person: 'b' }, { device: 'ears' }]);
   });
 });
+
+it('leads are offered from where the voice ends first, then from what goes into a computer, then from the rest', () => {
+  const rig = rigOf({
+    devices: [
+      { id: 'mic1', model: 'mic-dynamic-hand' },
+      { id: 'amp', model: 'headphone-amplifier', name: 'Amplifier' },
+      {
+        id: 'desk',
+        model: 'mixer-4-usb',
+        name: 'Desk',
+        settings: { gain1: 40, 'main-volume': 0, 'send.send.ch1': 0, 'send-volume': 0 },
+      },
+      { id: 'last', model: 'interface-2', name: 'Last', settings: { gain1: 0 } },
+      { id: 'box', model: 'interface-2', settings: { gain1: 40 } },
+      { id: 'mic2', model: 'mic-dynamic-hand' },
+      { id: 'pc', model: 'desktop', apps: [recorder('box', [1])] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic1.out', 'desk.in1'] },
+      { kind: 'xlr', ends: ['mic2.out', 'box.in1'] },
+      { kind: 'trs-635', ends: ['desk.outL', 'amp.inL'] },
+      { kind: 'trs-635', ends: ['desk.send', 'last.in1'] },
+      { kind: 'usb-a-c', ends: ['pc.usb1', 'box.usb'] },
+    ],
+    people: people('a', 'b'),
+    placements: [seat('a', 'mic1', 0.1), seat('b', 'mic2', 0.1)],
+  });
+  const from = notArriving(solve(rig))[0]!
+    .propose()
+    .flatMap(({ label }) => /^Join (\w+) to/.exec(label)?.[1] ?? []);
+  expect([...new Set(from)]).toEqual(['Last', 'Desk', 'Amplifier']);
+});
