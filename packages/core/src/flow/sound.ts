@@ -75,6 +75,7 @@ const merged = (a: readonly Tap[], b: readonly Tap[]): Tap[] => {
       same.im += tap.im;
     } else taps.push({ ...tap });
   }
+  if (taps.length < 2) return taps;
   const strongest = taps.reduce((best, tap) => Math.max(best, sizeOf(tap)), 0);
   const kept = taps.filter((tap) => sizeOf(tap) > strongest * NEGLIGIBLE);
   if (kept.length === 0) return taps.slice(0, 1);
