@@ -1,4 +1,4 @@
-import { maxBy } from 'es-toolkit';
+import { keyBy, maxBy } from 'es-toolkit';
 import { ACCEPTED_DBU, modelById, NOMINAL_OUTPUT_DBU } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { dbFromRatio } from '../units';
@@ -12,7 +12,9 @@ const intoCamera = (desk: string): { arrivesDbu: number; tooHotDb: number } | un
   const bench = makeBench('Camera feed');
   const mixer = bench.add(desk, 'Desk', 'desk');
   const camera = bench.add('camera', 'Camera', 'desk');
-  const out = modelById(desk).ports.find(({ id }) => id === 'outL' || id === 'phones' || id === 'phones1');
+  // A line output, where there is one.
+  const ports = keyBy(modelById(desk).ports, ({ id }) => id);
+  const out = ports['outL'] ?? ports['phones'] ?? ports['phones1'];
   if (!out || !bench.joinPlainly({ device: mixer, port: out.id }, { device: camera, port: 'mic' }, 3))
     return undefined;
   const { circuit, find } = solve(bench.rig());
