@@ -35,3 +35,9 @@ it('of more than a hundred the one kept longest ago goes', async () => {
   await charts.keep('new', standing(8));
   expect(await Promise.all([xOf('rig-0'), xOf('rig-1'), xOf('new')])).toEqual([7, undefined, 8]);
 });
+
+it('what cannot be kept is no trouble: the chart is there all the same', async () => {
+  const broken = { ...standing(1), layout: { ...standing(1).layout, boxes: { mixer: () => 0 } } };
+  await expect(charts.keep('broken', broken as unknown as Standing)).resolves.toBeUndefined();
+  expect(await charts.of('broken', false)).toBeUndefined();
+});

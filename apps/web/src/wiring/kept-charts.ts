@@ -9,7 +9,7 @@ export interface Standing {
   isGrouped: boolean;
 }
 
-/** More charts than this are not kept; the one that was looked at longest ago goes first. */
+/** More charts than this are not kept; the one that was laid out longest ago goes first. */
 const MOST = 100;
 
 interface Kept extends DBSchema {
@@ -36,20 +36,27 @@ export interface KeptCharts {
 
 const keyOf = (rig: string, isGrouped: boolean): string => (isGrouped ? `${rig} by place` : rig);
 
-/** How charts stood when they were last looked at, in this browser: opened again, a rig looks as it was left, and at once. */
+/** How charts stood when they were last laid out, in this browser: opened again, a rig looks as it was left, and at once. */
 export const makeKeptCharts = (now: () => number = Date.now): KeptCharts => {
-  let opened: Promise<IDBPDatabase<Kept> | undefined> | undefined;
-  // Without a database (some private windows) every chart is laid out anew.
-  const database = () => (opened ??= open().catch(() => undefined));
+  let opened: Promise<IDBPDatabase<Kept>> | undefined;
+  /** Without a database (some private windows), or where it has no room, nothing is kept: every chart is laid out anew. */
+  const tried = async <T>(work: (database: IDBPDatabase<Kept>) => Promise<T>): Promise<T | undefined> => {
+    try {
+      return await work(await (opened ??= open()));
+    } catch {
+      return undefined;
+    }
+  };
   return {
-    of: async (rig, isGrouped) => (await (await database())?.get('charts', keyOf(rig, isGrouped)))?.standing,
-    keep: async (rig, standing) => {
-      const charts = (await database())?.transaction('charts', 'readwrite').store;
-      if (!charts) return;
-      await charts.put({ key: keyOf(rig, standing.isGrouped), order: now(), standing });
-      const [oldest] = (await charts.count()) > MOST ? await charts.index('order').getAllKeys(null, 1) : [];
-      if (oldest !== undefined) await charts.delete(oldest);
-    },
-    drop: async (rig, isGrouped) => void (await (await database())?.delete('charts', keyOf(rig, isGrouped))),
+    of: async (rig, isGrouped) =>
+      (await tried((database) => database.get('charts', keyOf(rig, isGrouped))))?.standing,
+    keep: (rig, standing) =>
+      tried(async (database) => {
+        const charts = database.transaction('charts', 'readwrite').store;
+        await charts.put({ key: keyOf(rig, standing.isGrouped), order: now(), standing });
+        const [oldest] = (await charts.count()) > MOST ? await charts.index('order').getAllKeys(null, 1) : [];
+        if (oldest !== undefined) await charts.delete(oldest);
+      }),
+    drop: (rig, isGrouped) => tried((database) => database.delete('charts', keyOf(rig, isGrouped))),
   };
 };
