@@ -1,6 +1,6 @@
 import { deskControlId } from '../catalogue';
 import { makeEngineMemory, solve } from '../offers';
-import { setControl, type Rig } from '../rig';
+import { lookup, setControl, type Rig } from '../rig';
 import { after, call, inSilence, people, recorder, rigOf, seat, type Rows } from '../rig/testing';
 import { earlier, oneDbAtEach } from './earlier';
 import { noiseShares } from './noise-shares';
@@ -127,6 +127,19 @@ describe('level made earlier: as the engine finds when every step is tried', () 
     );
   });
 
+  it('of two controls that would win as much, the first on the way', () => {
+    const { find, graph, strands } = solved(chain(21, 50));
+    const twice = strands[0]!.stages.map((stage) => ({
+      ...stage,
+      controls: stage.controls.flatMap((one) =>
+        one.control === 'gain1' ? [one, { ...one, control: 'gain2' }] : [one],
+      ),
+    }));
+    const turned = lookup(after(find.rig, (one) => setControl(one, 'box', 'gain2', 50)));
+    const both = earlier(turned, graph, { ...strands[0]!, stages: twice })!;
+    expect(both).toEqual(best(chain(21, 50)));
+  });
+
   it('where all is at its first, and where no noise is known, nothing is to be moved', () => {
     expect(best(chain(60, 11))?.betterDb ?? 0).toBeLessThan(1.5);
     const { find, graph, strands } = solved(chain(21, 50));
@@ -212,8 +225,8 @@ describe('noise of others that is mixed in on the way', () => {
     },
   );
 
-  /** Ann and Bob at two inputs of a desk; what is won by moving level earlier, by the reading and by turning both in the engine. */
-  const won = (devices: Rows['devices'], leads: Rows['leads'], sink: string) => {
+  /** Ann and Bob at two inputs of a desk; what is won by moving level earlier, by the reading and by turning both in the engine. @param held a control that is left alone */
+  const won = (devices: Rows['devices'], leads: Rows['leads'], sink: string, held?: string) => {
     const rig = inSilence(
       rigOf({
         devices: [
@@ -232,7 +245,11 @@ describe('noise of others that is mixed in on the way', () => {
       return { ...made, strand, over: strand.stages.at(-1)!.signalToNoiseDb! };
     };
     const { find, graph, strand, over } = ends(rig);
-    const { early, late, byDb, betterDb } = earlier(find, graph, strand)!;
+    const free = strand.stages.map((stage) => ({
+      ...stage,
+      controls: stage.controls.filter(({ control }) => control !== held),
+    }));
+    const { early, late, byDb, betterDb } = earlier(find, graph, { ...strand, stages: free })!;
     const turned = after(
       rig,
       (one) => setControl(one, early.device, early.control, early.value + byDb),
@@ -243,7 +260,7 @@ describe('noise of others that is mixed in on the way', () => {
 
   it('comes in where level is taken off again: what is won is what the engine finds', () => {
     const send = (strip: string) => deskControlId.send('main', strip);
-    // Its first gain is at its least: only the send to the call can be turned down.
+    // Its first gain is at its least and its fader held: only the send to the call can be turned down.
     const settings = {
       gain1: 0,
       gain2: 55,
@@ -263,6 +280,7 @@ describe('noise of others that is mixed in on the way', () => {
         { kind: 'usb-c-c', ends: ['pc.usb1', 'desk.usb1'], lengthM: 1 },
       ],
       'call',
+      deskControlId.fader('ch1'),
     );
     expect(late).toBe(`desk ${send('ch1')}`);
     expect(found).toBeCloseTo(betterDb, 1);

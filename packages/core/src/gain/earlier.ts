@@ -93,6 +93,7 @@ const ENOUGH_DB = 1;
 export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier | undefined => {
   const all = turnedOn(find, strand);
   let best: Earlier | undefined;
+  let mostBetterDb = 0;
   const now = strand.stages.at(-1)!.signalToNoiseDb;
   if (now === null) return undefined;
   const noise = noiseUnder(graph, strand);
@@ -110,11 +111,11 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
       const better = (count: number) =>
         overNoise(find, graph, strand, noise, { early, late }, count * step) - now;
       const highest = better(steps);
-      // Stryker disable next-line EqualityOperator: of two as good either will do
-      if (highest <= (best?.betterDb ?? 0)) continue;
+      if (highest <= mostBetterDb) continue;
+      mostBetterDb = highest;
       // No further than it takes: the last decibel of it would cost many of travel.
       let count = 1;
-      // Stryker disable next-line EqualityOperator: no step wins all but just a decibel
+      // Never at its limit: no sums of logarithms lie just a decibel apart
       while (better(count) < highest - ENOUGH_DB) count += 1;
       best = { early, late, byDb: count * step, betterDb: better(count) };
     }
