@@ -1,7 +1,7 @@
-import { buildRig, type RigRows, lookup } from '../rig';
+import { buildRig, lookup, withConditions, type Condition, type RigRows } from '../rig';
 import { recorder, seat } from '../rig/testing';
 import { solveCircuit } from '../circuit';
-import { appId, buildFlow, einAt, pointId, trackId, voiceId } from '.';
+import { appId, buildFlow, einAt, makeFlowMemory, pointId, trackId, voiceId } from '.';
 import { usbTree } from './usb-links';
 
 const flowOf = (rows: RigRows) => {
@@ -52,6 +52,12 @@ describe('the ways of sound', () => {
     expect(gain(90) - gain(0)).toBeCloseTo(-6.02, 2);
   });
 
+  it('straight from behind a cardioid hears next to nothing, and turns nothing over', () => {
+    const edge = flowOf(usbVoice(1, 180)).out.get(voiceId('ann'))![0]!;
+    expect(edge.re).toBeGreaterThan(0);
+    expect(edge.re).toBeLessThan(0.02);
+  });
+
   it('a track hears its channel only while the device hangs on that computer', () => {
     const rows = usbVoice(0.2);
     const sink = trackId('pc', 'recorder', 't1');
@@ -93,6 +99,19 @@ describe('the ways of sound', () => {
     ]);
     expect(graph.out.has(appId('pc', 'tune', 'out'))).toBe(false);
     expect(graph.sources.map(({ name }) => name)).toContain('Tune on Laptop with USB-C only');
+  });
+
+  it('is built in the order of the last without faults, where that still is one', () => {
+    const find = lookup(buildRig(usbVoice(0.2)));
+    const built = (conditions: Condition[] = []) => {
+      const now = withConditions(find, conditions);
+      return buildFlow(now, solveCircuit(now), usbTree(now), memory).components;
+    };
+    const memory = makeFlowMemory();
+    const first = built();
+    const dead = built([{ kind: 'dead', device: 'mic' }]);
+    expect(dead).not.toBe(first);
+    expect(built()).toBe(first);
   });
 
   it('a volume adds its decibels to the way', () => {

@@ -65,7 +65,6 @@ export const buildFlow = (find: Lookup, circuit: Circuit, usb: UsbTree, memory?:
   lowerStrayAir(graph, find);
   lowerRoomNoise(graph, find);
   const made = settleDynamics(graph.finish(memory?.last));
-  // Stryker disable next-line EqualityOperator: what it is built after only saves work
   if (memory && find.conditions.length === 0) memory.last = made;
   return made;
 };

@@ -1,9 +1,12 @@
 import * as fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
+import { dbFromRatio } from '../units';
+import { whereReads } from '../units/where-reads.testing';
 import type { FlowEdge } from './graph';
 import { equationsOf, plainGraph, type PlainEdge } from './graph.testing';
 import { innerEdges, loopsOf, loopSolver } from './loop';
 import { edgeFactor } from './sound';
+import { weakRound } from './weak-round';
 
 const PLACES = ['a', 'b', 'c', 'd', 'e'];
 const size = fc.double({ min: -0.4, max: 0.4, noNaN: true });
@@ -150,6 +153,31 @@ describe('the loops there are', () => {
     expect(rings(0)).toBe(20);
     expect(rings(50)).toBeCloseTo(20, 9);
     expect(rings(60)).toBeCloseTo(2 / 0.06, 6);
+  });
+
+  it('is asked for from over −40 dB a time on, and goes round weakly up to under −26 dB', () => {
+    const ring = (gain: number) =>
+      plainGraph(
+        ['a', 'b'],
+        [
+          { from: 'a', to: 'b', gain },
+          { from: 'b', to: 'a', gain: 1, isCrosstalk: true },
+        ],
+      );
+    const roundOf = (gain: number) => {
+      const graph = ring(gain);
+      return weakRound(
+        graph,
+        graph.components.find(({ isLoop }) => isLoop)!,
+      );
+    };
+    const asked = whereReads(-40, (gain) => roundOf(gain)!.againDb, 0.001, 0.04);
+    expect([asked, asked * (1 + 1e-9)].map((gain) => loopsOf(ring(gain)).length)).toEqual([0, 1]);
+    // The mean of its growth over rounds is a mean of logarithms.
+    const mean = (gain: number) => dbFromRatio(Math.exp((Math.log(gain) * 3 + Math.log(gain)) / 4));
+    const weak = whereReads(-26, mean, 0.01, 0.1);
+    expect(roundOf(weak)).toBeUndefined();
+    expect(roundOf(weak * (1 - 1e-9))).toBeDefined();
   });
 
   it('in a tangle no more than 64 are told, and it comes to an end', () => {

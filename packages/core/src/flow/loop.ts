@@ -176,14 +176,13 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
     byFrom.set(edge.from, [...(byFrom.get(edge.from) ?? []), edge]);
   }
   const found: FlowLoop[] = [];
-  let steps = 0;
+  let left = MOST_STEPS;
   const way: FlowEdge[] = [];
   // From each place only through later ones: every loop is met once, at its first place.
   const walk = (start: string, at: string, on: Set<string>, leading: ReadonlySet<string>) => {
     for (const edge of byFrom.get(at) ?? []) {
-      steps += 1;
-      // Stryker disable next-line EqualityOperator: where a search is given up is not told
-      if (steps > MOST_STEPS || found.length >= MOST_LOOPS) return;
+      if (left === 0 || found.length === MOST_LOOPS) return;
+      left -= 1;
       if (edge.to === start) {
         const whole = [...way, edge];
         found.push({
@@ -202,7 +201,7 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
     }
   };
   for (const id of component.nodes) {
-    // Stryker disable next-line EqualityOperator: by way of earlier ones a loop is met at its last place; its own is there anyway
+    // Never at its limit: by way of earlier ones a loop is met at its last place; its own is there anyway
     const isLater = (from: string) => rank.has(from) && rank.get(from)! > rank.get(id)!;
     const leading = reachable(id, (at) =>
       edgesInto(graph, at)
@@ -217,7 +216,6 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
 /** What comes round weaker than this nobody asks for, dB. */
 const ASKED_FOR_DB: Db = -40;
 
-// Stryker disable next-line EqualityOperator: no mean of logarithms is just that
 const isAskedFor = (againDb: Db): boolean => againDb > ASKED_FOR_DB;
 
 /** Every way back to where it began, where any of it could be asked for. */

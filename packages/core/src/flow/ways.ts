@@ -99,8 +99,7 @@ export const mainWay = (graph: FlowGraph, start: string): MainWay => {
       const begin = begins[at]!;
       if (end === begin) {
         // Most places between its first and its last it does not come to.
-        // Stryker disable next-line UnaryOperator: what has not come is handed on to no avail
-        if (best[at] !== -Infinity) relax(at);
+        if (Number.isFinite(best[at])) relax(at);
         continue;
       }
       const round = range(begin, end);
@@ -138,6 +137,8 @@ export interface Way {
 /** Ways this much weaker than the strongest are not told, dB. */
 const TOLD_DB = 40;
 const MOST_WAYS = 32;
+/** Of more than this none are looked for: those told are the strongest of them. */
+const MOST_FOUND = 128;
 const MOST_STEPS = 50_000;
 
 /** Every place that sound from some places gets to by ways that are meant, those places included. */
@@ -171,11 +172,10 @@ export const waysTo = (
   const reaching = leadingTo(graph, end, isAllowed);
   return (start) => {
     const ways: Way[] = [];
-    let steps = 0;
+    let left = MOST_STEPS;
     const walk = (at: string, edges: FlowEdge[], on: Set<string>, re: number, im: number, lateMs: number) => {
-      steps += 1;
-      // Stryker disable next-line EqualityOperator: where a search is given up is not told
-      if (steps > MOST_STEPS || ways.length > MOST_WAYS * 4) return;
+      if (left === 0 || ways.length === MOST_FOUND) return;
+      left -= 1;
       if (at === end) {
         ways.push({ edges, gainDb: dbFromRatio(Math.hypot(re, im)), lateMs, re, im });
         return;

@@ -103,6 +103,5 @@ const roundOf = (graph: FlowGraph, { nodes }: Component): WeakRound | undefined 
     );
   });
   const againDb = dbFromRatio(growthOf(matrix));
-  // Stryker disable next-line EqualityOperator: no mean of logarithms is just that
   return againDb < WEAK_DB ? { order, strays, againDb } : undefined;
 };

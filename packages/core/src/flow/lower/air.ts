@@ -50,7 +50,6 @@ const directionOf = (find: Lookup, device: string, capsule: string, offAxisDeg: 
   const omniPart = find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
   return {
     db: offAxisLossDb(omniPart, offAxisDeg),
-    // Stryker disable next-line EqualityOperator: where nothing comes nothing is turned over
     isTurnedOver: patternFactor(omniPart, offAxisDeg) < 0,
     omniPart,
   };
@@ -139,8 +138,7 @@ const LEAK_AT_M = 0.1;
 /** The cups of the headphones someone wears. @param spot where the mouth is */
 const cupsOf = (find: Lookup, wears: string, spot: Spot): Emitter[] =>
   driversOf(find, wears).map(({ id, leakDb }, at) => {
-    // Stryker disable next-line ArithmeticOperator: half a turn ends at the same place either way
-    const behind = placeAt(spot, spot.turnDeg + 180, EAR_BEHIND_M);
+    const behind = placeAt(spot, spot.turnDeg, -EAR_BEHIND_M);
     const leak = leakDb ?? find.rig.assumptions.headphoneLeakDb ?? DEFAULT_HEADPHONE_LEAK_DB;
     return {
       from: pointId(wears, id),

@@ -193,13 +193,10 @@ const lowerStrip = (at: Setting, strip: DeskStrip): Strip => {
   return { source, 'before-fader': before, 'after-fader': after };
 };
 
-/** Left and right of a pan: sine and cosine of its angle, the middle as loud as the desk makes it. */
+/** Left and right of a pan from −100 to 100: sine and cosine of its angle, the middle as loud as the desk makes it. */
 const panDb = (at: number, side: 0 | 1, centreDb: Db): Db => {
-  const angle = ((at / 100 + 1) * Math.PI) / 4;
-  const ratio = side === 0 ? Math.cos(angle) : Math.sin(angle);
-  const outermost = 1e-6;
-  // Stryker disable next-line EqualityOperator: no pan stands just there
-  if (ratio < outermost) return -Infinity;
+  const towards = side === 0 ? 100 - at : 100 + at;
+  const ratio = Math.sin((towards * Math.PI) / 400);
   // The law with its middle at −3 dB, raised to where the desk has it; nothing is louder than hard over.
   return Math.min(0, dbFromRatio(ratio) + centreDb - dbFromRatio(Math.SQRT1_2));
 };
