@@ -1,10 +1,11 @@
 /**
- * Which mutants compile: what the types refuse never gets as far as a test, and is no mutant. Mutants of files that do not take from one
+ * Which mutants compile: what the types refuse never gets as far as a test, and is no mutant; nor is what nothing can tell (`limits.mjs`). Mutants of files that do not take from one
  * another are looked at together, as a program anew for each of some thousand would take hours.
  */
 import { resolve } from 'node:path';
 import { declareFactoryPlugin, PluginKind } from '@stryker-mutator/api/plugin';
 import ts from 'typescript';
+import { onlyMovesLimit } from './limits.mjs';
 
 const CONFIG = resolve('packages/core/tsconfig.json');
 /** A mutant may leave unused what it does without. */
@@ -116,8 +117,9 @@ class CompileChecker {
   async check(mutants) {
     this.#program.write(mutants);
     return Object.fromEntries(
-      mutants.map(({ id, fileName }) => {
-        const reason = this.#program.errorIn(fileName);
+      mutants.map((mutant) => {
+        const { id, fileName } = mutant;
+        const reason = this.#program.errorIn(fileName) ?? onlyMovesLimit(ts.sys.readFile(fileName), mutant);
         return [id, reason ? { status: 'compileError', reason } : { status: 'passed' }];
       }),
     );

@@ -1,5 +1,6 @@
 import { solve } from '../offers';
 import type { Heard, Tap } from '../flow';
+import { spillsOf } from '../gain';
 import { moveSeat, seatRound, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { comb } from './comb';
@@ -102,6 +103,15 @@ describe('a neighbour’s microphone, quieter by itself and turned up', () => {
   it('is silent at one gain, told where that is higher', () => {
     expect(own(45)).toEqual([]);
     expect(own(55)).toHaveLength(1);
+  });
+
+  it('is told here as long as it is no louder there than is borne', () => {
+    const turnedUp = desk(55);
+    const { find, heard } = solve(turnedUp);
+    const { againstDb } = spillsOf(find, heard).find(({ person }) => person === 'ann')!;
+    const borne = (leastApartDb: number) =>
+      comb(solve({ ...turnedUp, assumptions: { ...turnedUp.assumptions, leastApartDb } })).length;
+    expect([borne(-againstDb), borne(1e-9 - againstDb)]).toEqual([1, 0]);
   });
 
   it('she comes closer, they sit further apart, or it is kept out of the mix; she was never at it', () => {

@@ -31,7 +31,6 @@ const part = (solved: Solved, strand: Strand, comb: Comb, second: string): Fix[]
 export const comb: Check = (solved) => {
   const { find, heard, graph, rig } = solved;
   const least = -leastApartOf(rig);
-  // Stryker disable next-line EqualityOperator: no neighbour is just that loud
   const isTooLoud = ({ againstDb }: Spill) => againstDb > least;
   /** Microphones in which a neighbour is too loud already: that finding is the cause. */
   const known = new Set(

@@ -1,7 +1,10 @@
-import { CLEAN_DB, type Stage } from '../gain';
-import { solve } from '../offers';
+import { CLEAN_DB, earlier, type Stage } from '../gain';
+import { makeEngineMemory, solve } from '../offers';
 import { after } from '../rig/testing';
+import { whereReads } from '../units/where-reads.testing';
+import { separatePreamp } from './bad-desks.testing';
 import { endingAt } from './by-hand.testing';
+import type { Solved } from './finding';
 import { gainAtWrongStage } from './gain-at-wrong-stage';
 import { ROWS } from './rows.testing';
 
@@ -23,6 +26,28 @@ it('from the least that is wanted over the noise up to where it is clean', () =>
   expect(OVER).toBeLessThan(CLEAN_DB);
   expect(end({ signalToNoiseDb: CLEAN_DB })).toEqual([]);
   expect(end({ signalToNoiseDb: null })).toEqual([]);
+});
+
+describe('a limit is at its very place', () => {
+  const memory = makeEngineMemory();
+  const at = (atPreampDb: number, atBoxDb: number, distanceM: number) =>
+    solve(separatePreamp(atPreampDb, atBoxDb, distanceM), memory);
+
+  it('just 3 dB are worth two knobs', () => {
+    const preampAt = (gain: number) => at(gain, 57, 0.2);
+    const wins = ({ find, graph, strands }: Solved) => earlier(find, graph, strands[0]!)!.betterDb;
+    const just = -whereReads(3, (less) => wins(preampAt(-less)), -30, -25);
+    expect(gainAtWrongStage(preampAt(just))).toHaveLength(1);
+    expect(gainAtWrongStage(preampAt(just + 1e-9))).toEqual([]);
+  });
+
+  it('just 60 dB over the noise is clean, whatever could be won', () => {
+    const from = (distanceM: number) => at(25, 50, distanceM);
+    const over = ({ strands }: Solved) => strands[0]!.stages.at(-1)!.signalToNoiseDb!;
+    const just = -whereReads(CLEAN_DB, (nearer) => over(from(-nearer)), -0.2, -0.02);
+    expect(gainAtWrongStage(from(just))).toEqual([]);
+    expect(gainAtWrongStage(from(just + 1e-9))).toHaveLength(1);
+  });
 });
 
 it('what is too quiet is turned up at its first gain anyway', () => {

@@ -15,10 +15,8 @@ export const gainAtWrongStage: Check = (solved) => {
     // What is too quiet is turned up at its first gain anyway.
     if (verdictOf(strand).kind === 'too-quiet') return [];
     // Below the least it is a finding of its own, with this among its cures.
-    // Stryker disable next-line EqualityOperator: what is just clean wins less than is worth it
     if (over === null || over < least || over >= CLEAN_DB) return [];
     const better = earlier(solved.find, solved.graph, strand);
-    // Stryker disable next-line EqualityOperator: no gain earlier wins just that
     if (!better || better.betterDb < WORTH_DB) return [];
     const { early, late, byDb, betterDb } = better;
     const nameOf = (id: string) => solved.find.device(id)!.name;

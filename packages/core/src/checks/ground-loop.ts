@@ -40,8 +40,7 @@ export const groundLoop: Check = (solved) => {
   const found = new Map<string, Found>();
   for (const input of circuit.inputs) {
     const volts = humAtInput(circuit.hum, input);
-    // Stryker disable next-line EqualityOperator: no hum lies infinitely far under the sound
-    const sound = volts > 0 ? soundAt(solved, input.device, input.element) : undefined;
+    const sound = volts === 0 ? undefined : soundAt(solved, input.device, input.element);
     if (!sound) continue;
     const humDbu = dbuFromVolts(volts);
     const underDb = sound.dbu - humDbu;

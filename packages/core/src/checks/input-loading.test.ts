@@ -1,6 +1,8 @@
 import { solve } from '../offers';
+import type { Rig } from '../rig';
 import { after, rigOf } from '../rig/testing';
 import { ratioFromDb } from '../units';
+import { whereReads } from '../units/where-reads.testing';
 import { inputLoading } from './input-loading';
 
 /** A guitar into an interface’s line input; what is left of its volts at its contacts is written down by hand. */
@@ -63,6 +65,27 @@ it('another output on its contacts is a fight, from a tenth of a volt on', () =>
 it('one fight elsewhere beside it excuses nothing', () => {
   const at = (device: string) => ({ from: way.to, into: { ...way.from, device }, volts: 1 });
   expect(said(0.5, { clashes: [at('other'), at('guitar')] })).toEqual([]);
+});
+
+it('what leaves just 3.5 dB lost is not offered', () => {
+  const from = (ohms: number): Rig => ({
+    ...rig,
+    models: rig.models.map((model) =>
+      model.id === 'guitar'
+        ? { ...model, elements: model.elements.map((one) => ('ohms' in one ? { ...one, ohms } : one)) }
+        : model,
+    ),
+  });
+  const switched = (ohms: number) =>
+    inputLoading(solve(from(ohms)))[0]!
+      .propose()
+      .find(({ label }) => /instrument/i.test(label));
+  const { edit } = switched(10_000)!;
+  const leftAt = (ohms: number) =>
+    solve(after(from(ohms), edit)).circuit.terminals.find(({ device }) => device === 'guitar')!.bestLeg;
+  const just = -whereReads(ratioFromDb(-3.5), (less) => leftAt(-less), -1e6, -1e4);
+  expect(switched(just)).toBeUndefined();
+  expect(switched(just * (1 - 1e-9))).toBeDefined();
 });
 
 it('what is offered ends it: the instrument switch first, taking it out last', () => {

@@ -27,7 +27,6 @@ const isLoaded =
   ({ device, element }: TerminalReading) =>
   ({ circuit }: { circuit: Circuit }): boolean =>
     circuit.terminals.some(
-      // Stryker disable next-line EqualityOperator: no output is left just that
       (one) => one.device === device && one.element === element && one.bestLeg <= ratioFromDb(LOST_DB),
     );
 

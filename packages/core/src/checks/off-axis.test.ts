@@ -2,6 +2,8 @@ import { modelById } from '../catalogue';
 import { fixesFor, makeEngineMemory, solve, solveRig, tuned } from '../offers';
 import { applyEdit, putPlacement, seatRound, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
+import { offAxisLossDb } from '../units';
+import { whereReads } from '../units/where-reads.testing';
 import { ordinaryDesks } from './desks.testing';
 import type { Finding } from './finding';
 import { offAxis } from './off-axis';
@@ -134,6 +136,8 @@ describe('in words and figures', () => {
   it('the loss borne is 3 dB: a cardioid’s at 65.4° is 2.998, at 65.5° 3.007 (arithmetic)', () => {
     expect(said('mic-condenser-large', [65.4])).toEqual([]);
     expect(said('mic-condenser-large', [65.5])).toHaveLength(1);
+    const just = whereReads(3, (deg) => -offAxisLossDb(0.5, deg), 60, 70);
+    expect(said('mic-condenser-large', [just])).toEqual([]);
   });
 
   it('several whose places nobody has said: whoever is aside speaks into the front', () => {

@@ -42,7 +42,7 @@ const turnTo = (solved: Solved, strand: Strand, placement: Placement, omniPart: 
     Math.min(...here.map(({ offAxisDeg }) => offAxisLossDb(omniPart, offAxisDeg + byDeg)));
   const turns = Array.from({ length: 360 / STEP_DEG }, (_, n) => n * STEP_DEG - 180);
   const best = maxBy(turns, weakest)!;
-  // Stryker disable next-line EqualityOperator: a turn by nothing is no fix
+  // Never at its limit: a turn by nothing is no fix
   const side = best > 0 ? 'right' : 'left';
   const between = turned(
     `Turn ${name} ${Math.abs(best)}° to the ${side}, between those who share it`,
@@ -66,7 +66,6 @@ export const offAxis: Check = (solved) => {
     const { device, capsule, offAxisDeg, person } = placement;
     const omniPart = solved.find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
     const lost = -offAxisLossDb(omniPart, offAxisDeg);
-    // Stryker disable next-line EqualityOperator: no angle loses just that
     if (lost <= MOST_LOST_DB) return [];
     const name = solved.find.nameOf(device);
     const degrees = figureText(Math.abs(offAxisDeg), 0);

@@ -1,4 +1,5 @@
 import type { Coupling } from '../circuit';
+import { powerOf } from '../flow';
 import { plainGraph } from '../flow/graph.testing';
 import type { Stage, Strand } from '../gain';
 import { solve } from '../offers';
@@ -186,6 +187,22 @@ describe('one voice by two microphones, the ways written down by hand', () => {
     const weak = whereReads(-12, (second) => 20 * Math.log10(second), 0.2, 0.3);
     expect(said({ second: -weak })).toEqual([]);
     expect(said({ second: -(weak + 1e-9) })).toHaveLength(1);
+  });
+
+  it('just 3 dB more the right way up are told', () => {
+    /** Half a wave of 2 kHz. */
+    const lateMs = 0.25;
+    const together = (second: number) =>
+      powerOf({
+        taps: [
+          { lateMs: 0, re: 1, im: 0 },
+          { lateMs, re: second, im: 0 },
+        ],
+      });
+    const gained = (second: number) => 10 * Math.log10(together(second) / together(-second));
+    const just = whereReads(3, gained, 0.25, 1);
+    expect(said({ second: -just, lateMs })).toHaveLength(1);
+    expect(said({ second: -(just - 1e-9), lateMs })).toEqual([]);
   });
 
   it('by a quarter turn neither is the usual: the stronger is named', () => {

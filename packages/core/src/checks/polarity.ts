@@ -50,7 +50,6 @@ const oneVoiceTwice: Check = (solved) =>
     if (!second || !own?.device) return [];
     const gainedDb =
       10 * Math.log10(power([first, turned(second)]) / Math.max(1e-30, power([first, second])));
-    // Stryker disable next-line EqualityOperator: nothing gains just that
     if (gainedDb < TELLING_DB) return [];
     // The way that is upside down is the one whose sign is against the usual: negative.
     const wrong = second.re < 0 ? second : first;
@@ -95,7 +94,7 @@ const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
       const { device } = left.from;
       const element = find.element(device, left.from.element);
       if (element?.kind !== 'output' || !element.pair) return [];
-      // Stryker disable next-line EqualityOperator: no element is its own pair
+      // Never at its limit: no element is its own pair
       if (element.id > element.pair) return [];
       const right = couplings.find((one) => one.from.device === device && one.from.element === element.pair);
       if (!right || !isTwoVoices(graph, pointId(device, element.id), pointId(device, element.pair)))

@@ -42,7 +42,6 @@ const streamsShown = perPass(({ usb, graph }) =>
   [...graph.nodes.values()].filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? '')),
 );
 
-// Stryker disable next-line EqualityOperator: no voice is just that loud
 const isHeard = ({ level }: { level: number }): boolean => level > HEARD_DBFS;
 
 /** The stream by which a voice comes to a computer, the loudest of several. */

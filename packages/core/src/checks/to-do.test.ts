@@ -1,7 +1,8 @@
 import { solve } from '../offers';
 import type { Rig } from '../rig';
 import { people, recorder, rigOf, seat, type AppRow, type Rows } from '../rig/testing';
-import { isListening, reachings } from './reaching';
+import { whereReads } from '../units/where-reads.testing';
+import { isListening, reachings, voiceAt } from './reaching';
 import { isSomethingArriving, toDoOf } from './to-do';
 
 /** What a rig lacks while it grows, piece by piece, from a microphone to a recording. */
@@ -136,6 +137,20 @@ describe('how far a voice gets', () => {
     // Its track is taken ahead of the fader.
     expect([furthest(6), furthest(-20)]).toEqual(['main-L', 'track-1']);
   });
+});
+
+it('a voice is on a stream from just over −100 dBFS on', () => {
+  const solved = solve(grown([MIC, BOX, pc()], [XLR, USB]));
+  const { graph } = solved;
+  const at = (level: number) => ({
+    ...solved,
+    graph: { ...graph, sources: graph.sources.map((one) => ({ ...one, level })) },
+  });
+  const stream = [...graph.nodes.values()].find(({ role, device }) => role === 'stream' && device === 'box')!;
+  const just = whereReads(-100, (level) => voiceAt(at(level), 'ann', stream.id), -100, 60);
+  const endAt = (level: number) => reachings(at(level))[0]!.end!.role;
+  expect(endAt(just)).not.toBe('stream');
+  expect(endAt(just + 1e-9)).toBe('stream');
 });
 
 it('listens where a voice comes all the way to a computer with a program that could take it', () => {

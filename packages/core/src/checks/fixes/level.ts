@@ -49,7 +49,7 @@ export const moveTalker = (solved: Solved, placementId: string | undefined, chan
   const placement = solved.rig.placements.find(({ id }) => id === placementId);
   if (!placement) return [];
   const exact = placement.distanceM / ratioFromDb(changeDb);
-  // Stryker disable next-line EqualityOperator: by 0 dB nobody moves
+  // Never at its limit: by 0 dB nobody moves
   const distanceM = changeDb > 0 ? Math.floor(exact * 100) / 100 : Math.ceil(exact * 100) / 100;
   if (distanceM < CLOSEST_M || distanceM > 2 || distanceM === placement.distanceM) return [];
   const person = solved.find.personName(placement.person);

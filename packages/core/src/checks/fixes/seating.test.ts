@@ -2,6 +2,8 @@ import { spillsOf, type Spill } from '../../gain';
 import { solve } from '../../offers';
 import { capsulePoses, moveMicrophone, moveSeat, seatedPeople, seatRound, type Rig } from '../../rig';
 import { after, people, recorder, rigOf, seat } from '../../rig/testing';
+import { offAxisLossDb, powerSumDb } from '../../units';
+import { whereReads } from '../../units/where-reads.testing';
 import { comeCloser, notHeardBy, sitFurther, turnAway } from './seating';
 import { padOff, moveTalker, withGainDown } from './level';
 import { firstGain } from '../voice-gain';
@@ -174,6 +176,34 @@ describe('turning a microphone away', () => {
     // Asked for little, the smallest turn is enough; for more it takes more; then none is.
     expect(new Set(found).size).toBeGreaterThan(1);
     expect(found.length).toBeLessThan(72);
+  });
+
+  /** The first turn of a table where so little apart is enough, its own talker so far off the axis. */
+  const firstTurn = (leastApartDb: number, offAxisDeg: number) => {
+    const rig = table();
+    return turned({
+      ...rig,
+      assumptions: { ...rig.assumptions, leastApartDb },
+      placements: rig.placements.map((one) => (one.person === 'ann' ? { ...one, offAxisDeg } : one)),
+    })[0]?.label;
+  };
+
+  it('until its own talker has lost just 2 dB, and no more', () => {
+    const most = whereReads(2, (deg) => -offAxisLossDb(0.5, deg), 30, 60);
+    expect(firstTurn(-99, most - 5)).toBe('Turn Mic of ann 5° to the right');
+    expect(firstTurn(-99, most - 5 + 1e-9)).toBe('Turn Mic of ann 5° to the left');
+  });
+
+  it('until its neighbour is further under than asked for and 0.3 dB to spare', () => {
+    const { find, heard } = solve(table());
+    const one = spillsOf(find, heard).find(({ device }) => device === 'mic-ann')!;
+    const there = one.ownDb + offAxisLossDb(0.5, 5) - offAxisLossDb(0.5, 0);
+    const straight =
+      one.straightDb + offAxisLossDb(0.5, one.offAxisDeg + 5) - offAxisLossDb(0.5, one.offAxisDeg);
+    const apart = there - powerSumDb([straight, one.roomDb]);
+    const just = whereReads(apart, (least) => least + 0.3, apart - 1, apart);
+    expect(firstTurn(just - 1e-9, 0)).toBe('Turn Mic of ann 5° to the right');
+    expect(firstTurn(just, 0)).not.toBe('Turn Mic of ann 5° to the right');
   });
 
   it('is the microphone that is turned, by so much', () => {

@@ -44,20 +44,20 @@ export const turnAway = ({ find, heard, rig }: Solved, { device, capsule }: Spil
   const own = placementsAt(rig, pose);
   const neighbours = spillsOf(find, heard).filter((one) => one.device === device && one.capsule === capsule);
   const isEnough = (byDeg: number): boolean =>
-    // Stryker disable next-line EqualityOperator: no angle loses just that
     own.every(({ offAxisDeg }) => loss(offAxisDeg + byDeg) >= MOST_OFF_AXIS_DB) &&
     neighbours.every(({ straightDb, roomDb, ownDb, offAxisDeg, owner }) => {
       const ownDeg = own.find(({ person }) => person === owner)?.offAxisDeg ?? 0;
       const straight = straightDb + loss(offAxisDeg + byDeg) - loss(offAxisDeg);
       const there = ownDb + loss(ownDeg + byDeg) - loss(ownDeg);
-      // Stryker disable next-line EqualityOperator: no turn leaves just that
       return powerSumDb([straight, roomDb]) - there < -leastApartOf(rig) - TO_SPARE_DB;
     });
   for (const size of TURNS_DEG) {
-    const byDeg = [size, -size].find(isEnough);
-    if (byDeg === undefined) continue;
-    // Stryker disable next-line EqualityOperator: a turn has a size
-    const side = byDeg > 0 ? 'right' : 'left';
+    const turn = [
+      { byDeg: size, side: 'right' },
+      { byDeg: -size, side: 'left' },
+    ].find(({ byDeg }) => isEnough(byDeg));
+    if (!turn) continue;
+    const { byDeg, side } = turn;
     const label = `Turn ${find.device(device)!.name} ${size}° to the ${side}`;
     const { steps } = moveMicrophone(rig, device, capsule, { ...pose, turnDeg: pose.turnDeg + byDeg });
     return [{ label, edit: { label, steps } }];
@@ -76,11 +76,11 @@ export const sitFurther = ({ find, rig }: Solved, spill: Spill): Fix[] => {
   const person = seatedPeople(rig).find(({ id }) => id === spill.person);
   const allowedDb = spill.ownDb - leastApartOf(rig) - TO_SPARE_DB;
   const straight = 10 ** (allowedDb / 10) - 10 ** (spill.roomDb / 10);
-  // Stryker disable next-line EqualityOperator: where just nothing is left no distance is found either
-  if (!pose || !person || straight <= 0) return [];
+  if (!pose || !person) return [];
   const exact = spill.distanceM * ratioFromDb(spill.straightDb - 10 * Math.log10(straight));
   const distanceM = Math.ceil(exact * 10) / 10;
-  if (distanceM > FURTHEST_SEAT_M) return [];
+  // Where the room alone is too loud there is no such distance.
+  if (!(distanceM <= FURTHEST_SEAT_M)) return [];
   const place = placeAt(pose, towards(pose, person.spot), distanceM);
   const label = `Seat ${person.name} ${figureText(distanceM)} m from ${find.device(spill.device)!.name}`;
   return [

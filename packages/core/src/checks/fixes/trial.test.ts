@@ -1,6 +1,8 @@
 import { modelById } from '../../catalogue';
-import { addDevice, lookup, removeLead } from '../../rig';
+import { addDevice, lookup, removeLead, type Rig } from '../../rig';
 import { rigOf } from '../../rig/testing';
+import { whereReads } from '../../units/where-reads.testing';
+import { reach, scoreOf } from './reach';
 import { bestFew, bestLead, deviceBehind, matingLeads, mends, subRig, type Plug } from './trial';
 
 const rig = rigOf({
@@ -103,6 +105,29 @@ describe('the best lead', () => {
     });
     expect(bestLead(rig, { lead: 'free', end: 1 }, socket('desk.in1'))).toBeUndefined();
     expect(bestLead(rig, socket('mic.out'), { lead: 'free', end: 1 })).toBeUndefined();
+  });
+
+  it('is none that passes just −55 dB', () => {
+    const from = (ohms: number): Rig => {
+      const made = rigOf({
+        devices: [
+          { id: 'mic', model: 'mic-dynamic-hand' },
+          { id: 'desk', model: 'mixer-4-usb' },
+        ],
+        leads: [{ id: 'trial', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 1 }],
+      });
+      const models = made.models.map((model) =>
+        model.id === 'mic-dynamic-hand'
+          ? { ...model, elements: model.elements.map((one) => ({ ...one, ohms })) }
+          : model,
+      );
+      return { ...made, models };
+    };
+    const passes = (less: number) => scoreOf(reach(from(-less), 'mic', 'desk'));
+    const just = -whereReads(-55, passes, -1e7, -1e4);
+    const bestFrom = (ohms: number) =>
+      bestLead({ ...from(ohms), leads: [] }, socket('mic.out'), socket('desk.in1'))?.kind.id;
+    expect([bestFrom(just), bestFrom(just * (1 - 1e-9))]).toEqual([undefined, 'xlr']);
   });
 
   it('a lead kind of one’s own by the name of one of the catalogue counts as it is', () => {

@@ -124,7 +124,6 @@ export const bestLead = (
     return { ...candidate, score: scoreOf(reach(trial, source, sink)) };
   });
   const best = maxBy(scored, ({ score }) => score);
-  // Stryker disable next-line EqualityOperator: no lead scores just that
   return best && best.score > WORTH_IT_DB ? best : undefined;
 };
 
