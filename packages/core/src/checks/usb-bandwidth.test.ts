@@ -1,4 +1,4 @@
-import { solveRig } from '../offers';
+import { fixesFor, solveRig } from '../offers';
 import { type Rig } from '../rig';
 import { joinedDesk } from './joined.testing';
 import { smallDevices } from './usb-small.testing';
@@ -91,4 +91,15 @@ describe('said, and every fix ends it', () => {
     const [found] = saidOf(smallDevices(3, { hub: 'hub-bus' }));
     expect(found!.figures.map(({ value }) => value)).toEqual([1818, 1350]);
   });
+});
+
+it('another socket is offered where that gives what is drawn', () => {
+  const rig = smallDevices(3, { hub: 'hub-bus' });
+  const drawing = (busMilliamps: number): string[] =>
+    fixesFor(
+      { ...rig, models: rig.models.map((one) => (one.kind === 'hub' ? one : { ...one, busMilliamps })) },
+      saidOf(rig)[0]!.id,
+    ).map(({ label }) => label);
+  expect(drawing(100).some((label) => label.startsWith('Plug '))).toBe(true);
+  expect(drawing(5000).some((label) => label.startsWith('Plug '))).toBe(false);
 });

@@ -1,4 +1,3 @@
-import { keyBy } from 'es-toolkit';
 import { isTooFull, usbLanes, type UsbLane } from '../host';
 import { listed } from '../feeds';
 import {
@@ -87,13 +86,10 @@ export const usbBandwidth: Check = (solved) =>
         ],
         propose: () => [
           ...slower(solved, lane),
-          ...[...solved.usb.links]
-            .filter((link) => devices.includes(link.device))
-            .flatMap((link) => {
-              const branches = solved.supplies.flatMap((supply) => supply.branches);
-              const branch = keyBy(branches, (one) => one.link.device)[link.device];
-              return inAnotherSocket(solved, link, branch?.drawnMa ?? 0);
-            }),
+          ...solved.supplies
+            .flatMap(({ branches }) => branches)
+            .filter(({ link }) => devices.includes(link.device))
+            .flatMap(({ link, drawnMa }) => inAnotherSocket(solved, link, drawnMa)),
           // The hub whose translator it is, or one that makes all behind it slow.
           ...[
             ...new Set(

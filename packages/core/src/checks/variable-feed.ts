@@ -1,4 +1,3 @@
-import { keyBy } from 'es-toolkit';
 import { portOfPin } from '../catalogue';
 import { solveCircuit } from '../circuit';
 import { buildFlow, isDestination, pointId, usbTree } from '../flow';
@@ -48,7 +47,7 @@ const leavingOf = ({ find, graph, heard }: Solved, strand: Strand): Leaving | un
 const strandIn = (rig: Rig, { id }: Strand): Strand | undefined => {
   const find = lookup(rig);
   const graph = buildFlow(find, solveCircuit(find), usbTree(find));
-  return keyBy(strandsOf(find, hearEverything(find, graph)), (one) => one.id)[id];
+  return strandsOf(find, hearEverything(find, graph)).find((one) => one.id === id);
 };
 
 /** What the new way out has to be turned by, so that as much arrives as is wanted. */
