@@ -1,8 +1,9 @@
 import { leadKindById, modelById } from '../catalogue';
-import { fixesFor, makeEngineMemory, solveRig } from '../offers';
-import { addDevice, applyEdit, connect, moveLoudspeaker, seatRound, type Rig } from '../rig';
+import { solveRig } from '../offers';
+import { addDevice, connect, moveLoudspeaker, seatRound, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
+import { pressEveryFix } from './pressed.testing';
 
 const meantIn = (rig: Rig) =>
   solveRig(rig).meant.find(({ sentence }) => sentence.endsWith('does not hear itself come back.'))!.isMet;
@@ -35,9 +36,6 @@ describe('a caller who comes out of a loudspeaker', () => {
     // What is meant says the same, though no wire brings it back.
     expect(meantIn(rig)).toBe(false);
     expect(found!.title).toMatch(/^The far end of .* hears itself \d+ ms late$/);
-    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
-    expect(fixes.length).toBeGreaterThan(0);
-    for (const { edit, label } of fixes)
-      expect({ label, left: echoIn(applyEdit(rig, edit).rig) }).toEqual({ label, left: [] });
+    pressEveryFix(rig, 'caller-echo');
   });
 });

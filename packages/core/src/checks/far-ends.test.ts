@@ -1,10 +1,11 @@
 import { deskControlId as is } from '../catalogue';
 import { postSentences } from '../feeds';
-import { fixesFor, makeEngineMemory, solve, solveRig } from '../offers';
-import { applyEdit, newFarEnd, putFarEnd, removeFarEnd, sayIntent, type FarEnd, type Rig } from '../rig';
+import { makeEngineMemory, solve, solveRig } from '../offers';
+import { newFarEnd, putFarEnd, removeFarEnd, sayIntent, type FarEnd, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 import { DESKS, talk, withFarEnds } from './feeds.testing';
+import { pressEveryFix } from './pressed.testing';
 
 /** Who is at the other end of a call, how long the network takes, and what comes back out of their loudspeakers. */
 
@@ -166,15 +167,8 @@ describe('an open loudspeaker at the far end', () => {
   });
 
   it.each(bad)('said: %s', (_name, rig) => {
-    const [found, ...more] = farEchoes(rig);
-    expect(more).toEqual([]);
-    const before = findingsOf(rig).map(({ id }) => id);
-    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
-    expect(fixes.length).toBeGreaterThan(0);
-    for (const { edit } of fixes) {
-      const then = findingsOf(applyEdit(rig, edit).rig).map(({ id }) => id);
-      expect(then).toEqual(before.filter((id) => id !== found!.id));
-    }
+    expect(farEchoes(rig)).toHaveLength(1);
+    pressEveryFix(rig, 'far-echo', ['danger', 'fault', 'caution', 'advice']);
   });
 
   it('is as late as the way there and back, and as weak as the two together', () => {

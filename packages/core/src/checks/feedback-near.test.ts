@@ -1,10 +1,11 @@
 import { pointId } from '../flow';
 import { levelAt } from '../gain';
-import { fixesFor, makeEngineMemory, solve, solveRig, tuned } from '../offers';
-import { applyEdit, moveLoudspeaker, moveSeat, setAssumptions, setControl, type Rig } from '../rig';
+import { makeEngineMemory, solve, solveRig, tuned } from '../offers';
+import { moveLoudspeaker, moveSeat, setAssumptions, setControl, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { feedbackNear } from './feedback-near';
 import type { Finding } from './finding';
+import { pressEveryFix } from './pressed.testing';
 
 const howlIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'feedback-near');
 
@@ -121,10 +122,8 @@ describe('a loudspeaker in the room of open microphones', () => {
     // The fader has steps of a decibel; a second microphone adds its own way.
     expect(value - backDb(one)).toBeGreaterThan(-0.7);
     expect(value - backDb(one)).toBeLessThan(one.count === 2 ? 3.7 : 0.7);
-    const fixes = fixesFor(rig, found!.id, makeEngineMemory());
-    expect(fixes.length).toBeGreaterThan(0);
-    for (const { edit, label } of fixes)
-      expect({ label, left: howlIn(applyEdit(rig, edit).rig) }).toEqual({ label, left: [] });
+    // A channel taken out of the mix is missing there, which is as grave and seen at once.
+    pressEveryFix(rig, found!.code, ['danger']);
   });
 
   it('is a fault once it is louder each time round, a caution while it is not (Nyquist: 0 dB)', () => {

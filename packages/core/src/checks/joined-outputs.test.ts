@@ -197,7 +197,9 @@ describe('said, and every fix ends it', () => {
 
   it('is tried on many', () => expect(bad.length).toBeGreaterThanOrEqual(20));
 
-  it.each(bad)('%s', (_name, rig, code) => pressEveryFix(rig, code));
+  it.each(bad)('%s', (_name, rig, code) => {
+    pressEveryFix(rig, code);
+  });
 });
 
 describe('what plays into it', () => {

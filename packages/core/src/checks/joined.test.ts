@@ -136,7 +136,9 @@ describe('one of its devices pulled', () => {
 describe('said, and every fix ends it', () => {
   it('is tried on many', () => expect(BAD.length).toBeGreaterThanOrEqual(30));
 
-  it.each(BAD)('%s', (_name, rig, code) => pressEveryFix(rig, code));
+  it.each(BAD)('%s', (_name, rig, code) => {
+    pressEveryFix(rig, code);
+  });
 });
 
 describe('channel numbers', () => {

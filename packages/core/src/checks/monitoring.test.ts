@@ -1,7 +1,8 @@
 import { deskControlId as is } from '../catalogue';
-import { fixesFor, solveRig } from '../offers';
-import { applyEdit, type Rig } from '../rig';
+import { solveRig } from '../offers';
+import { type Rig } from '../rig';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
+import { pressEveryFix } from './pressed.testing';
 
 /** What a recorder plays back of what it records: doubled, late, round and round. Common practice, no published source. */
 
@@ -79,15 +80,7 @@ describe('said, and every fix ends it', () => {
   ];
   it.each(bad)('%s', (_name, rig, codes) => {
     expect(codesOf(rig).sort()).toEqual([...codes].sort());
-    for (const { id, code } of saidOf(rig)) {
-      const fixes = fixesFor(rig, id);
-      expect(fixes.length).toBeGreaterThan(0);
-      for (const { edit, label } of fixes) {
-        const now = solveRig(applyEdit(rig, edit).rig).findings.map((one) => one.id);
-        expect([label, now]).toEqual([label, expect.not.arrayContaining([id])]);
-      }
-      expect([code, fixes[0]!.label]).toEqual([code, expect.stringMatching(/monitoring|buffer/)]);
-    }
+    for (const code of codes) expect(pressEveryFix(rig, code)[0]).toMatch(/monitoring|buffer/);
   });
 });
 

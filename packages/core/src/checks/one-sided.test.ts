@@ -1,9 +1,10 @@
 import { deskControlId as is, leadKindById, modelById } from '../catalogue';
-import { fixesFor, makeEngineMemory, solve, solveRig } from '../offers';
-import { addDevice, applyEdit, connect, setControl, type Rig } from '../rig';
+import { solve, solveRig } from '../offers';
+import { addDevice, connect, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { oneSided } from './one-sided';
 import { atInterface, DESKS, encoder, talk, withApp } from './feeds.testing';
+import { pressEveryFix } from './pressed.testing';
 
 /** A voice on one side alone. Common practice, no published source: a voice belongs in the middle. */
 
@@ -79,14 +80,7 @@ describe('said, and every fix ends it', () => {
   it.each(bad)('%s', (_name, rig, title) => {
     const found = sidedIn(rig);
     expect(found.some((one) => title.test(one.title))).toBe(true);
-    for (const { id } of found) {
-      const fixes = fixesFor(rig, id, makeEngineMemory());
-      expect(fixes.length).toBeGreaterThan(0);
-      for (const { edit, label } of fixes) {
-        const then = solveRig(applyEdit(rig, edit).rig);
-        expect({ label, left: then.findings.some((one) => one.id === id) }).toEqual({ label, left: false });
-      }
-    }
+    pressEveryFix(rig, 'one-sided');
   });
 });
 

@@ -128,7 +128,9 @@ const BAD: [string, Rig, string][] = [
 ];
 
 describe('said, and every fix ends it', () => {
-  it.each(BAD)('%s', (_name, rig, code) => pressEveryFix(rig, code));
+  it.each(BAD)('%s', (_name, rig, code) => {
+    pressEveryFix(rig, code);
+  });
 
   it('44.1 kHz read at 48: 8.8 % too fast, 146.7 cents too high (arithmetic)', () => {
     const [found] = saidOf(joinedAt(['mic-usb', 'mic-usb'], [44_100, 44_100]));

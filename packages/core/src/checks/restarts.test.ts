@@ -81,7 +81,9 @@ const before = (models: readonly string[]): Rig => {
 };
 
 describe('said, and every fix ends it', () => {
-  it.each(BAD)('%s', (_name, rig) => pressEveryFix(rig, 'app-restart-needed'));
+  it.each(BAD)('%s', (_name, rig) => {
+    pressEveryFix(rig, 'app-restart-needed');
+  });
 
   it.each(SETS.map((models) => [words(models), models] as const))(
     '%s: started before it was plugged in',

@@ -3,6 +3,7 @@ import { applyEdit, moveSeat, putPerson, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import type { Finding } from './finding';
 import { deskOf, tableOf, type Table } from './table.testing';
+import { pressEveryFix } from './pressed.testing';
 
 const spillIn = (rig: Rig): Finding[] => solveRig(rig).findings.filter(({ code }) => code === 'spill');
 
@@ -43,16 +44,7 @@ describe('neighbours at a table', () => {
 
   it.each(BAD.map(named))('%s: said, and every fix that is offered ends it', (_name, table) => {
     const rig = tableOf(table);
-    const found = spillIn(rig);
-    expect(found.length).toBeGreaterThan(0);
-    for (const { id } of found) {
-      const fixes = fixesFor(rig, id, makeEngineMemory());
-      expect(fixes.length).toBeGreaterThan(0);
-      for (const { edit, label } of fixes) {
-        const then = spillIn(applyEdit(rig, edit).rig).map((one) => one.id);
-        expect({ label, left: then.includes(id) }).toEqual({ label, left: false });
-      }
-    }
+    pressEveryFix(rig, 'spill');
   });
 
   it('nothing is said of people whose places nobody has told', () => {

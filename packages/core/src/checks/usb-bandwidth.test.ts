@@ -79,7 +79,9 @@ it.each(ALL.filter(({ isOver }) => !isOver).map(({ name, rig }): [string, Rig] =
 );
 
 describe('said, and every fix ends it', () => {
-  it.each(BAD)('%s', (_name, rig) => pressEveryFix(rig, 'usb-bandwidth'));
+  it.each(BAD)('%s', (_name, rig) => {
+    pressEveryFix(rig, 'usb-bandwidth');
+  });
 
   it('each works alone: with any two of three taken off, nothing is said', () => {
     const rig = smallDevices(3, { hub: 'hub-bus' });

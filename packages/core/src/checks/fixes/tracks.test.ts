@@ -62,5 +62,7 @@ describe('three tracks on one channel', () => {
     expect(found.title).toBe('Tracks A, B and C all record channel 1');
     expect(found.why).toMatch(/^All hold A: it is no safer for it, and 10 dB louder when all are played\./);
   });
-  it('get a channel each, or two of them go', () => pressEveryFix(rig, 'track-doubled'));
+  it('get a channel each, or two of them go', () => {
+    pressEveryFix(rig, 'track-doubled');
+  });
 });
