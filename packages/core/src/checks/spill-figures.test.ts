@@ -26,6 +26,8 @@ it('just far enough apart is far enough', () => {
     first!.straightDb,
     first!.roomDb,
   ]);
+  // Face to face, 1.2 m apart, each 80 cm from their own.
+  expect(found!.figures[1]!.from).toBe('40 cm away on the plan, 180° off the axis');
 });
 
 it('of several neighbours at one microphone the loudest is told', () => {

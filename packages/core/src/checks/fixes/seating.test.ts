@@ -104,6 +104,18 @@ describe('coming closer', () => {
     ).toEqual(expected),
   );
 
+  it('from where they speak, whoever else speaks from elsewhere: the gain of the second by 6 dB for half of 40 cm', () => {
+    const rig = table();
+    const further = {
+      ...rig,
+      placements: rig.placements.map((one, at) => (at ? { ...one, distanceM: 0.4 } : one)),
+    };
+    const now = solve(further);
+    const bob = now.strands.find(({ person }) => person === 'bob')!;
+    const [fix] = comeCloser(now, bob, 'bob-at-mic-bob', 5.7);
+    expect(fix!.label).toBe('Have BOB speak from 20 cm, set Gain 2 to 34 dB');
+  });
+
   it('nobody whose place is not known', () => expect(moveTalker(solved, 'ghost', 3)).toEqual([]));
 
   it('a gain goes down with what gets louder, not with what does not', () => {
