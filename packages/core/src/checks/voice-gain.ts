@@ -92,8 +92,8 @@ export const padsOn = (solved: Solved, { stages }: Strand): { device: string; co
 export const towardsAim = (solved: Solved, { control, value }: VoiceGain, missing: Db, slack: Db): number => {
   const travel = solved.rig.assumptions.gainTravelLimit * (control.maxDb - control.minDb);
   const inside = control.minDb + Math.floor(travel / control.stepDb) * control.stepDb;
-  // Never at its limit: just inside, both are the same setting
-  return value + missing > inside && inside >= value + missing - slack ? inside : value + missing;
+  const aimed = value + missing;
+  return inside >= aimed - slack ? Math.min(inside, aimed) : aimed;
 };
 
 /** Nearest setting of a gain, in its steps and range. */
