@@ -28,6 +28,7 @@ describe('sound as data', () => {
     ).toMatchObject([
       {
         format: 'spdif',
+        isUnderstood: true,
         lengthM: 2,
         channels: [
           ['data-left', 'optical-left'],
@@ -69,7 +70,7 @@ describe('sound as data', () => {
       devices: [CONVERTER, { id: 'box', model: 'interface-18' }],
       leads: [{ kind: 'optical', ends: ['converter.light', 'box.adat'] }],
     });
-    expect(link).toMatchObject({ format: 'spdif', farFormat: 'adat', channels: [] });
+    expect(link).toMatchObject({ format: 'spdif', farFormat: 'adat', isUnderstood: false, channels: [] });
   });
 
   it('eight microphones by light: each arrives on a channel of its own', () => {

@@ -137,6 +137,21 @@ describe('the loops there are', () => {
     expect(abc!.gainDb).toBeGreaterThan(ab!.gainDb);
   });
 
+  it('of two that grow, the one that grows more comes first, though it is met later', () => {
+    const found = loopsOf(
+      plainGraph(PLACES, [
+        { from: 'a', to: 'b', gain: 2 },
+        { from: 'b', to: 'a', gain: 1 },
+        { from: 'b', to: 'c', gain: 2 },
+        { from: 'c', to: 'a', gain: 2 },
+      ]),
+    );
+    expect(found.map(({ nodes, gainDb }) => `${nodes.join('')} ${gainDb.toFixed(2)}`)).toEqual([
+      'abc 18.06',
+      'ab 6.02',
+    ]);
+  });
+
   it.each([
     ['upright', { re: 0.5, im: 0 }, 250],
     ['turned over: half a turn sooner', { re: -0.5, im: 0 }, 125],

@@ -134,10 +134,9 @@ export const loopSolver = (nodes: readonly string[], edges: readonly FlowEdge[])
         a.re[row * cut.length + k] = (row === k ? 1 : 0) - round.re[row * width + columns + k]!;
         a.im[row * cut.length + k] = -round.im[row * width + columns + k]!;
       }
-      for (let k = 0; k < columns; k += 1) {
-        x.re[row * columns + k] = round.re[row * width + k]!;
-        x.im[row * columns + k] = round.im[row * width + k]!;
-      }
+      const from = row * width;
+      x.re.set(round.re.subarray(from, from + columns), row * columns);
+      x.im.set(round.im.subarray(from, from + columns), row * columns);
     }
     eliminate(cut.length, columns, a.re, a.im, x.re, x.im);
     for (const node of nodes.keys()) {
