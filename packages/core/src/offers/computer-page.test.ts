@@ -1,7 +1,9 @@
+import { modelById } from '../catalogue';
 import { joinedDesk, withTracks } from '../checks/joined.testing';
+import { smallDevices } from '../checks/usb-small.testing';
 import { generateStage, skerryLight } from '../demo';
-import { applyEdit, type Rig } from '../rig';
-import { recorder, rigOf } from '../rig/testing';
+import { addDevice, applyEdit, type Rig } from '../rig';
+import { after, recorder, rigOf } from '../rig/testing';
 import { computerPage, nameAfterDesk } from './computer-page';
 import { pullPlug } from './pull-plug';
 import { makeEngineMemory, solve } from './solve-rig';
@@ -265,6 +267,14 @@ describe('of several devices, computers and clocks', () => {
       (id) => entries.find((one) => one.device === id && one.inputs > 0)!.usedBy,
     );
     expect(users.map((names) => names.includes(two.name))).toEqual([true, true, false]);
+  });
+
+  it('the translator of a hub is a lane of the computer it hangs on, and of no other', () => {
+    const small = smallDevices(2, { hub: 'hub-bus' });
+    const rig = after(small, (now) => addDevice(now, modelById('desktop'), { id: 'beside', name: 'Beside' }));
+    const full = (computer: string) =>
+      computerPage(solved(rig), computer).lanes.filter(({ where }) => where.includes('full speed')).length;
+    expect([full('pc'), full('beside')]).toEqual([1, 0]);
   });
 
   it('lanes are those of its own sockets', () => {
