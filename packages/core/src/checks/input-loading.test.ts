@@ -30,9 +30,28 @@ it('a third lost is 3.5 dB: less is bridging (IEC 61938 asks for 5 to 10 times; 
   expect(said(ratio(-3.6))).toHaveLength(1);
 });
 
-it('just 3.5 dB count as lost', () => {
-  expect(said(ratioFromDb(-3.5))).toHaveLength(1);
-});
+it.each([
+  ['instrument', -3.5],
+  ['line', -3.5],
+  ['microphone', -12],
+  ['headphone', -40],
+  ['loudspeaker', -40],
+] as const)(
+  'of an output for %s just %f dB count as lost (common practice, no published source)',
+  (signal, db) => {
+    const models = rig.models.map((model) =>
+      model.id === 'guitar'
+        ? { ...model, elements: model.elements.map((one) => ('signal' in one ? { ...one, signal } : one)) }
+        : model,
+    );
+    const { find } = solve({ ...rig, models });
+    const lostAt = (lostDb: number) => {
+      const terminals = [{ ...terminal, bestLeg: ratioFromDb(lostDb) }];
+      return inputLoading({ ...solved, find, circuit: { ...solved.circuit, terminals } }).length;
+    };
+    expect([lostAt(db), lostAt(db + 0.01)]).toEqual([1, 0]);
+  },
+);
 
 it('a load as large as the source: 6.02 dB lost, once its impedance', () => {
   const [found] = said(0.5);
