@@ -1,9 +1,9 @@
-import { LEAD_KINDS } from '../catalogue';
+import { DATA_LIMIT_M } from '../catalogue';
 import { inputsNeeded, type Answers } from './answers';
 import type { Topic } from './topic';
 
-/** USB 2.0: 5 m from the cable delay budget; the catalogue's USB leads say so themselves. */
-const USB_LIMIT_M = LEAD_KINDS.find(({ id }) => id === 'usb-c-c')?.usb?.maxLengthM ?? 5;
+/** What microphones and interfaces are joined by. */
+const USB_LIMIT_M = DATA_LIMIT_M['2.0'];
 
 interface Reason {
   holds: (answers: Answers) => boolean;

@@ -1,7 +1,7 @@
 export * from './types';
 export { CONNECTORS, MATINGS } from './connectors';
 export { connectorById, contactsBetween } from './mating';
-export { LEAD_KINDS } from './leads';
+export { DATA_LIMIT_M, LEAD_KINDS } from './leads';
 export { DEVICE_MODELS } from './devices';
 export { leadKindById, modelById } from './by-id';
 export * from './roles';

@@ -32,7 +32,7 @@ const lead = (row: LeadRow): LeadKind => ({
 });
 
 /** USB 2.0: 5 m from the cable delay budget. IEEE 1394: 4.5 m between two devices. */
-const DATA_LIMIT_M = { '2.0': 5, '3': 3, '1394': 4.5 } as const;
+export const DATA_LIMIT_M = { '2.0': 5, '3': 3, '1394': 4.5 } as const;
 
 const dataLead = (
   id: string,
