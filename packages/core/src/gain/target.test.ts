@@ -3,7 +3,7 @@ import { solveRig } from '../offers';
 import { setAim, type AimChoice, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { speechLufs } from '../units';
-import { AIMS, aimFor, missingDb, onTarget, verdictAt } from './target';
+import { AIMS, aimFor, DELIVERIES, missingDb, onTarget, verdictAt } from './target';
 
 const at = (level: number, arrives = true, target: 'recording' | 'live' = 'recording') =>
   verdictAt({ aim: AIMS[target], arrives }, { typical: level, peak: level + 12 });
@@ -38,6 +38,23 @@ describe('how a voice stands against its aim', () => {
 
   it('what does not arrive is neither too quiet nor too loud', () => {
     expect(at(-60, false)).toMatchObject({ kind: 'not-arriving', byDb: 0 });
+  });
+
+  it.each([
+    ['call', [-33, -18, -12], '−33 to −12 dBFS'],
+    ['stream', [-21, -16, -12], '−21 to −12 dBFS'],
+    ['camera', [-24, -18, -12], '−24 to −12 dBFS'],
+  ] as const)(
+    'speech to a %s: %j dBFS at least, best, at most, as is said (common practice)',
+    (kind, band, words) => {
+      const aim = aimFor('recording', kind);
+      expect([aim.lowest, aim.best, aim.highest]).toEqual(band);
+      expect(aim.words).toContain(words);
+    },
+  );
+
+  it('a delivery is as loud as its name says', () => {
+    for (const { label, aim } of DELIVERIES) expect(label).toMatch(new RegExp(`^−${-aim.lufs} LUFS,`));
   });
 
   it('a call, a stream and a camera are aimed at as they are, whatever the rig records for', () => {
