@@ -53,7 +53,8 @@ export interface DeskChoice {
 const forMixer = (answers: Answers) => FOR_MIXER.filter(({ holds }) => holds(answers));
 const forInterface = (answers: Answers) => FOR_INTERFACE.filter(({ holds }) => holds(answers));
 
-const kindOf = (model: string): DeskChoice['kind'] => (model.startsWith('mixer') ? 'mixer' : 'interface');
+const kindOf = (model: string): DeskChoice['kind'] =>
+  modelById(model).kind === 'mixer' ? 'mixer' : 'interface';
 
 export const chooseDesk = (answers: Answers): DeskChoice => {
   const needed = inputsNeeded(answers);

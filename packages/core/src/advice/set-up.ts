@@ -160,9 +160,11 @@ const deskRig = (answers: Answers, bench: Bench, memory: EngineMemory): void => 
     }
   }
   const streams = modelById(model).streams;
-  const own =
-    streams.find(({ id }) => id === 'tracks') ??
-    streams.find(({ direction }) => direction === 'to-computer')!;
+  // The one with most channels has each input on one of its own.
+  const own = maxBy(
+    streams.filter(({ direction }) => direction === 'to-computer'),
+    ({ channels }) => channels.length,
+  )!;
   const back = streams.find(({ direction }) => direction === 'from-computer');
   const choice = (stream: { id: string } | undefined) =>
     stream ? { device: desk, stream: stream.id } : null;
