@@ -55,9 +55,9 @@ const bad: [string, Rig, string][] = [
 describe('said, and every fix ends it', () => {
   it('is tried on many', () => expect(bad.length).toBeGreaterThanOrEqual(19));
 
-  it.each(bad)('%s', (_name, rig, code) =>
-    pressEveryFix(rig, code, code === 'usb-volts-low' ? ['danger'] : undefined),
-  );
+  it.each(bad)('%s', (_name, rig, code) => {
+    pressEveryFix(rig, code, code === 'usb-volts-low' ? ['danger'] : undefined);
+  });
 });
 
 describe('another computer beside', () => {
