@@ -262,6 +262,22 @@ const traced = async (browser, page, categories, work) => {
   return JSON.parse((await browser.stopTracing()).toString('utf8')).traceEvents;
 };
 
+/** Where the chart can be taken hold of, low in it: it moves along there, as it does not by a box. */
+const holdOf = async (page) => {
+  const place = () => page.locator('.react-flow__viewport').getAttribute('style');
+  for (let low = 700; low > 300; low -= 7) {
+    const before = await place();
+    await page.mouse.move(450, low);
+    await page.mouse.down();
+    await page.mouse.move(450, low - 8, { steps: 4 });
+    const moved = await place();
+    await page.mouse.move(450, low, { steps: 4 });
+    await page.mouse.up();
+    if (moved !== before) return low;
+  }
+  throw new Error('The chart is full: there is no place to drag it by');
+};
+
 /**
  * Frames a second that Chromium draws, by its own trace, while the chart of a large rig is dragged about.
  * @param closer how often the chart is magnified first: 0 shows all of it, from afar
@@ -272,8 +288,9 @@ const draggedFrames = (closer) =>
     await page.waitForTimeout(2500);
     for (let step = 0; step < closer; step += 1) await page.getByRole('button', { name: 'Closer' }).click();
     await page.waitForTimeout(500);
+    const low = await holdOf(page);
     const events = await traced(browser, page, ['disabled-by-default-devtools.timeline.frame'], () =>
-      dragAlong(page, (step) => [450 + Math.sin(step / 18) * 200, 700 - step / 2], 300),
+      dragAlong(page, (step) => [450 + Math.sin(step / 18) * 200, low - step / 2], 300),
     );
     // Times are in microseconds; one DrawFrame for each frame that reached the screen.
     const drawn = events.filter(({ name }) => name === 'DrawFrame').map(({ ts }) => ts);
