@@ -1,6 +1,7 @@
 /**
- * Which mutants compile: what the types refuse never gets as far as a test, and is no mutant; nor is what nothing can tell (`limits.mjs`). Mutants of files that do not take from one
- * another are looked at together, as a program anew for each of some thousand would take hours.
+ * Which mutants compile: what the types refuse never gets as far as a test, and is no mutant; nor is what nothing can tell
+ * (`limits.mjs`). Mutants of files that do not take from one another are looked at together, as a program anew for each of some
+ * thousand would take hours.
  */
 import { resolve } from 'node:path';
 import { declareFactoryPlugin, PluginKind } from '@stryker-mutator/api/plugin';

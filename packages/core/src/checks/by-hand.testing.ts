@@ -1,3 +1,4 @@
+import type { SignalKind } from '../catalogue';
 import type { Feed, Post, Speaker } from '../feeds';
 import type { Stage, Strand } from '../gain';
 import type { Rig } from '../rig';
@@ -42,6 +43,23 @@ export const withPads = (rig: Rig, onDb: number): Rig => ({
     })),
   })),
 });
+
+/** The same gear; parts of one model that have such a value have another. */
+export const withParts = (
+  rig: Rig,
+  model: string,
+  change: { ohms: number } | { signal: SignalKind },
+): Rig => {
+  const [key] = Object.keys(change) as [string];
+  type Part = Rig['models'][number]['elements'][number];
+  const changed = (one: Part): Part => (key in one ? ({ ...one, ...change } as Part) : one);
+  return {
+    ...rig,
+    models: rig.models.map((one) =>
+      one.id === model ? { ...one, elements: one.elements.map(changed) } : one,
+    ),
+  };
+};
 
 /** A way whose last stage reads so. */
 export const endingAt = (strand: Strand, end: Partial<Stage>): Strand => ({

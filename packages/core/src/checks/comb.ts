@@ -1,4 +1,4 @@
-import { capsuleOf, combAt, spillsOf, type Comb, type Spill, type Strand } from '../gain';
+import { capsuleOf, combAt, spillsOf, type Comb, type Strand } from '../gain';
 import { leastApartOf } from '../rig';
 import { combFigures } from './comb-figures';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -31,11 +31,10 @@ const part = (solved: Solved, strand: Strand, comb: Comb, second: string): Fix[]
 export const comb: Check = (solved) => {
   const { find, heard, graph, rig } = solved;
   const least = -leastApartOf(rig);
-  const isTooLoud = ({ againstDb }: Spill) => againstDb > least;
   /** Microphones in which a neighbour is too loud already: that finding is the cause. */
   const known = new Set(
     spillsOf(find, heard)
-      .filter(isTooLoud)
+      .filter(({ againstDb }) => againstDb > least)
       .map(({ person, device }) => `${person} ${device}`),
   );
   return voices(solved).flatMap((strand): Found[] => {

@@ -1,8 +1,8 @@
 import { solve } from '../offers';
-import type { Rig } from '../rig';
 import { after, rigOf } from '../rig/testing';
 import { ratioFromDb } from '../units';
 import { whereReads } from '../units/where-reads.testing';
+import { withParts } from './by-hand.testing';
 import { inputLoading } from './input-loading';
 
 /** A guitar into an interface’s line input; what is left of its volts at its contacts is written down by hand. */
@@ -39,12 +39,7 @@ it.each([
 ] as const)(
   'of an output for %s just %f dB count as lost (common practice, no published source)',
   (signal, db) => {
-    const models = rig.models.map((model) =>
-      model.id === 'guitar'
-        ? { ...model, elements: model.elements.map((one) => ('signal' in one ? { ...one, signal } : one)) }
-        : model,
-    );
-    const { find } = solve({ ...rig, models });
+    const { find } = solve(withParts(rig, 'guitar', { signal }));
     const lostAt = (lostDb: number) => {
       const terminals = [{ ...terminal, bestLeg: ratioFromDb(lostDb) }];
       return inputLoading({ ...solved, find, circuit: { ...solved.circuit, terminals } }).length;
@@ -87,14 +82,7 @@ it('one fight elsewhere beside it excuses nothing', () => {
 });
 
 it('what leaves just 3.5 dB lost is not offered', () => {
-  const from = (ohms: number): Rig => ({
-    ...rig,
-    models: rig.models.map((model) =>
-      model.id === 'guitar'
-        ? { ...model, elements: model.elements.map((one) => ('ohms' in one ? { ...one, ohms } : one)) }
-        : model,
-    ),
-  });
+  const from = (ohms: number) => withParts(rig, 'guitar', { ohms });
   const switched = (ohms: number) =>
     inputLoading(solve(from(ohms)))[0]!
       .propose()

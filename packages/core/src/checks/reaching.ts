@@ -42,14 +42,12 @@ const streamsShown = perPass(({ usb, graph }) =>
   [...graph.nodes.values()].filter(({ role, device }) => role === 'stream' && usb.hostsOf.has(device ?? '')),
 );
 
-const isHeard = ({ level }: { level: number }): boolean => level > HEARD_DBFS;
-
 /** The stream by which a voice comes to a computer, the loudest of several. */
 const streamReached = (solved: Solved, person: string): FlowNode | undefined =>
   maxBy(
     streamsShown(solved)
       .map((node) => ({ node, level: voiceAt(solved, person, node.id) }))
-      .filter(isHeard),
+      .filter(({ level }) => level > HEARD_DBFS),
     ({ level }) => level,
   )?.node;
 

@@ -215,10 +215,8 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
 /** What comes round weaker than this nobody asks for, dB. */
 const ASKED_FOR_DB: Db = -40;
 
-const isAskedFor = (againDb: Db): boolean => againDb > ASKED_FOR_DB;
-
 /** Every way back to where it began, where any of it could be asked for. */
 export const loopsOf = (graph: FlowGraph): FlowLoop[] =>
   graph.components
-    .filter((component) => component.isLoop && isAskedFor(weakRound(graph, component)?.againDb ?? 0))
+    .filter((component) => component.isLoop && (weakRound(graph, component)?.againDb ?? 0) > ASKED_FOR_DB)
     .flatMap((component) => loopsIn(graph, component));

@@ -137,7 +137,7 @@ export interface Way {
 /** Ways this much weaker than the strongest are not told, dB. */
 const TOLD_DB = 40;
 const MOST_WAYS = 32;
-/** Of more than this none are looked for: those told are the strongest of them. */
+/** So many are looked for at most; those told are the strongest of them. */
 const MOST_FOUND = 128;
 const MOST_STEPS = 50_000;
 

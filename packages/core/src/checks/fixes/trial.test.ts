@@ -1,7 +1,8 @@
 import { modelById } from '../../catalogue';
-import { addDevice, lookup, removeLead, type Rig } from '../../rig';
+import { addDevice, lookup, removeLead } from '../../rig';
 import { rigOf } from '../../rig/testing';
 import { whereReads } from '../../units/where-reads.testing';
+import { withParts } from '../by-hand.testing';
 import { reach, scoreOf } from './reach';
 import { bestFew, bestLead, deviceBehind, matingLeads, mends, subRig, type Plug } from './trial';
 
@@ -108,21 +109,14 @@ describe('the best lead', () => {
   });
 
   it('is none that passes just −55 dB', () => {
-    const from = (ohms: number): Rig => {
-      const made = rigOf({
-        devices: [
-          { id: 'mic', model: 'mic-dynamic-hand' },
-          { id: 'desk', model: 'mixer-4-usb' },
-        ],
-        leads: [{ id: 'trial', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 1 }],
-      });
-      const models = made.models.map((model) =>
-        model.id === 'mic-dynamic-hand'
-          ? { ...model, elements: model.elements.map((one) => ({ ...one, ohms })) }
-          : model,
-      );
-      return { ...made, models };
-    };
+    const plain = rigOf({
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-4-usb' },
+      ],
+      leads: [{ id: 'trial', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: 1 }],
+    });
+    const from = (ohms: number) => withParts(plain, 'mic-dynamic-hand', { ohms });
     const passes = (less: number) => scoreOf(reach(from(-less), 'mic', 'desk'));
     const just = -whereReads(-55, passes, -1e7, -1e4);
     const bestFrom = (ohms: number) =>
