@@ -28,6 +28,7 @@ const KIND_WORDS: Record<App['kind'], string> = {
   player: 'plays',
   game: 'a game',
   browser: 'a browser: whatever its pages play',
+  system: 'the system’s own sounds: alerts, mail, updates',
 };
 const ADDABLE: { kind: App['kind']; label: string }[] = [
   { kind: 'recorder', label: 'Add a recorder' },
@@ -36,6 +37,7 @@ const ADDABLE: { kind: App['kind']; label: string }[] = [
   { kind: 'player', label: 'Add a player' },
   { kind: 'game', label: 'Add a game' },
   { kind: 'browser', label: 'Add a browser' },
+  { kind: 'system', label: 'Add system sounds' },
 ];
 
 /** At 0 nothing is stated, as in a program nobody has touched. */

@@ -1,8 +1,7 @@
 import { deskControlId as is } from '../catalogue';
-import { APP_KIND } from '../flow';
 import { solveRig } from '../offers';
 import { APP_KINDS } from '../rig/kinds';
-import { sayIntent, takesSound, type App, type DeviceStream, type Rig } from '../rig';
+import { sayIntent, takesSound, type App, type DeviceStream, type Rig, PROGRAMS } from '../rig';
 import { after, call, people, recorder, rigOf, seat, type AppRow } from '../rig/testing';
 import { DESKS, encoder, talk, withFarEnds, withSecondComputer } from './feeds.testing';
 import { pressEveryFix } from './pressed.testing';
@@ -71,7 +70,7 @@ const toCallersByMix = withFarEnds({ id: 'ida' }, { id: 'olaf' })([call('desk', 
 
 it('whatever takes nothing records and sends nothing', () => {
   for (const kind of APP_KINDS)
-    expect([kind, APP_KIND[kind].records || APP_KIND[kind].sends !== 'nothing']).toEqual([
+    expect([kind, PROGRAMS[kind].records || PROGRAMS[kind].sends !== 'nothing']).toEqual([
       kind,
       takesSound(kind),
     ]);

@@ -13,6 +13,7 @@ import {
   type Edit,
   type JoinedInput,
   type SampleRateHz,
+  isRecorder,
 } from '../rig';
 import { asFix, finding, figureText, type Check, type Figure, type Found, type Solved } from './finding';
 
@@ -75,7 +76,7 @@ const inJoined = (solved: Solved, joined: JoinedInput): Found[] => {
   const rates = [...new Set(all.map(({ rateHz }) => rateHz))].sort((a, b) => a - b);
   if (rates.length < 2) return [];
   const recorders = solved.rig.apps.filter(
-    (app) => app.kind === 'recorder' && listensToJoined(solved.rig, app, joined.id),
+    (app) => isRecorder(app.kind) && listensToJoined(solved.rig, app, joined.id),
   );
   // What is written already comes first, then the rate it is opened at, and that of the one that leads.
   const liked = [
@@ -182,6 +183,6 @@ export const rateMismatch: Check = (solved) => [
   ...atLinks(solved),
   ...solved.rig.joinedInputs.flatMap((joined) => inJoined(solved, joined)),
   ...solved.rig.apps
-    .filter(({ kind, tracks }) => kind === 'recorder' && tracks.length > 0)
+    .filter(({ kind, tracks }) => isRecorder(kind) && tracks.length > 0)
     .flatMap((app) => atRecorder(solved, app)),
 ];

@@ -1,6 +1,6 @@
 import { isDestination } from '../flow';
 import { isReallyHeard } from '../gain';
-import { takesSound } from '../rig';
+import { takesSound, hasFarEnd } from '../rig';
 import type { Place, Solved } from './finding';
 import { isListening, reachings } from './reaching';
 
@@ -36,7 +36,7 @@ export const toDoOf = (solved: Solved): ToDo[] => {
       place: { device: computer },
     }));
   const mute = rig.apps
-    .filter(({ kind, output }) => kind === 'call' && output === null)
+    .filter(({ kind, output }) => hasFarEnd(kind) && output === null)
     .map(({ name: app, computer }): ToDo => ({
       words: `${app} on ${name(computer)} plays nowhere yet: nobody here hears its far end`,
       place: { device: computer },

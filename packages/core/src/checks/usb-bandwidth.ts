@@ -10,6 +10,7 @@ import {
   setRecording,
   USUAL_RATE_HZ,
   type Lookup,
+  isRecorder,
 } from '../rig';
 import { finding, figureText, type Check, type Fix, type Solved } from './finding';
 import { hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
@@ -26,7 +27,7 @@ const slower = ({ rig, find }: Solved, { streams }: UsbLane): Fix[] => {
   const isFast = (rateHz: number | undefined) => rateHz !== undefined && rateHz > USUAL_RATE_HZ;
   const recorders = rig.apps.filter(
     (app) =>
-      app.kind === 'recorder' &&
+      isRecorder(app.kind) &&
       isFast(recordingOf(app).rateHz) &&
       find.streamsOf(app.input, app.computer, 'input').some(({ device }) => isOn(device)),
   );

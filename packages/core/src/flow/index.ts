@@ -14,7 +14,6 @@ export {
   type Obstacle,
 } from './channels';
 export { isStale, startAgain, streamsNow } from './opened';
-export { APP_KIND } from './lower/apps';
 export * from './build';
 export * from './changes';
 export type { WaysBefore } from './lower/kept-ways';

@@ -1,5 +1,5 @@
 import { pathsFrom } from '../catalogue';
-import type { Lookup } from '../rig';
+import { hasAudience, type Lookup } from '../rig';
 import { edgesFrom, type FlowGraph, type FlowNode, type TakesOut } from './graph';
 
 export const SINK_KINDS = ['track', 'call', 'stream', 'camera', 'line', 'ears', 'room'] as const;
@@ -38,7 +38,8 @@ const kindOf = (find: Lookup, graph: FlowGraph, node: FlowNode): SinkKind | unde
       return isSource(graph, node) ? undefined : 'call';
     case 'app': {
       const isEnd = edgesFrom(graph, node.id).length === 0 && !isSource(graph, node);
-      return isEnd && find.app(node.app ?? '')?.kind === 'encoder' ? 'stream' : undefined;
+      const program = find.app(node.app ?? '');
+      return isEnd && program && hasAudience(program.kind) ? 'stream' : undefined;
     }
     case 'input': {
       // A device that takes a sound in and has no way on for it by any setting.

@@ -1,6 +1,6 @@
 import type { Port, Stream } from '../catalogue';
 import { reaches, type UsbLink, type UsbTree } from '../flow';
-import { joinedRateHz, recordingOf, USUAL_RATE_HZ, type Lookup, type Side } from '../rig';
+import { joinedRateHz, recordingOf, USUAL_RATE_HZ, type Lookup, type Side, isRecorder } from '../rig';
 
 /** What open streams ask of the bus, and what it keeps for them: full speed 12 Mb/s, high speed 480 Mb/s. */
 
@@ -66,7 +66,7 @@ const runOf = (find: Lookup, computer: string, device: string, stream: Stream) =
         .some((one) => one.device === device && one.stream === stream.id),
     );
   if (users.length === 0) return undefined;
-  const runs = users.map((app) => (app.kind === 'recorder' ? recordingOf(app) : USUAL));
+  const runs = users.map((app) => (isRecorder(app.kind) ? recordingOf(app) : USUAL));
   const set = find.device(device)?.rateHz ?? joinedRateHz(find.rig, users, device);
   return {
     rateHz: set ?? Math.max(...runs.map(({ rateHz }) => rateHz)),

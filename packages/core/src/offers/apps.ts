@@ -12,6 +12,7 @@ import {
   type Lookup,
   type Rig,
   type Side,
+  isRecorder,
 } from '../rig';
 
 /** A stream an app may choose, in an operator's words. */
@@ -88,5 +89,5 @@ export const startedNow = (rig: Rig, app: App): Edit => {
 /** Lets an app listen to a stream; a recorder without tracks gets one for every channel. */
 export const listenTo = (rig: Rig, app: App, input: AppChoice | null): Edit => {
   const next = { ...app, input };
-  return putApp(rig, app.kind === 'recorder' && app.tracks.length === 0 ? withAllTracks(rig, next) : next);
+  return putApp(rig, isRecorder(app.kind) && app.tracks.length === 0 ? withAllTracks(rig, next) : next);
 };

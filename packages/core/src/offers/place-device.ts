@@ -18,10 +18,11 @@ const APP_NAMES: Record<App['kind'], string> = {
   player: 'Player',
   game: 'Game',
   browser: 'Browser',
+  system: 'System sounds',
 };
 
 /** Programs that nobody sets an output in: they play wherever their system does. */
-const PLAYS_AS_SYSTEM: ReadonlySet<App['kind']> = new Set(['game', 'browser']);
+const PLAYS_AS_SYSTEM: ReadonlySet<App['kind']> = new Set(['game', 'browser', 'system']);
 
 /** A program of a kind on a computer, listening to nothing yet. */
 export const newApp = (rig: Rig, computer: string, kind: App['kind']): App => {

@@ -1,3 +1,4 @@
+import { isRecorder } from '../rig';
 import type { Solved } from '../checks';
 import { computerPage, type ComputerPage } from './computer-page';
 
@@ -32,7 +33,7 @@ const yesOrNo = (is: boolean): string => (is ? 'yes' : 'no');
 
 const rowsOf = (solved: Solved, page: ComputerPage): TrackSheetRow[] =>
   page.apps
-    .filter(({ kind }) => kind === 'recorder')
+    .filter(({ kind }) => isRecorder(kind))
     .flatMap((app) => {
       const armed = (track: string) =>
         solved.find.app(app.id)?.tracks.find(({ id }) => id === track)?.isArmed !== false;

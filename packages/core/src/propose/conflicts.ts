@@ -1,7 +1,6 @@
 import type { ControlValue } from '../catalogue';
 import type { Solved } from '../checks';
 import {
-  APP_KIND,
   channelsOf,
   edgesFrom,
   edgesInto,
@@ -10,7 +9,7 @@ import {
   waysBetween,
   type FlowEdge,
 } from '../flow';
-import type { App, AppChoice } from '../rig';
+import { PROGRAMS, type App, type AppChoice } from '../rig';
 import { collect, only, others, type Clause, type Literal, type State } from './clause';
 import type { Demand } from './demands';
 import { decidersOf, makeGates, socketDeciders } from './gates';
@@ -178,7 +177,7 @@ const into = (state: State, demand: Demand): Clause => {
   ]);
   for (const index of indexes) {
     const app = find.app(graph.sources[index]!.app ?? '');
-    if (!app || APP_KIND[app.kind].plays === 'nothing') continue;
+    if (!app || PROGRAMS[app.kind].plays === 'nothing') continue;
     const streams = knobs.stream(app, 'output');
     const leads = (at: number) =>
       channelsOf(find, usb, app, 'output', streams.choices![at]!).some((channel) => leading.has(channel));

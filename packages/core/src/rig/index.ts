@@ -22,6 +22,7 @@ export { duplicateDevice, swapModel } from './swap-model';
 export { contactsOfKind, makeOwnLead, ownLeadProblems, statedOf, type OwnLead } from './own-lead-kind';
 export * from './lookup';
 export * from './lead-kinds';
+export * from './programs';
 export { deepEqual } from './deep-equal';
 export * from './model-file';
 export * from './read-model';

@@ -4,13 +4,8 @@ export const RIG_FORMAT = 'diaphon-rig';
 
 export const RIG_VERSION = 2;
 
-export const APP_KINDS = ['recorder', 'call', 'player', 'game', 'browser', 'encoder'] as const;
+export const APP_KINDS = ['recorder', 'call', 'player', 'game', 'browser', 'encoder', 'system'] as const;
 export type AppKind = (typeof APP_KINDS)[number];
-
-/** Programs that play, and take nothing in. */
-const PLAYS_ONLY: ReadonlySet<AppKind> = new Set(['player', 'game', 'browser']);
-/** Whether a program of that kind listens to anything. */
-export const takesSound = (kind: AppKind): boolean => !PLAYS_ONLY.has(kind);
 
 /** How a recorder lays its tracks down. */
 export const RECORDING_FILES = ['one for each track', 'one for all tracks'] as const;

@@ -1,3 +1,4 @@
+import { isRecorder } from './programs';
 import { putApp } from './commands';
 import type { Edit } from './edit';
 import type { App, Recording, Rig } from './types';
@@ -16,7 +17,7 @@ export const recordingOf = ({ recording }: App): Recording => recording ?? USUAL
 
 /** How late sound is by the buffer of a program, each way, milliseconds: frames / rate. */
 export const bufferMs = (app: App): number =>
-  ((app.bufferFrames ?? 0) / (app.kind === 'recorder' ? recordingOf(app).rateHz : USUAL_RATE_HZ)) * 1000;
+  ((app.bufferFrames ?? 0) / (isRecorder(app.kind) ? recordingOf(app).rateHz : USUAL_RATE_HZ)) * 1000;
 
 /** Sets how many samples a program takes at a time; undefined: nobody has looked. */
 export const setBuffer = (

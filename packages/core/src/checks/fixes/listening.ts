@@ -8,6 +8,7 @@ import {
   type App,
   type Side,
   type Track,
+  isRecorder,
 } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { HEARD_DBFS, voiceAt } from '../reaching';
@@ -27,7 +28,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
     if (!takesSound(app.kind)) return [];
     const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
     const own = bestOf(channelsOf(find, usb, app, 'input', app.input));
-    if (app.kind === 'recorder' && own.channel > 0) {
+    if (isRecorder(app.kind) && own.channel > 0) {
       const free = app.tracks.find(
         ({ channel }) =>
           !heard.arrivals.some(
@@ -53,7 +54,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
         const input = { device: stream.device, stream: stream.stream };
         const [first] = app.tracks;
         const there = `Let ${app.name} listen to ${stream.label} of ${find.nameOf(stream.device)}`;
-        if (app.kind !== 'recorder' || app.tracks.some((track) => track.channel === channel))
+        if (!isRecorder(app.kind) || app.tracks.some((track) => track.channel === channel))
           return taken({ ...app, input }, there);
         // What its tracks took was of another stream: the first takes this voice.
         return first

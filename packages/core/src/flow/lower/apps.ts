@@ -1,8 +1,10 @@
 import {
   bufferMs,
   farEndsOf,
+  hasFarEnd,
   isMonitored,
   MOST_AUTOMATIC_GAIN_DB,
+  PROGRAMS,
   resamplerMs,
   sliderDb,
   trackWords,
@@ -16,30 +18,6 @@ import { appId, farEndId, pointId, trackId } from '../ids';
 import { law, type Term } from '../law';
 import { channelsKnown } from '../opened';
 import type { UsbTree } from '../usb-links';
-
-/** What a program does with sound. Common practice, no published source. */
-interface SoundOf {
-  /** Takes single channels of its input, each onto a track. */
-  records: boolean;
-  /**
-   * What goes out to others: `stereo` keeps the first two channels apart, `mono` makes one of them, each at half, so
-   * that what is the same on both stays as loud as it was.
-   */
-  sends: 'stereo' | 'mono' | 'nothing';
-  /** Brings sound of its own: a far end, the same on both sides; a programme, left and right. */
-  plays: 'mono' | 'stereo' | 'nothing';
-  /** How late what it takes in goes on, milliseconds. */
-  lateMs: number;
-}
-
-export const APP_KIND: Record<App['kind'], SoundOf> = {
-  recorder: { records: true, sends: 'nothing', plays: 'nothing', lateMs: 0 },
-  call: { records: false, sends: 'mono', plays: 'mono', lateMs: 20 },
-  player: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
-  game: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
-  browser: { records: false, sends: 'nothing', plays: 'stereo', lateMs: 0 },
-  encoder: { records: false, sends: 'stereo', plays: 'nothing', lateMs: 20 },
-};
 
 /** Half of each of two channels, dB. */
 const HALF_DB: Db = 20 * Math.log10(0.5);
@@ -72,9 +50,9 @@ const takenFrom = (find: Lookup, app: App, { device, stream, point }: AppChannel
 };
 
 const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
-  const { lateMs } = APP_KIND[app.kind];
-  const sends = app.isMono ? 'mono' : APP_KIND[app.kind].sends;
-  if (APP_KIND[app.kind].sends === 'nothing') return;
+  const { lateMs } = PROGRAMS[app.kind];
+  const sends = app.isMono ? 'mono' : PROGRAMS[app.kind].sends;
+  if (PROGRAMS[app.kind].sends === 'nothing') return;
   const node = (point: 'in' | 'in-right', label: string, side?: 'left' | 'right') => {
     const id = appId(app.computer, app.id, point);
     const own = { device: app.computer, app: app.id, ...(side ? { side } : {}) };
@@ -108,7 +86,7 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
 type Filled = Pick<Taken, 'place' | 'lateMs'>;
 
 const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outputs: readonly Filled[]) => {
-  if (!APP_KIND[app.kind].records) return;
+  if (!PROGRAMS[app.kind].records) return;
   for (const track of app.tracks) {
     const id = trackId(app.computer, app.id, track.id);
     graph.node({
@@ -224,7 +202,7 @@ const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
 };
 
 const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly Filled[]) => {
-  const { plays } = APP_KIND[app.kind];
+  const { plays } = PROGRAMS[app.kind];
   if (plays === 'nothing') return;
   const { callLevelDbfs, callCrestDb } = find.rig.assumptions;
   const computer = find.nameOf(app.computer);
@@ -275,6 +253,6 @@ export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
     recording(graph, app, inputs, outputs);
     sending(graph, app, inputs);
     playing(graph, find, app, outputs);
-    if (app.kind === 'call') farEnds(graph, find, app);
+    if (hasFarEnd(app.kind)) farEnds(graph, find, app);
   }
 };
