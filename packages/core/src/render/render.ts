@@ -11,7 +11,7 @@ import { makeTransfer } from '../circuit';
 import type { Solved } from '../checks';
 import { crestAt, levelAt, takenOutDb } from '../gain';
 import type { Steps } from '../offers';
-import { dbFromRatio, ratioFromDb, type Db } from '../units';
+import { type Db, dbFromRatio, ratioFromDb, SINE_DB } from '../units';
 import { chance, seedOf } from './chance';
 import { follow } from './follow';
 import { speech, speechSpectrum } from './speech';
@@ -221,8 +221,10 @@ export function* spectraInSteps(
     const isSounding = ask.turns ? turn !== undefined : ask.hasOthers || id === ask.source;
     if (!source || ask.without?.has(id) || !isSounding) return undefined;
     const { re, im } = turn
-      ? toSpectrum(speech(seedOf(id), source.crestDb).map((value, at) => value * windowOf(turn, at)))
-      : speechSpectrum(seedOf(id), source.crestDb);
+      ? toSpectrum(
+          speech(seedOf(id), source.crestDb - SINE_DB).map((value, at) => value * windowOf(turn, at)),
+        )
+      : speechSpectrum(seedOf(id), source.crestDb - SINE_DB);
     const by = ratioFromDb(source.level);
     return { re: re.map((value) => value * by), im: im.map((value) => value * by) };
   };
@@ -247,7 +249,7 @@ export function* spectraInSteps(
     if (hasNoise && node.noise !== undefined) addNoise((all ??= emptySpectrum()), node.noise, id);
     if (!all || node.ceiling === undefined || !mayClip(solved, id, node.ceiling)) return all;
     const sound = toSound(all);
-    const ceiling = ratioFromDb(node.ceiling);
+    const ceiling = ratioFromDb(node.ceiling - SINE_DB);
     if (peakOf(sound) <= ceiling * (1 + 1e-9)) return all;
     const share = cut(sound, ceiling);
     clipped.set(id, { node: id, label: node.label, device: node.device ?? null, share });
@@ -322,7 +324,9 @@ export function* renderInSteps(solved: Solved, ask: RenderAsk): Steps<Rendered> 
     const one = alone.at.get(place);
     if (one) addScaled((end ??= emptySpectrum()), one, ratioFromDb(-db));
   }
-  const samples = end ? Float32Array.from(toSound(end)) : new Float32Array(ROUND_SAMPLES);
-  const levelDb = dbFromRatio(Math.max(1e-10, rms(samples)));
+  const sound = end ? toSound(end) : new Float64Array(ROUND_SAMPLES);
+  const levelDb = dbFromRatio(Math.max(1e-10, rms(sound)));
+  // In here a level of 0 has the power of a steady 1; a sine of that level peaks at full scale (AES17).
+  const samples = Float32Array.from(sound, (value) => value * ratioFromDb(SINE_DB));
   return { rateHz: RATE_HZ, samples, levelDb, clipped, ...(turns && { turns }) };
 }

@@ -33,8 +33,11 @@ export const SPEECH_K_DB: Db =
     SPEECH_LINES.reduce((sum, { hertz, share }) => sum + share * 10 ** (kWeightingDb(hertz) / 10), 0),
   );
 
-/** A sine at full scale is 0 dBFS (AES17) and has half the power of a steady full scale, dB. */
-const SINE_DB: Db = dbFromRatio(Math.SQRT1_2);
+/**
+ * A sine at full scale is 0 dBFS (AES17; IEC 61606-3, from memory) and has half the power of a steady full scale, dB: a meter that
+ * counts from the steady one shows so much less.
+ */
+export const SINE_DB: Db = dbFromRatio(Math.SQRT1_2);
 
 /**
  * Loudness of running speech, LUFS: pauses are left out by the gate of BS.1770 as they are from a long-term level.
