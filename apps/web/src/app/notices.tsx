@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Button } from '../look/button';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -13,11 +13,19 @@ export const Notices = () => {
   const done = useAppSelector((state) => state.rig.done);
   const refused = useAppSelector((state) => state.rig.refused);
   const failure = useAppSelector((state) => state.readings.failure);
+  const follows = useAppSelector((state) => state.readings.readings?.follows ?? '');
+  const canUndo = useAppSelector((state) => state.rig.past.length > 0);
   useEffect(() => {
     if (!done) return undefined;
     const timer = setTimeout(() => dispatch(rigActions.doneSeen()), DONE_MS);
     return () => clearTimeout(timer);
   }, [done, dispatch]);
+
+  const [seen, setSeen] = useState('');
+  // What was dismissed may be said again once something else was.
+  useEffect(() => {
+    if (follows === '') setSeen('');
+  }, [follows]);
 
   return (
     <div className="pointer-events-none fixed bottom-14 left-4 z-30 flex max-w-[min(560px,calc(100vw-32px))] flex-col gap-2">
@@ -37,6 +45,23 @@ export const Notices = () => {
           </div>
         )}
       </div>
+      {follows !== '' && follows !== seen && (
+        <div
+          role="status"
+          aria-label="What follows"
+          className="pointer-events-auto flex items-center gap-3 border border-ink bg-sheet px-3 py-2"
+        >
+          <span>{follows}</span>
+          {canUndo && (
+            <Button kind="quiet" className="underline" onClick={() => dispatch(rigActions.undone())}>
+              Undo
+            </Button>
+          )}
+          <button aria-label="Dismiss what follows" className="p-1" onClick={() => setSeen(follows)}>
+            <X size={16} aria-hidden />
+          </button>
+        </div>
+      )}
       {refused && (
         <div role="alert" className="pointer-events-auto flex gap-3 border border-fault bg-sheet px-3 py-2">
           <div>

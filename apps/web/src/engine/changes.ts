@@ -9,7 +9,7 @@ export interface ReadingsChange {
   rest: Partial<Omit<PageReadings, 'findings'>>;
 }
 
-const REST = ['toDo', 'meant', 'isHeard', 'groundLoops'] as const satisfies (keyof Omit<
+const REST = ['toDo', 'meant', 'isHeard', 'groundLoops', 'follows'] as const satisfies (keyof Omit<
   PageReadings,
   'findings'
 >)[];

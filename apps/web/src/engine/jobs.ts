@@ -2,6 +2,8 @@ import {
   advise,
   batteryRuns,
   compareRigs,
+  consequencesOf,
+  consequenceWords,
   computerPage,
   glossaryHere,
   helpsInSteps,
@@ -43,6 +45,7 @@ import {
   type DeviceModel,
   type Edit,
   type EngineMemory,
+  type Feeds,
   type PageReadings,
   type PortRef,
   type Progress,
@@ -70,6 +73,8 @@ interface Held {
   /** What the page has been sent. */
   sent: PageReadings;
   memory: EngineMemory;
+  /** Who heard what before the last edits that turned the same thing. */
+  since?: { what: string; feeds: Feeds };
   tools: Tools;
 }
 
@@ -177,6 +182,10 @@ export type PlainQuestions = {
 export type Outcome<T> =
   { kind: 'done'; answer: T; stamp: number } | { kind: 'cancelled' } | { kind: 'not-open' };
 
+/** The things an edit changes. */
+const turned = ({ steps }: Edit): string =>
+  steps.map(({ collection, id, path }) => [collection, id, ...path].join(' ')).join('\n');
+
 const isSteps = (value: unknown): value is Steps<unknown> =>
   typeof value === 'object' && value !== null && Symbol.iterator in value && 'next' in value;
 
@@ -189,12 +198,28 @@ export const makeEngine = (pause: () => Promise<void>, tools: Tools) => {
   /** Jobs under way, and whether nobody waits for them any more. */
   const isStopped = new Map<number, boolean>();
 
-  const solve = (key: string, rig: Rig, stamp: number, before: Held | undefined): ReadingsChange => {
+  const solve = (
+    key: string,
+    rig: Rig,
+    stamp: number,
+    before: Held | undefined,
+    what?: string,
+  ): ReadingsChange => {
     const memory = before?.memory ?? makeEngineMemory();
     const solved = solveAll(rig, memory);
     const readings = readingsOf(solved);
-    const sent = pageReadings(readings);
-    held.set(key, { rig, stamp, solved, readings, sent, memory, tools });
+    // A fader that is dragged is held against where it was taken hold of.
+    const since =
+      before && what !== undefined
+        ? before.since?.what === what
+          ? before.since
+          : { what, feeds: before.solved.feeds }
+        : undefined;
+    const words = since ? consequenceWords(consequencesOf(since.feeds, solved.feeds)) : '';
+    // What was said waits until something else is to be said.
+    const isSameThing = since !== undefined && since === before?.since;
+    const sent = pageReadings(readings, isSameThing ? words : words || (before?.sent.follows ?? ''));
+    held.set(key, { rig, stamp, solved, readings, sent, memory, ...(since ? { since } : {}), tools });
     return changeBetween(before?.sent, sent);
   };
 
@@ -208,7 +233,7 @@ export const makeEngine = (pause: () => Promise<void>, tools: Tools) => {
     apply: (key: string, stamp: number, edit: Edit): ReadingsChange => {
       const before = held.get(key);
       if (!before) throw new Error(`The rig ${key} is not open in the engine.`);
-      return solve(key, applyEdit(before.rig, edit).rig, stamp, before);
+      return solve(key, applyEdit(before.rig, edit).rig, stamp, before, turned(edit));
     },
     close: (key: string): void => void held.delete(key),
     /** Stops a job between two of its steps; one that has ended is left alone. */

@@ -6,21 +6,26 @@ import type { Solved } from './finding';
 
 /** Sounds, listeners and gear written down by hand. For tests. */
 
+/** What each kind of speaker mostly is. */
+const SOUNDS = { person: 'voice', call: 'far end', programme: 'player' } as const;
+const LISTENERS = { track: 'own track', call: 'far end' } as const;
+
 /** @param index which of the sources of the flow it is */
 export const speakerOf = (
   name: string,
   index: number,
   kind: Speaker['kind'] = 'person',
   ref: Speaker['ref'] = { person: name },
-): Speaker => ({ id: name, kind, name, inSentence: name, ref, indexes: [index] });
+): Speaker => ({ id: name, kind, sound: SOUNDS[kind], name, inSentence: name, ref, indexes: [index] });
 
 export const postOf = (name: string, kind: Post['kind'], more: Partial<Post> = {}): Post => ({
   ...{ id: name, kind, name, inSentence: name, devices: [], nodes: [] },
+  listener: kind === 'track' || kind === 'call' ? LISTENERS[kind] : kind,
   ...more,
 });
 
 export const feedOf = (state: Feed['state'], more: Partial<Feed> = {}): Feed => ({
-  ...{ speaker: '', post: '', want: 'may', because: 'it is so', state, isLate: false },
+  ...{ speaker: '', post: '', want: 'may', grade: 'fault', because: 'it is so', state, isLate: false },
   ...(more as Feed),
 });
 

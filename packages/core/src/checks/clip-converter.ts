@@ -1,4 +1,5 @@
 import { firstClipping, pads, stepBack, turnDown, unplugStrand } from './clipping';
+import { severityOfAmount } from './amount';
 import { figureText, finding, type Check } from './finding';
 import { downToMark } from './fixes/back-to-mark';
 
@@ -11,7 +12,7 @@ export const clipConverter: Check = (solved) =>
       const device = stage.device ? solved.find.nameOf(stage.device) : '';
       return finding({
         code: 'clip-converter',
-        severity: 'fault',
+        severity: severityOfAmount(overDb) ?? 'advice',
         title: `${strand.sourceName} clips in ${device} by ${figureText(overDb)} dB`,
         why: `Peaks reach ${figureText(stage.peak)} ${stage.unit} at “${stage.label}”, ceiling ${figureText(stage.ceiling!)} ${stage.unit}. Clipping can never be repaired afterwards: turn down.`,
         places: [

@@ -1,4 +1,5 @@
 import { firstClipping, pads, stepBack, unplugStrand, type Clipping } from './clipping';
+import { severityOfAmount } from './amount';
 import { figureText, finding, type Check, type Fix, type Solved } from './finding';
 import { insertIsolator, insertPad } from './fixes/insert';
 import { setInputTo } from './fixes/level';
@@ -30,7 +31,7 @@ export const clipInput: Check = (solved) =>
       const device = stage.device ? solved.find.nameOf(stage.device) : '';
       return finding({
         code: 'clip-input',
-        severity: 'fault',
+        severity: severityOfAmount(overDb) ?? 'advice',
         title: `${strand.sourceName} is ${figureText(overDb)} dB too hot for ${device}`,
         why: `Peaks reach ${figureText(stage.peak)} ${stage.unit} at “${stage.label}”, which takes ${figureText(stage.ceiling!)} ${stage.unit}. It clips before the gain control, so turning that down does not help.`,
         places: [

@@ -2,11 +2,12 @@ import { controlOf } from '../catalogue';
 import { isDestination } from '../flow';
 import { missingDb, type Stage, type Strand } from '../gain';
 import { setControl, settingOf } from '../rig';
+import type { Db } from '../units';
 import type { Fix, Solved } from './finding';
 import { isAboveMark } from './fixes/back-to-mark';
 import { moveTalker, setGain } from './fixes/level';
 import { unplugBetween } from './fixes/rewire';
-import { firstGain, placementOf } from './voice-gain';
+import { gainsUpTo, placementOf } from './voice-gain';
 
 /** The first place where the peaks of a sound go through the ceiling, and whether a gain ahead of it is to blame. */
 export interface Clipping {
@@ -19,17 +20,25 @@ export interface Clipping {
   afterGain: boolean;
 }
 
+/** Stages that differ by less are over by the same, dB. */
+const SAME_DB: Db = 0.05;
+
 export const firstClipping = (solved: Solved): Clipping[] =>
   solved.strands.flatMap((strand): Clipping[] => {
     const index = strand.stages.findIndex((stage) => stage.headroomDb !== null && stage.headroomDb < 0);
-    const stage = strand.stages[index];
-    if (!stage) return [];
+    const first = strand.stages[index];
+    if (!first) return [];
+    const over = ({ headroomDb }: Stage) => -(headroomDb ?? 0);
+    // What is furthest over is what is heard, and what has to come down; where all are alike, the first.
+    const stage = strand.stages
+      .slice(index)
+      .reduce((worst, one) => (over(one) > over(worst) + SAME_DB ? one : worst), first);
     const isGain = ({ device, control }: { device: string; control: string }) =>
       controlOf(solved.find.modelOf(device), control)?.kind === 'gain';
-    const before = strand.stages.slice(0, index + 1);
+    const before = strand.stages.slice(0, strand.stages.indexOf(stage) + 1);
     const afterGain = before.some(({ controls }) => controls.some(isGain)) || isAboveMark(solved, before);
-    const worstDb = Math.max(...strand.stages.slice(index).map(({ headroomDb }) => -(headroomDb ?? 0)));
-    return [{ strand, stage, overDb: -stage.headroomDb!, worstDb, afterGain }];
+    const worstDb = over(stage);
+    return [{ strand, stage, overDb: worstDb, worstDb, afterGain }];
   });
 
 /** Pads on the way that are still out. */
@@ -44,17 +53,26 @@ export const pads = (solved: Solved, strand: Strand): Fix[] =>
     }),
   );
 
-/** Turns the first gain down until the track sits on the aim, or at least until nothing clips. */
-export const turnDown = (solved: Solved, { strand, worstDb }: Clipping): Fix[] => {
-  const gain = firstGain(solved, strand);
+/** Turns the gain nearest ahead of what clips down until the track sits on the aim, or at least until nothing clips. */
+export const turnDown = (solved: Solved, { strand, stage, worstDb }: Clipping): Fix[] => {
   const end = strand.stages[strand.stages.length - 1]!;
-  if (!gain) return [];
   const { aim } = strand;
   const hasAim = strand.arrives && strand.sinkKind !== undefined && isDestination(strand.sinkKind);
   const change = Math.min(-worstDb - 1, hasAim ? missingDb(aim, end.typical, end.peak) : 0);
-  return gain.value + change < gain.control.minDb
-    ? []
-    : [setGain(solved.rig, gain, Math.floor(gain.value + change))];
+  return gainsUpTo(solved, strand, stage)
+    .reverse()
+    .filter(({ value, control }) => value + change >= control.minDb)
+    .map((gain) => {
+      const { device } = gain;
+      const fix = setGain(solved.rig, gain, Math.floor(gain.value + change));
+      return {
+        ...fix,
+        label: fix.label.replace(
+          gain.control.label,
+          `${gain.control.label} of ${solved.find.nameOf(device)}`,
+        ),
+      };
+    });
 };
 
 export const stepBack = (solved: Solved, { strand, overDb }: Clipping): Fix[] =>

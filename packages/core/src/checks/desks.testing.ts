@@ -8,9 +8,9 @@ import { call, people, recorder, rigOf, seat, type Rows } from '../rig/testing';
 const single = (
   mic: string,
   desk: string,
-  options: { distanceM?: number; leadM?: number; settings?: object } = {},
+  options: { distanceM?: number; leadM?: number; settings?: object; tracks?: number[] } = {},
 ): Rows => {
-  const { distanceM = 0.08, leadM = 3, settings = {} } = options;
+  const { distanceM = 0.08, leadM = 3, settings = {}, tracks = [1] } = options;
   const stream = desk === 'mixer-podcast' ? 'tracks' : 'usb-in';
   const port = desk === 'mixer-podcast' ? 'usb1' : 'usb';
   const connector = ['interface-4', 'interface-8', 'mixer-2-usb', 'mixer-4-usb', 'interface-18'].includes(
@@ -22,7 +22,7 @@ const single = (
     devices: [
       { id: 'mic', model: mic },
       { id: 'desk', model: desk, settings: { ...settings } },
-      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', [1], stream)] },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('desk', tracks, stream)] },
     ],
     leads: [
       { id: 'voice', kind: 'xlr', ends: ['mic.out', 'desk.in1'], lengthM: leadM },
@@ -105,13 +105,22 @@ const ROWS: Record<string, Rows> = {
     ],
   }),
   'effects player in the stereo return': more(single('mic-dynamic-hand', 'mixer-4-usb'), {
-    devices: [{ id: 'player', model: 'player' }],
-    leads: [{ id: 'effects', kind: 'mini', ends: ['player.out', 'desk.aux'], lengthM: 1 }],
+    devices: [
+      { id: 'player', model: 'player' },
+      { id: 'ears', model: 'headphones' },
+    ],
+    leads: [
+      { id: 'effects', kind: 'mini', ends: ['player.out', 'desk.aux'], lengthM: 1 },
+      { id: 'to-ears', kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
+    ],
   }),
-  'guitar in the instrument input': more(single('mic-dynamic-hand', 'interface-2', { distanceM: 0.05 }), {
-    devices: [{ id: 'guitar', model: 'guitar' }],
-    leads: [{ id: 'strings', kind: 'ts-635', ends: ['guitar.out', 'desk.in2'], lengthM: 3 }],
-  }),
+  'guitar in the instrument input': more(
+    single('mic-dynamic-hand', 'interface-2', { distanceM: 0.05, tracks: [1, 2] }),
+    {
+      devices: [{ id: 'guitar', model: 'guitar' }],
+      leads: [{ id: 'strings', kind: 'ts-635', ends: ['guitar.out', 'desk.in2'], lengthM: 3 }],
+    },
+  ),
   'keyboard left and right, line inputs': {
     devices: [
       { id: 'keys', model: 'keyboard' },
@@ -219,11 +228,13 @@ const ROWS: Record<string, Rows> = {
         {
           id: 'caller',
           model: 'laptop-c',
-          apps: [{ ...call('caller', null, 'jack-out'), input: { device: 'caller', stream: 'jack-in' } }],
+          apps: [{ ...call('caller', null, 'jack-out'), id: 'clips', name: 'Clips', kind: 'player' }],
         },
         { id: 'box', model: 'isolator-laptop' },
+        { id: 'ears', model: 'headphones' },
       ],
       leads: [
+        { id: 'to-ears', kind: 'mini-trs', ends: ['ears.in', 'desk.phones'], lengthM: 2 },
         { id: 'to-box', kind: 'mini', ends: ['caller.jack', 'box.in'], lengthM: 1 },
         { id: 'caller-in', kind: 'xlr', ends: ['box.out', 'desk.in3'], lengthM: 3 },
       ],
@@ -279,18 +290,24 @@ const ROWS: Record<string, Rows> = {
       ],
     },
   ),
-  'podcast mixer, a call on the main computer, minus own': {
-    ...single('mic-dynamic-hand', 'mixer-podcast', { distanceM: 0.05 }),
-    devices: [
-      { id: 'mic', model: 'mic-dynamic-hand' },
-      { id: 'desk', model: 'mixer-podcast', settings: { 'stream.main.kind': 'minus own' } },
-      {
-        id: 'pc',
-        model: 'laptop-c',
-        apps: [recorder('desk', [1], 'tracks'), call('desk', 'main', 'return')],
-      },
-    ],
-  },
+  'podcast mixer, a call on the main computer, minus own': more(
+    {
+      ...single('mic-dynamic-hand', 'mixer-podcast', { distanceM: 0.05 }),
+      devices: [
+        { id: 'mic', model: 'mic-dynamic-hand' },
+        { id: 'desk', model: 'mixer-podcast', settings: { 'stream.main.kind': 'minus own' } },
+        {
+          id: 'pc',
+          model: 'laptop-c',
+          apps: [recorder('desk', [1], 'tracks'), call('desk', 'main', 'return')],
+        },
+      ],
+    },
+    {
+      devices: [{ id: 'ears', model: 'headphones' }],
+      leads: [{ id: 'to-ears', kind: 'mini-trs', ends: ['ears.in', 'desk.phones1'], lengthM: 2 }],
+    },
+  ),
   'compact mixer, one mix for everything, two voices': more(
     {
       ...single('mic-dynamic-hand', 'mixer-2-usb', { distanceM: 0.05 }),

@@ -74,6 +74,7 @@ export const FINDING_CODES = [
   'talker-delay',
   'one-sided',
   'too-loud',
+  'too-quiet',
   'outputs-fight',
   'overfed',
   'polarity',

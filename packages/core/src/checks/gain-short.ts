@@ -1,11 +1,60 @@
-import { missingDb, onTarget } from '../gain';
-import { figureText, finding, type Check, type Found } from './finding';
+import { missingDb, onTarget, wayOf, type Strand } from '../gain';
+import { putApp } from '../rig';
+import type { Db } from '../units';
+import { severityOfAmount } from './amount';
+import { figureText, finding, type Check, type Fix, type Found, type Severity, type Solved } from './finding';
 import { upToMark } from './fixes/back-to-mark';
 import { addBooster, moveTalker, padOff, setGain } from './fixes/level';
+import { turnUpAlong } from './fixes/turn-up';
 import { gainsToTurn, padsOn, placementOf, towardsAim, voices, type VoiceGain } from './voice-gain';
 
 /** So much less than one way alone means that ways take each other away, dB. */
 const CANCELS_DB = 3;
+
+/** The most a program adds by its own input gain, dB. */
+const MOST_INPUT_DB: Db = 40;
+
+/** The program's own input gain turned up: nothing gets cleaner by it. */
+const programUp = ({ find, rig }: Solved, { at }: Strand, byDb: Db): Fix[] => {
+  const app = find.app(at?.app ?? '');
+  const inputGainDb = Math.ceil((app?.inputGainDb ?? 0) + byDb);
+  if (!app || inputGainDb > MOST_INPUT_DB) return [];
+  const label = `Turn the input gain of ${app.name} up to ${inputGainDb} dB`;
+  return [{ label, edit: { ...putApp(rig, { ...app, inputGainDb }), label }, isLastResort: true }];
+};
+
+/** The same where nothing on its way can be turned: what stands below its mark, else closer. */
+const withoutGain = (solved: Solved, strand: Strand, level: Db, severity: Severity): Found => {
+  const { aim } = strand;
+  const missing = aim.lowest - level;
+  const placement = placementOf(solved, strand);
+  return finding({
+    code: 'gain-short',
+    severity,
+    title: `${strand.sourceName} reads ${figureText(level)} dBFS at ${strand.sinkLabel}, ${figureText(missing)} dB too quiet`,
+    why: `No gain on its way there can be turned. Bring it another way, or louder: from an output that is made for it, or by a lead without a pad. Aim for ${aim.words}.`,
+    places: [
+      ...(strand.at ? [{ device: strand.at.device }] : []),
+      ...(placement ? [{ device: placement.device, person: placement.person }] : []),
+    ],
+    about: [{ control: strand.id }],
+    figures: [
+      {
+        label: 'There',
+        value: level,
+        unit: 'dBFS',
+        from: `the whole way of ${strand.sourceName}, worked out`,
+      },
+      { label: 'Aim', value: aim.best, unit: 'dBFS', from: aim.words },
+    ],
+    propose: () => [
+      ...upToMark(solved, strand.stages, missing, 0),
+      ...turnUpAlong(solved, wayOf(solved.heard, strand), missing),
+      ...moveTalker(solved, placement?.id, missing),
+      ...programUp(solved, strand, missing),
+    ],
+  });
+};
 
 /** A voice that arrives on its track below the aim. */
 export const gainShort: Check = (solved) => {
@@ -19,11 +68,13 @@ export const gainShort: Check = (solved) => {
     // Never at its limit: where nothing is missing it is on target
     if (missing <= 0 || onTarget(aim, typical, peak)) return [];
     const gains = gainsToTurn(solved, strand);
+    const level = aim.measure === 'typical' ? typical : peak;
+    const severity = severityOfAmount(aim.lowest - level);
+    if (!severity) return [];
     const gain = gains[0];
-    if (!gain) return [];
+    if (!gain) return [withoutGain(solved, strand, level, severity)];
     const spareOf = ({ control, value }: VoiceGain) => control.maxDb - value;
     const spare = gains.reduce((sum, one) => sum + spareOf(one), 0);
-    const level = aim.measure === 'typical' ? typical : peak;
     const slack = aim.best - aim.lowest;
     const enough = spare >= missing - slack;
     // Where it would have to stand in the last tenth of its travel, more gain ahead of it is worth its price.
@@ -35,7 +86,7 @@ export const gainShort: Check = (solved) => {
     return [
       finding({
         code: 'gain-short',
-        severity: enough ? 'caution' : 'fault',
+        severity,
         title: `${strand.sourceName} reads ${figureText(level)} dBFS, ${figureText(aim.lowest - level)} dB too quiet`,
         why: enough
           ? `${gain.control.label} of ${desk} is at ${gain.value} of ${gain.control.maxDb} dB. Aim for ${aim.words}.`
@@ -70,14 +121,15 @@ export const gainShort: Check = (solved) => {
           // As early as possible; a gain that would clip on the way is tried and dropped.
           ...gains
             .filter((one) => spareOf(one) >= missing - slack)
-            .map((one) => setGain(solved.rig, one, towardsAim(solved, one, missing, slack))),
+            .flatMap((one) => [
+              setGain(solved.rig, one, towardsAim(solved, one, missing, slack)),
+              // Where the middle of the aim is too much on the way, its least is there.
+              setGain(solved.rig, one, one.value + Math.max(0, missing - slack)),
+            ]),
+          // Closer costs nothing; a booster has to be bought.
+          ...(enough && !isAtTop ? [] : moveTalker(solved, placement?.id, missing - slack)),
           ...(enough && !isAtTop ? [] : addBooster(solved, placement?.device, gain, missing)),
-          ...(enough
-            ? []
-            : [
-                ...moveTalker(solved, placement?.id, missing),
-                ...(spareOf(gain) > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : []),
-              ]),
+          ...(enough ? [] : [...(spareOf(gain) > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : [])]),
         ],
       }),
     ];

@@ -14,10 +14,12 @@ import { boosterUnpowered } from './booster-unpowered';
 import { loopHowl } from './loop-howl';
 import { doubleMonitor, doublePath } from './double-path';
 import { talkerDelay } from './talker-delay';
+import { hearsNothing } from './hears-nothing';
 import { unheard } from './unheard';
 import { callerEcho } from './caller-echo';
 import { farEcho } from './far-echo';
 import { oneSided } from './one-sided';
+import { tooQuiet } from './too-quiet';
 import { tooLoud } from './too-loud';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
@@ -140,6 +142,7 @@ export const CHECKS: Check[] = [
   polarity,
   voicesNotApart,
   notArriving,
+  hearsNothing,
   wrongStream,
   wrongEntry,
   driverMissing,
@@ -155,6 +158,7 @@ export const CHECKS: Check[] = [
   talkerDelay,
   oneSided,
   tooLoud,
+  tooQuiet,
   leak,
 ];
 
@@ -183,6 +187,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'talker-delay',
   'one-sided',
   'too-loud',
+  'too-quiet',
   'leak',
   'spill',
   'off-axis',
@@ -215,8 +220,17 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
         place.device === device ||
         (place.lead !== undefined && leadsAt(rig, device).some(({ id }) => id === place.lead)),
     );
+  const isQuietFromTheStart = ({ places }: Found) =>
+    places.some(
+      ({ person }) =>
+        person !== undefined &&
+        all.some((one) => one.code === 'gain-short' && one.places.some((place) => place.person === person)),
+    );
   const rings = all.filter(({ code }) => code === 'loop-howl');
-  return all.filter(({ code, places }) => {
+  return all.filter((found) => {
+    const { code, places } = found;
+    // Turned up where it is too quiet first, it is louder everywhere.
+    if (code === 'too-quiet' && isQuietFromTheStart(found)) return false;
     if (COMES_OF_A_RING.has(code))
       return !rings.some((ring) =>
         ring.places.some(({ device }) => places.some((one) => one.device === device)),

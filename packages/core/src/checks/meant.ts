@@ -1,7 +1,7 @@
 import { echoOf, inSentence, isPostOf, isSpeakerOf, sourceRefOf } from '../feeds';
 import { isDestination } from '../flow';
 import { isReallyHeard, type Arrival } from '../gain';
-import { farEndsOf, trackWords, type Intent, type SinkRef, type SourceRef } from '../rig';
+import { farEndsOf, trackWords, type Intent, type SinkRef, type SourceRef, hasFarEnd } from '../rig';
 import type { Solved } from './finding';
 import { reachings } from './reaching';
 
@@ -18,7 +18,8 @@ const sourceName = ({ find }: Solved, ref: SourceRef): string => {
   if ('app' in ref) {
     const app = find.app(ref.app);
     return (
-      app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name ?? `the far end of ${app?.name ?? ref.app}`
+      app?.farEnds?.find(({ id }) => id === ref.farEnd)?.name ??
+      (app && !hasFarEnd(app.kind) ? app.name : `the far end of ${app?.name ?? ref.app}`)
     );
   }
   return find.nameOf(ref.device);
@@ -77,7 +78,7 @@ export const meantOf = (solved: Solved): Meant[] => {
     sentence: `${person.name} is recorded or sent.`,
     isMet: arrives,
   }));
-  const calls = rig.apps.filter(({ kind, input, output }) => kind === 'call' && (input || output));
+  const calls = rig.apps.filter(({ kind, input, output }) => hasFarEnd(kind) && (input || output));
   const heardBack = calls.map((call): Meant => ({
     sentence: `The far end of ${call.name} is heard by somebody.`,
     isMet: heard.arrivals
@@ -93,13 +94,13 @@ export const meantOf = (solved: Solved): Meant[] => {
     .flatMap((call) =>
       farEndsOf(rig, call).map(({ id, name }): Meant => ({
         sentence: `${capital(inSentence(name))} does not hear itself come back.`,
-        isMet: echoOf(heard, call.id, id) === undefined,
+        isMet: echoOf(solved.find, heard, call.id, id) === undefined,
       })),
     );
   // A game is kept out of a call, but where the operator has said something else of it there.
   const { speakers, posts, rows } = solved.feeds;
-  const keptOut = speakers.flatMap(({ isGame, name }, row): Meant[] =>
-    !isGame
+  const keptOut = speakers.flatMap(({ sound, name }, row): Meant[] =>
+    sound !== 'game' && sound !== 'alert'
       ? []
       : posts.flatMap((post, at): Meant[] => {
           const { want, intent, state } = rows[row]![at]!;

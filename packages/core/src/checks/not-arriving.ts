@@ -1,8 +1,10 @@
+import { isPostOf, isSpeakerOf } from '../feeds';
 import { isDestination, type FlowNode } from '../flow';
-import { changeLead, type Rig, leadsAt } from '../rig';
+import { leadsAt, type Intent } from '../rig';
 import { finding, type Check, type Fix, type Found, type Place, type Solved } from './finding';
+import { letThrough, mendBroken, takenOtherwise } from './fixes/let-through';
 import { takeIt } from './fixes/listening';
-import { freeEnds, leadsOn } from './fixes/missing-leads';
+import { freeEnds, leadsOn, withPassives } from './fixes/missing-leads';
 import { setInputTo } from './fixes/level';
 import { useBestLead } from './fixes/rewire';
 import { openTo, shutBy } from './fixes/routing';
@@ -30,11 +32,6 @@ const endWords = ({ find }: Solved, end: FlowNode | undefined, microphone: strin
   }
 };
 
-const mendBroken = (rig: Rig): Fix[] =>
-  rig.leads
-    .filter(({ broken }) => broken.length > 0)
-    .map((lead) => ({ label: 'Use an unbroken lead', edit: changeLead(rig, lead.id, { broken: [] }) }));
-
 /** Devices a voice gets to: the last one first, then those that could go on to a computer, then the others. */
 const reachedBy = (solved: Solved, person: string, last: string): string[] => {
   const { heard, graph, find } = solved;
@@ -45,7 +42,8 @@ const reachedBy = (solved: Solved, person: string, last: string): string[] => {
   const isData = (device: string) =>
     find.modelOf(device)?.ports.some(({ usb }) => usb?.role === 'device') ?? false;
   const others = [...new Set(reached)].filter((device) => device !== last);
-  return [last, ...others.filter(isData), ...others.filter((device) => !isData(device))];
+  const passives = withPassives(solved, reached).filter((device) => !reached.includes(device));
+  return [last, ...passives, ...others.filter(isData), ...others.filter((device) => !isData(device))];
 };
 
 /** Places a voice gets to. */
@@ -65,7 +63,8 @@ const otherLeads = (solved: Solved, device: string): Fix[] =>
 const propose = (solved: Solved, person: string, device: string, ends: ReadonlySet<string>): Fix[] =>
   [
     ...openTo(solved, reachedNodes(solved, person), ends),
-    ...mendBroken(solved.rig),
+    ...takenOtherwise(solved, reachedNodes(solved, person)),
+    ...mendBroken(solved),
     ...otherLeads(solved, device),
     ...takeIt(solved, person),
     ...reachedBy(solved, person, device).flatMap((one) => leadsOn(solved, one)),
@@ -84,12 +83,22 @@ const shutWords = (solved: Solved, person: string, device: string): string | und
   return `It gets into ${name}, and there “${by.join('” and “')}” ${by.length > 1 ? 'keep' : 'keeps'} it back.`;
 };
 
+/** Whether a voice is for those who listen here, and comes to them: a talkback, or one that may be kept and sent nowhere. */
+const isForHereAlone = ({ feeds }: Solved, person: string): boolean => {
+  const row = feeds.speakers.findIndex(({ ref }) => 'person' in ref && ref.person === person);
+  const cells = (feeds.rows[row] ?? []).map((feed, at) => ({ feed, kind: feeds.posts[at]!.kind }));
+  const isHeardHere = cells.some(({ feed, kind }) => !isDestination(kind) && feed.arrival);
+  const away = cells.filter(({ kind }) => isDestination(kind));
+  const mayGoNowhere = away.length > 0 && away.every(({ feed }) => feed.want === 'never');
+  return isHeardHere && (mayGoNowhere || feeds.speakers[row]?.sound === 'talkback');
+};
+
 /** A rig that listens already, and a voice in it that nothing keeps and nothing sends. */
 const voices = (solved: Solved): Found[] =>
   !isListening(solved)
     ? []
     : reachings(solved)
-        .filter((one) => !one.arrives)
+        .filter((one) => !one.arrives && !isForHereAlone(solved, one.person.id))
         .map(({ person, end, microphone }): Found => {
           const last = end?.device ?? microphone;
           const places: Place[] = [{ person: person.id, device: microphone }, { device: last }];
@@ -112,6 +121,16 @@ const voices = (solved: Solved): Found[] =>
           });
         });
 
+/** What brings what is meant to where it is meant. */
+const bringing = (solved: Solved, { source, sink }: Intent): Fix[] => {
+  const { speakers, posts } = solved.feeds;
+  return speakers
+    .filter((speaker) => isSpeakerOf(speaker, source))
+    .flatMap((speaker) =>
+      posts.filter((post) => isPostOf(post, sink)).flatMap((post) => letThrough(solved, speaker, post)),
+    );
+};
+
 /** What the operator said must arrive and does not. */
 const intents = (solved: Solved): Found[] =>
   solved.rig.intents
@@ -128,7 +147,10 @@ const intents = (solved: Solved): Found[] =>
         places: [...(person ? [{ person }] : []), ...(device ? [{ device }] : [])],
         about: [{ control: intent.id }],
         figures: [{ label: 'Ways from one to the other', value: 0, unit: '', from: 'arrivals' }],
-        propose: () => (person ? propose(solved, person, device ?? '', nodesOfSink(solved, sink)) : []),
+        propose: () => [
+          ...bringing(solved, intent),
+          ...(person ? propose(solved, person, device ?? '', nodesOfSink(solved, sink)) : []),
+        ],
       });
     });
 

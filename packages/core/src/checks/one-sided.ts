@@ -1,12 +1,16 @@
 import { listed, type Post, type Speaker } from '../feeds';
 import { meantPlaces } from '../flow';
 import { levelAt } from '../gain';
-import { combineEdits, putApp } from '../rig';
+import { putApp, hasAudience } from '../rig';
 import type { Db } from '../units';
 import { byPost, cellsOf } from './cells';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
+import { mendBroken } from './fixes/let-through';
 import { chooseElsewhere } from './fixes/listening';
+import { plugIn } from './fixes/missing-leads';
+import { devicesBefore } from './hears-nothing';
 import { openTo } from './fixes/routing';
+import { together } from './fixes/together';
 import { capital } from './meant';
 
 /** So much weaker on one side, a voice is on the other alone, dB. Common practice, no published source. */
@@ -73,15 +77,6 @@ const opening = (solved: Solved, { speaker, silent }: Sided): Fix[] => {
   return openTo(solved, meantPlaces(graph, starts), new Set([silent]));
 };
 
-/** The first of each, as one. */
-const together = (fixes: readonly Fix[][]): Fix[] => {
-  const firsts = fixes.flatMap(([first]) => (first ? [first] : []));
-  const once = [...new Map(firsts.map((fix) => [fix.label, fix])).values()];
-  if (firsts.length < fixes.length || once.length < 2) return [];
-  const label = once.map((fix) => fix.label).join(', ');
-  return [{ label, edit: combineEdits(label, ...once.map(({ edit }) => edit)) }];
-};
-
 /** What puts all of them on both sides. */
 const toBoth = (solved: Solved, post: Post, all: readonly Sided[]): Fix[] => {
   const { rig, find } = solved;
@@ -89,12 +84,14 @@ const toBoth = (solved: Solved, post: Post, all: readonly Sided[]): Fix[] => {
   const label = `Let ${app?.name} make one channel of two`;
   const each = all.map((one) => opening(solved, one));
   return [
+    ...mendBroken(solved),
     ...together(each),
     ...each.flat(),
-    ...(app?.kind === 'encoder' && !app.isMono
+    ...(app && hasAudience(app.kind) && !app.isMono
       ? [{ label, edit: { ...putApp(rig, { ...app, isMono: true }), label } }]
       : []),
     ...(app ? chooseElsewhere(solved, app, 'input') : []),
+    ...(post.kind === 'ears' ? devicesBefore(solved, post).flatMap((device) => plugIn(solved, device)) : []),
   ];
 };
 

@@ -1,6 +1,6 @@
 import { portOfPin } from '../catalogue';
 import { couplingLevel, couplingsByInput } from '../circuit';
-import { pointId, powerOf, waysBetween, type Way } from '../flow';
+import { pointId, powerOf, waysBetween, type FlowSource, type Way } from '../flow';
 import { changeLead, leadRun, leadsAt, socketBeyond } from '../rig';
 import { capsuleOf } from '../gain';
 import { dbFromRatio } from '../units';
@@ -35,13 +35,36 @@ const turnBack = ({ rig, find }: Solved, device: string): Fix[] => {
   });
 };
 
-/** One voice by two microphones, one of them upside down: they take each other away. */
+/** A sound where its ways meet. */
+interface Meeting {
+  source: FlowSource;
+  level: number;
+  alone: number;
+  node: string;
+  label: string;
+}
+
+/** Everything that comes to a listener by ways that take each other away. */
+const cancelling = ({ heard, graph }: Solved): Meeting[] =>
+  heard.bySource.flatMap((arrivals, index) =>
+    arrivals
+      .filter(({ level, alone, isCrosstalk }) => !isCrosstalk && level <= alone - TELLING_DB)
+      .map(({ sink, level, alone }) => ({
+        source: graph.sources[index]!,
+        level,
+        alone,
+        node: sink,
+        label: graph.nodes.get(sink)!.label,
+      })),
+  );
+
+/** One voice by two microphones, one of them upside down: they take each other away, on a track or in somebody's ears. */
 const oneVoiceTwice: Check = (solved) =>
-  solved.strands.flatMap((strand): Found[] => {
-    const end = strand.stages[strand.stages.length - 1]!;
-    if (strand.person === null || end.typical > strand.alone - TELLING_DB) return [];
-    const [first, ...others] = waysBetween(solved.graph, strand.source, strand.sink);
-    if (!first) return [];
+  cancelling(solved).flatMap(({ source, level, alone, node, label }): Found[] => {
+    const { person } = source;
+    const { unit } = solved.graph.nodes.get(node)!;
+    const [first, ...others] = waysBetween(solved.graph, source.node, node);
+    if (!first || person === undefined) return [];
     const own = capsuleOf(solved.graph, first);
     const second = others.find((way) => {
       const capsule = capsuleOf(solved.graph, way);
@@ -55,34 +78,59 @@ const oneVoiceTwice: Check = (solved) =>
     const wrong = second.re < 0 ? second : first;
     const device = capsuleOf(solved.graph, wrong)?.device ?? own.device;
     const name = solved.find.nameOf(device);
+    const lateMs = Math.abs(first.lateMs - second.lateMs);
     return [
       finding({
         code: 'polarity',
         severity: 'fault',
-        title: `${strand.sourceName} is heard by two microphones, and ${name} turns the sound over`,
-        why: `Both ways meet at “${strand.sinkLabel}”, one of them upside down, ${figureText(Math.abs(first.lateMs - second.lateMs), 2)} ms apart: they take each other away, and more gain does not bring the voice back. Turned the right way up it would be ${figureText(gainedDb)} dB louder.`,
-        places: [{ device }, { person: strand.person, device: own.device }],
+        title: `${source.name} is heard by two microphones, and ${name} turns the sound over`,
+        why: `Both ways meet at “${label}”, one of them upside down, ${figureText(lateMs, 2)} ms apart: they take each other away, and more gain does not bring the voice back. Turned the right way up it would be ${figureText(gainedDb)} dB louder.`,
+        places: [{ device }, { person, device: own.device }],
         figures: [
           {
             label: 'Both together',
-            value: end.typical,
-            unit: end.unit,
+            value: Math.max(level, -200),
+            unit,
             from: 'arrivals, ways added with their delay',
           },
-          { label: 'One way alone', value: strand.alone, unit: end.unit, from: 'arrivals, strongest way' },
-          {
-            label: 'Apart by',
-            value: Math.abs(first.lateMs - second.lateMs),
-            unit: 'ms',
-            from: 'air at 343 m/s and converters',
-          },
+          { label: 'One way alone', value: alone, unit, from: 'arrivals, strongest way' },
+          { label: 'Apart by', value: lateMs, unit: 'ms', from: 'air at 343 m/s and converters' },
         ],
         propose: () => [
           ...turnBack(solved, device),
           ...solved.rig.placements
-            .filter((placement) => placement.person === strand.person && placement.device === device)
+            .filter((placement) => placement.person === person && placement.device === device)
             .map((placement) => notHeardBy(solved, placement)),
         ],
+      }),
+    ];
+  });
+
+/** Left and right of what plays, one of them turned over, where they are made one: what both carry is gone. */
+const turnedSide: Check = (solved) =>
+  cancelling(solved).flatMap(({ source, level, alone, node, label }): Found[] => {
+    const { device } = source;
+    if (source.person !== undefined || device === undefined) return [];
+    const [first, second] = waysBetween(solved.graph, source.node, node);
+    if (!first || !second || first.re * second.re + first.im * second.im >= 0) return [];
+    const { unit } = solved.graph.nodes.get(node)!;
+    return [
+      finding({
+        code: 'polarity',
+        severity: 'fault',
+        title: `One side of ${solved.find.nameOf(device)} is turned over, and takes the other away`,
+        why: `Left and right meet at “${label}”, one of them upside down: what both carry is ${figureText(alone - level)} dB weaker than one side alone. A lead with its legs exchanged does that.`,
+        places: [{ device }],
+        figures: [
+          {
+            label: 'Both together',
+            value: Math.max(level, -200),
+            unit,
+            from: 'arrivals, ways added with their delay',
+          },
+          { label: 'One side alone', value: alone, unit, from: 'arrivals, strongest way' },
+        ],
+        propose: () => turnBack(solved, device),
       }),
     ];
   });
@@ -133,4 +181,8 @@ const twoVoicesOnOne: Check = ({ circuit, find, graph, rig }) =>
   );
 
 /** Sounds that meet the wrong way up. */
-export const polarity: Check = (solved) => [...oneVoiceTwice(solved), ...twoVoicesOnOne(solved)];
+export const polarity: Check = (solved) => [
+  ...oneVoiceTwice(solved),
+  ...turnedSide(solved),
+  ...twoVoicesOnOne(solved),
+];

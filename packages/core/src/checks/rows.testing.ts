@@ -215,6 +215,7 @@ export const ROWS: [FindingCode, string, Rig, Rig][] = [
     jinglesUnder(0),
     jinglesUnder(-14),
   ],
+  ['too-quiet', 'headphones turned down to −60 dB | to −30 dB', headphonesAt(-60), headphonesAt(-30)],
   [
     'one-sided',
     'the first input of an interface streamed as left | as one channel',

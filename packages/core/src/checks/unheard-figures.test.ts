@@ -30,6 +30,7 @@ const SPEAKERS: Record<string, Speaker> = Object.fromEntries(
 const STATES: Record<string, Feed> = {
   yes: feedOf('arrives'),
   no: feedOf('missing'),
+  less: feedOf('missing', { grade: 'caution' }),
   asked: feedOf('missing', { intent: 'i' }),
 };
 
@@ -76,7 +77,7 @@ it('what is kept and sent nowhere is told by itself: ears and a room keep nothin
 });
 
 it('a talk that cannot go on is a fault, an audience without the far end a caution', () => {
-  expect(said('far no, bob yes', show)[0]).toMatchObject({ severity: 'caution' });
+  expect(said('far less, bob yes', show)[0]).toMatchObject({ severity: 'caution' });
   for (const here of [ears, room]) {
     const [found] = said('far no, bob yes', here);
     expect(found).toMatchObject({ severity: 'fault', title: 'Nobody here hears far' });

@@ -42,6 +42,14 @@ const gainsOf = (solved: Solved, strand: Strand): VoiceGain[] => {
   return gains;
 };
 
+/** Those it meets up to a stage, that one included, in order. */
+export const gainsUpTo = (solved: Solved, strand: Strand, stage: Strand['stages'][number]): VoiceGain[] =>
+  strand.stages
+    .slice(0, strand.stages.indexOf(stage) + 1)
+    .flatMap(({ controls }) =>
+      controls.flatMap(({ device, control }) => gainAt(solved, device, control) ?? []),
+    );
+
 /** What leaves one source, by source. */
 const strandsFrom = perPass(({ strands }) => {
   const by = new Map<string, Strand[]>();

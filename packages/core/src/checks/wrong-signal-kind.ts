@@ -1,8 +1,9 @@
 import type { SignalKind } from '../catalogue';
 import { couplingLevel } from '../circuit';
 import { digitalLinks } from '../flow';
+import { leadRun, leadsAt, socketsIn } from '../rig';
 import { dbFromRatio } from '../units';
-import { figureText, finding, type Check, type Found, type Solved } from './finding';
+import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { useInterface } from './fixes/interface';
 import { setInputTo } from './fixes/level';
 import { mendOutputLead, moveToFedInput } from './fixes/phantom';
@@ -12,6 +13,12 @@ const signalOf = (solved: Solved, device: string, id: string): SignalKind | unde
   const element = solved.find.element(device, id);
   return element && 'signal' in element ? element.signal : undefined;
 };
+
+/** Pulls the lead between two devices. */
+const unplugBetween = ({ rig }: Solved, from: string, to: string): Fix[] =>
+  leadsAt(rig, from)
+    .filter((lead) => leadRun(rig, lead).some((one) => socketsIn([one], to).length > 0))
+    .map((lead) => unplug(rig, lead));
 
 /** A switch or choice that makes the input its lead goes into one for microphones. */
 const setMicrophoneInput = (solved: Solved, device: string) => {
@@ -87,6 +94,25 @@ export const wrongSignalKind: Check = (solved) => {
             },
           ],
           propose: () => unplugFrom(rig, from.device),
+        }),
+      );
+    } else if (leaves === 'loudspeaker' && meets !== undefined && meets !== 'loudspeaker') {
+      found.push(
+        finding({
+          code: 'wrong-signal-kind',
+          severity: 'danger',
+          title: `A loudspeaker output of ${name(from.device)} goes into ${name(to.device)}`,
+          why: `A loudspeaker output gives tens of volts at amperes; this ${meets} input is made for about one volt, and burns. Turn ${name(from.device)} off before you pull the lead, and take a line output instead. Follow the makers’ manuals.`,
+          places: [{ device: from.device }, { device: to.device }],
+          figures: [
+            {
+              label: 'Way from output to input',
+              value: gain,
+              unit: 'dB',
+              from: 'solved circuit, input volts per output volt',
+            },
+          ],
+          propose: () => unplugBetween(solved, from.device, to.device),
         }),
       );
     } else if (leaves === 'microphone' && meets === 'line' && gain > -60) {

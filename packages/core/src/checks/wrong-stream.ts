@@ -1,8 +1,9 @@
 import { channelsOf, obstaclesTo, type FlowSource } from '../flow';
 import { isReallyHeard } from '../gain';
-import { takesSound, type App } from '../rig';
-import { finding, type Check, type Found, type Solved } from './finding';
+import { takesSound, type App, isRecorder } from '../rig';
+import { finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { chooseElsewhere } from './fixes/listening';
+import { letThrough } from './fixes/let-through';
 import { leadsOn } from './fixes/missing-leads';
 import { openTo } from './fixes/routing';
 import { MOST_TRIED } from './fixes/trial';
@@ -32,6 +33,19 @@ const soundsIn = ({ heard, graph }: Solved, devices: ReadonlySet<string>, isWant
     ),
   );
 
+/** Whether any voice comes to anyone who keeps or sends it. */
+const isAnyoneHeard = (solved: Solved): boolean => reachings(solved).some(({ arrives }) => arrives);
+
+/** What lets the voices here through to a program. */
+const voicesTo = (solved: Solved, { id }: App): Fix[] => {
+  const { speakers, posts } = solved.feeds;
+  return posts
+    .filter(({ app }) => app === id)
+    .flatMap((post) =>
+      speakers.filter(({ kind }) => kind === 'person').flatMap((one) => letThrough(solved, one, post)),
+    );
+};
+
 /** A voice of that device that nothing hears is told by itself, with what mends it. */
 const isToldOf = (solved: Solved, sounds: ReadonlySet<string>): boolean =>
   reachings(solved).some(({ person, arrives }) => {
@@ -47,7 +61,7 @@ export const wrongStream: Check = (solved) =>
   solved.rig.apps.flatMap((app): Found[] => {
     const { find, usb, heard } = solved;
     const { kind, input, computer, tracks } = app;
-    if (!takesSound(kind) || !input || (kind === 'recorder' && tracks.length === 0)) return [];
+    if (!takesSound(kind) || !input || (isRecorder(kind) && tracks.length === 0)) return [];
     const chosen = find.streamsOf(input, computer, 'input');
     // Of several joined that one keeps down, that is told; and so is what keeps a stream that is plugged in.
     const kept = obstaclesTo(find, usb, app, 'input', input);
@@ -55,12 +69,14 @@ export const wrongStream: Check = (solved) =>
     const devices = new Set(chosen.map(({ device }) => device));
     // Whoever sends to others sends voices, where there are any; a recorder may be for anything but what its computer plays.
     const isVoice: Wanted = ({ person }) => person !== undefined;
-    const isForVoices = kind !== 'recorder' && soundsIn(solved, devices, isVoice).size;
+    const isForVoices = !isRecorder(kind) && soundsIn(solved, devices, isVoice).size;
     const isWanted: Wanted = isForVoices ? isVoice : ({ app: id }) => id !== app.id;
     if (hears(solved, app, isWanted)) return [];
     const sounds = soundsIn(solved, devices, isWanted);
-    // Silence there is another matter: its cause lies before this device.
-    if (sounds.size === 0 || isToldOf(solved, sounds)) return [];
+    if (isToldOf(solved, sounds)) return [];
+    // Silence there is another matter: its cause lies before this device; but a program that sends hears nobody of those who are heard elsewhere.
+    const isDeaf = sounds.size === 0;
+    if (isDeaf && (isRecorder(kind) || !isAnyoneHeard(solved))) return [];
     const [first] = chosen;
     const stream = first && find.stream(first.device, first.stream);
     const isShown = channelsOf(find, usb, app, 'input', input).length > 0;
@@ -71,10 +87,12 @@ export const wrongStream: Check = (solved) =>
       finding({
         code: 'wrong-stream',
         severity: 'fault',
-        title: `${app.name} on ${name} hears ${isForVoices ? 'nobody' : 'nothing'}`,
-        why: isShown
-          ? `It listens to “${stream?.label}” of ${desk}. There ${isForVoices ? 'are voices' : 'is sound'} in ${desk}, and this stream carries none of that to what ${app.name} ${kind === 'recorder' ? 'records' : 'sends'}.`
-          : `It is set to “${stream?.label}” of ${desk}, and ${name} is not shown that stream: no USB lead leads there, or it is in a socket that carries another.`,
+        title: `${app.name} on ${name} hears ${isForVoices || isDeaf ? 'nobody' : 'nothing'}`,
+        why: isDeaf
+          ? `It listens to “${stream?.label}” of ${desk}, and nobody’s voice comes to ${desk} that would get there; others hear them. Let it listen where the voices are, or bring them there.`
+          : isShown
+            ? `It listens to “${stream?.label}” of ${desk}. There ${isForVoices ? 'are voices' : 'is sound'} in ${desk}, and this stream carries none of that to what ${app.name} ${isRecorder(kind) ? 'records' : 'sends'}.`
+            : `It is set to “${stream?.label}” of ${desk}, and ${name} is not shown that stream: no USB lead leads there, or it is in a socket that carries another.`,
         places: [{ device: computer }, ...(first ? [{ device: first.device }] : [])],
         about: [{ device: computer, control: app.id }],
         figures: [
@@ -87,7 +105,7 @@ export const wrongStream: Check = (solved) =>
         ],
         propose: () =>
           [
-            ...openTo(solved, sounds, ends),
+            ...(isDeaf ? voicesTo(solved, app) : openTo(solved, sounds, ends)),
             ...chooseElsewhere(solved, app, 'input'),
             ...[...devices].flatMap((device) => leadsOn(solved, device)),
           ].slice(0, MOST_TRIED),

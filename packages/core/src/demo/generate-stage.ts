@@ -43,6 +43,8 @@ export const generateStage = (): Rig => {
     if (kind === 'call')
       leads.push({ kind: 'trs-xlr', ends: [`${box}.outL`, `desk.in${VOICES + index}`], lengthM: 3 });
   });
+  devices.push({ id: 'phones', model: 'headphones' });
+  leads.push({ kind: 'mini-trs', ends: ['phones.in', 'desk.phones'] });
   return buildRig({
     name: 'Generated stage',
     devices,

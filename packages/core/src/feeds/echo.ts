@@ -1,17 +1,23 @@
 import { edgesFrom } from '../flow';
 import { isReallyHeard, type Arrival, type Heardness } from '../gain';
 import { leastEchoLossDb, type Db } from '../units';
+import { CANCELLER_DB, CANCELLER_REACHES_MS, DEFAULT_NETWORK_MS, farEndsOf, type Lookup } from '../rig';
 import type { Feeds } from './feeds';
 import { isOwnPost, type Post, type Speaker } from './posts';
 
 /** Whether a sound that comes back to whoever made it is noticed. @param lossDb how much weaker than it came */
 export const isNoticedEcho = (lossDb: Db, lateMs: number): boolean => lossDb < leastEchoLossDb(lateMs / 2);
 
+/** How long the network takes to a far end, one way, ms. */
+const networkOf = ({ rig, app: appOf }: Lookup, app: string, farEnd: string | undefined): number =>
+  farEndsOf(rig, appOf(app)!).find(({ id }) => id === farEnd)?.networkMs ?? 0;
+
 /**
  * What a call brings back to one of its own far ends: out of a loudspeaker and into a microphone it is heard as well as by any wire.
  * @returns undefined where nothing comes back that anyone notices
  */
 export const echoOf = (
+  find: Lookup,
   { graph, sinks, bySource }: Heardness,
   app: string,
   farEnd?: string,
@@ -19,7 +25,38 @@ export const echoOf = (
   const index = graph.sources.findIndex((one) => one.app === app && one.farEnd === farEnd);
   const sink = sinks.find((one) => one.app === app && one.farEnd === farEnd && one.kind === 'call');
   const back = bySource[index]?.find((one) => one.sink === sink?.node && (one.isStray || isReallyHeard(one)));
-  return back && isNoticedEcho(graph.sources[index]!.level - back.level, back.lateMs) ? back : undefined;
+  if (!back) return undefined;
+  // What comes back by the air a call program cancels as such programs usually do, unless somebody has looked.
+  const isUnlooked = find.app(app)?.processing === undefined;
+  const cancelledDb =
+    back.isStray && isUnlooked && back.lateMs <= CANCELLER_REACHES_MS + 2 * networkOf(find, app, farEnd)
+      ? CANCELLER_DB
+      : 0;
+  return isNoticedEcho(graph.sources[index]!.level - back.level + cancelledDb, back.lateMs)
+    ? back
+    : undefined;
+};
+
+/**
+ * What a desk sends back to whoever is on a telephone line: their own voice, as late as the network is long there and back.
+ * @returns undefined where nothing comes back that anyone notices
+ */
+export const lineEchoOf = (
+  { rig }: Lookup,
+  { graph, bySource }: Heardness,
+  { devices, nodes }: Pick<Post, 'devices' | 'nodes'>,
+): Arrival | undefined => {
+  const networkMs = rig.assumptions.networkMs ?? DEFAULT_NETWORK_MS;
+  for (const [index, { device, app, level }] of graph.sources.entries()) {
+    if (app !== undefined || !devices.includes(device ?? '')) continue;
+    const back = bySource[index]!.find(
+      (one) => nodes.includes(one.sink) && (one.isStray || isReallyHeard(one)),
+    );
+    if (!back) continue;
+    const late = { ...back, lateMs: back.lateMs + 2 * networkMs };
+    if (isNoticedEcho(level - back.level, late.lateMs)) return late;
+  }
+  return undefined;
 };
 
 /** Someone's voice that goes out to a far end, out of a loudspeaker there, and comes back. */

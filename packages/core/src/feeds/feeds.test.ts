@@ -52,8 +52,8 @@ describe('what comes where', () => {
     ['ANN', 'Track 1', 'arrives', 'may'],
     ['ANN', 'Track 2', 'quiet', 'may'],
     ['ANN', 'Far end of Call', 'arrives', 'must'],
-    ['BOB', 'Headphones', 'arrives', 'may'],
-    ['Far end of Call', 'Headphones', 'arrives', 'may'],
+    ['BOB', 'Headphones', 'arrives', 'must'],
+    ['Far end of Call', 'Headphones', 'arrives', 'must'],
     ['Far end of Call', 'Far end of Call', 'quiet', 'never'],
   ])('%s at %s: %s', (speaker, post, state, want) => {
     for (const desk of Object.values(DESKS))

@@ -1,9 +1,12 @@
+import { edgesFrom, reachable } from '../flow';
 import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { isReallyHeard, takenOutDb, type Arrival, type Heardness } from '../gain';
-import { echoOf, farEchoesOf, type FarEcho } from './echo';
+import { echoOf, farEchoesOf, lineEchoOf, type FarEcho } from './echo';
 import { isOwnPost, mayBeOwnEars, postsOf, speakersOf, type Post, type Speaker } from './posts';
-import { wantOf, type Want } from './wants';
+import { leastLevelAt, type OwedWant } from './owed';
+import { isSaid, type SoundKind } from './sounds';
+import { owedTo, saidOf, type Want } from './wants';
 
 /** What there is of a sound at a listener. */
 export type FeedState =
@@ -27,6 +30,8 @@ export interface Feed extends Want {
   unit?: LevelUnit;
   /** It comes to ears so late that whoever speaks hears an echo of themselves. */
   isLate: boolean;
+  /** So much under the least that is wanted there, dB; absent: it is loud enough, or nobody asks. */
+  shortDb?: Db;
   /** So much louder than it may be against the others there, dB; absent: it is not. */
   tooLoudByDb?: Db;
   /** It is sent, and the call takes it out as no voice. */
@@ -58,8 +63,15 @@ const comesTo = (heard: Heardness, { indexes }: Speaker): Map<string, Arrival> =
 };
 
 /** The loudest of it at a listener; undefined where nothing of it comes there. */
-const atPost = (heard: Heardness, comes: Map<string, Arrival>, { ref }: Speaker, post: Post) => {
-  if (isOwnPost(ref, post)) return echoOf(heard, post.app!, post.farEnd);
+const atPost = (
+  find: Lookup,
+  heard: Heardness,
+  comes: Map<string, Arrival>,
+  { ref }: Speaker,
+  post: Post,
+) => {
+  if (isOwnPost(ref, post))
+    return post.kind === 'line' ? lineEchoOf(find, heard, post) : echoOf(find, heard, post.app!, post.farEnd);
   let best: Arrival | undefined;
   for (const node of post.nodes) {
     const one = comes.get(node);
@@ -103,32 +115,129 @@ export const isTakenOut = (
 
 const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
 
+/** A feed of two that is missing wherever it could be heard by whoever is here. */
+const SOMEBODY_HERE: Want = {
+  want: 'must',
+  because: 'somebody here has to hear whoever calls',
+  grade: 'fault',
+};
+
+/** What people say is led wherever it must come; what is played only where somebody led it. */
+const ALWAYS: ReadonlySet<SoundKind> = new Set(['voice', 'far end', 'line']);
+
+/** Who else comes to a listener: only with them is somebody missed who does not. */
+interface Company {
+  /** Everything that sounds there. */
+  any: number;
+  /** What people say, here and elsewhere. */
+  said: number;
+  /** Voices of people here. */
+  voices: number;
+  /** Whose ears they are; absent: nobody has said. */
+  wearer?: string;
+}
+
+const companyOf = (find: Lookup, post: Post, there: readonly Speaker[]): Company => {
+  const wearer =
+    post.kind === 'ears'
+      ? find.rig.people.find(({ wears }) => wears !== undefined && post.devices.includes(wears))?.id
+      : undefined;
+  const others = there.filter(({ ref }) => !isOwnPost(ref, post));
+  return {
+    any: others.length,
+    said: others.filter(({ sound }) => isSaid(sound)).length,
+    voices: others.filter(({ sound }) => sound === 'voice').length,
+    ...(wearer === undefined ? {} : { wearer }),
+  };
+};
+
+/** Whether what comes to a listener makes others be missed there. */
+const isOwedWith = (
+  speaker: Speaker,
+  want: OwedWant,
+  { any, said, voices, wearer }: Company,
+  people: number,
+): boolean => {
+  if (want === 'must') return true;
+  const isVoice = speaker.sound === 'voice';
+  // Nobody has to hear themselves; of ears that nobody has named, one may be whose they are.
+  if (isVoice && 'person' in speaker.ref && (speaker.ref.person === wearer || people < 2)) return false;
+  return want === 'with others' ? (isVoice ? voices : said) > 0 : want === 'with any' && any > 0;
+};
+
+/** Places a sound would get to, were nothing shut that a control keeps shut. */
+const mayGetTo = ({ graph }: Heardness, { indexes }: Speaker): Set<string> => {
+  const shut = new Map<string, string[]>();
+  for (const { from, to, isCrosstalk } of graph.stopped)
+    if (!isCrosstalk) shut.set(from, [...(shut.get(from) ?? []), to]);
+  return reachable(
+    indexes.map((index) => graph.sources[index]!.node),
+    (id) => [
+      ...edgesFrom(graph, id).flatMap(({ to, isCrosstalk }) => (isCrosstalk ? [] : [to])),
+      ...(shut.get(id) ?? []),
+    ],
+  );
+};
+
+/** How far under the least that is wanted there a sound is, dB; undefined: loud enough, or nobody asks. */
+const shortBy = (
+  speaker: Speaker,
+  post: Post,
+  { want, intent }: Want,
+  { level }: Arrival,
+): Db | undefined => {
+  if (want === 'never') return undefined;
+  const asked = leastLevelAt(speaker.sound, post.listener, intent !== undefined && want === 'must');
+  return asked && level < asked.least ? asked.least - level : undefined;
+};
+
 /** Reads every sound at every listener off what is heard. */
 export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
-  const posts = postsOf(find, heard.sinks);
+  const posts = postsOf(find, heard);
   const speakers = speakersOf(find, heard);
   const said = [...find.rig.intents].reverse();
   const isTaking = heard.sinks.some(({ takesOut }) => takesOut);
-  const rows = speakers.map((speaker) => {
+  const all = speakers.map((speaker) => {
     const comes = comesTo(heard, speaker);
-    const arrivals = posts.map((post) => atPost(heard, comes, speaker, post));
+    return posts.map((post) => atPost(find, heard, comes, speaker, post));
+  });
+  const company = posts.map((post, at) =>
+    companyOf(
+      find,
+      post,
+      speakers.filter((_, row) => all[row]![at]),
+    ),
+  );
+  const people = speakers.filter(({ sound }) => sound === 'voice').length;
+  const rows = speakers.map((speaker, row) => {
+    const arrivals = all[row]!;
+    let reach: ReadonlySet<string> | undefined;
+    const mayReach = (post: Post) => {
+      reach ??= mayGetTo(heard, speaker);
+      return post.nodes.some((node) => reach!.has(node));
+    };
+    const owedAt = (post: Post, at: number): Want => {
+      const { want, because, grade } = owedTo(speaker, post);
+      if (want === 'may' || want === 'never') return { want, because, grade };
+      const isOwed =
+        isOwedWith(speaker, want, company[at]!, people) &&
+        (ALWAYS.has(speaker.sound) && want === 'must' ? true : arrivals[at] !== undefined || mayReach(post));
+      return { want: isOwed ? 'must' : 'may', because, grade };
+    };
     // A far end that nobody here hears is missing to whoever wears headphones, else to the room.
     const isLost = speaker.kind === 'call' && !posts.some(({ kind }, at) => HERE.has(kind) && arrivals[at]);
     const listensHere = posts.some(({ kind }) => kind === 'ears') ? 'ears' : 'room';
     return posts.map((post, at): Feed => {
-      const own = wantOf(said, speaker, post);
-      const want: Want =
-        isLost && post.kind === listensHere && own.want === 'may'
-          ? { want: 'must', because: 'somebody here has to hear the far end' }
-          : own;
+      const own = said.length > 0 ? saidOf(said, speaker, post) : undefined;
+      const want = own ?? (isLost && post.kind === listensHere ? SOMEBODY_HERE : owedAt(post, at));
       const arrival = arrivals[at];
-      const state = stateOf(want, arrival !== undefined);
       const feed: Feed = {
         want: want.want,
         because: want.because,
+        grade: want.grade,
         speaker: speaker.id,
         post: post.id,
-        state,
+        state: stateOf(want, arrival !== undefined),
         isLate: false,
       };
       // Forty thousand of them in a large rig: what most do not have is added to those that have it.
@@ -139,6 +248,8 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
         feed.arrival = arrival;
         feed.unit = heard.graph.nodes.get(arrival.sink)!.unit;
         feed.isLate = arrival.lateMs > OWN_VOICE_LATE_MS && mayBeOwnEars(find, speaker, post);
+        const shortDb = shortBy(speaker, post, want, arrival);
+        if (shortDb !== undefined) feed.shortDb = shortDb;
       }
       return feed;
     });

@@ -1,3 +1,6 @@
+export * from './sounds';
+export * from './listeners';
+export * from './owed';
 export * from './posts';
 export * from './wants';
 export * from './echo';

@@ -1,11 +1,15 @@
 import type { FlowSource, Sink, SinkKind } from '../flow';
 import { farEndName, farEndsOf, type Lookup, type SinkRef, type SourceRef } from '../rig';
 import type { Heardness } from '../gain';
+import { listenerKindOf, mixedPlaces, type ListenerKind } from './listeners';
+import { isElsewhere, soundKindOf, type SoundKind } from './sounds';
 
 /** Someone or something that listens: a far end, an audience, a track, a camera, a pair of headphones, a room. */
 export interface Post {
   id: string;
   kind: SinkKind;
+  /** What it is for. */
+  listener: ListenerKind;
   name: string;
   /** The same within a sentence: "the far end of Call". */
   inSentence: string;
@@ -22,8 +26,8 @@ export interface Post {
 export interface Speaker {
   id: string;
   kind: 'person' | 'call' | 'programme';
-  /** It is what a game plays. */
-  isGame?: boolean;
+  /** What it is to whoever hears it. */
+  sound: SoundKind;
   name: string;
   /** The same within a sentence. */
   inSentence: string;
@@ -33,7 +37,8 @@ export interface Speaker {
 }
 
 const audience = (program: string) => `Audience of ${program}`;
-const THE = new RegExp(`^(?:${farEndName('')}|${audience('')})`, 'u');
+const onTheLine = (name: string) => `Caller on ${name}`;
+const THE = new RegExp(`^(?:${farEndName('')}|${audience('')}|${onTheLine('')})`, 'u');
 
 /** Names of devices and people stand in a sentence as they are. */
 export const inSentence = (name: string): string =>
@@ -61,6 +66,8 @@ const postName = (find: Lookup, sinks: readonly Sink[]): string => {
       return audience(program?.name ?? '');
     case 'track':
       return app === undefined ? `${label} of ${name}` : label;
+    case 'line':
+      return onTheLine(name);
     case 'room':
       return roomOf(find, device) || name;
     default:
@@ -69,7 +76,8 @@ const postName = (find: Lookup, sinks: readonly Sink[]): string => {
 };
 
 /** Everyone who listens, in the order of the sinks: what is kept and sent first, then who is here. */
-export const postsOf = (find: Lookup, sinks: readonly Sink[]): Post[] => {
+export const postsOf = (find: Lookup, { sinks, graph }: Pick<Heardness, 'sinks' | 'graph'>): Post[] => {
+  const mixed = mixedPlaces(graph);
   const groups = new Map<string, Sink[]>();
   for (const sink of sinks) {
     const key = postKey(find, sink);
@@ -81,6 +89,7 @@ export const postsOf = (find: Lookup, sinks: readonly Sink[]): Post[] => {
     return {
       id,
       kind,
+      listener: listenerKindOf(find, all[0]!, mixed),
       name,
       inSentence: inSentence(name),
       devices: [...new Set(all.map(({ device }) => device))],
@@ -109,7 +118,11 @@ const speakerKey = (heard: Pick<Heardness, 'graph'>, source: FlowSource): string
 const programmeName = (find: Lookup, heard: Pick<Heardness, 'graph'>, source: FlowSource): string => {
   const { device = '', name } = source;
   const own = find.device(device)?.name ?? name;
-  return find.modelOf(device)?.desk ? `${labelOf(heard, source)} of ${own}` : own;
+  const label = labelOf(heard, source);
+  const isOneOfSeveral = heard.graph.sources.some(
+    (other) => other.device === device && other.person === undefined && labelOf(heard, other) !== label,
+  );
+  return find.modelOf(device)?.desk || isOneOfSeveral ? `${label} of ${own}` : own;
 };
 
 /** A source of the flow as an intent names it. */
@@ -119,7 +132,8 @@ export const sourceRefOf = ({ person, app, farEnd, device = '' }: FlowSource): S
 };
 
 /** Everyone and everything that sounds: people here, far ends, what plays. */
-export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speaker[] => {
+export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph' | 'sinks'>): Speaker[] => {
+  const lines = new Set(heard.sinks.flatMap(({ kind, device }) => (kind === 'line' ? [device] : [])));
   const { graph } = heard;
   const groups = new Map<string, number[]>();
   graph.sources.forEach((source, index) => {
@@ -130,13 +144,17 @@ export const speakersOf = (find: Lookup, heard: Pick<Heardness, 'graph'>): Speak
     const source = graph.sources[indexes[0]!]!;
     const { person, app } = source;
     const program = find.app(app ?? '');
-    const isCall = program?.kind === 'call';
+    const sound = soundKindOf(find, source, lines);
     const name =
-      isCall || person !== undefined ? source.name : (program?.name ?? programmeName(find, heard, source));
+      sound === 'line'
+        ? onTheLine(find.nameOf(source.device!))
+        : sound === 'far end' || person !== undefined
+          ? source.name
+          : (program?.name ?? programmeName(find, heard, source));
     return {
       id,
-      kind: person === undefined ? (isCall ? 'call' : 'programme') : 'person',
-      ...(program?.kind === 'game' ? { isGame: true } : {}),
+      kind: person === undefined ? (isElsewhere(sound) ? 'call' : 'programme') : 'person',
+      sound,
       name,
       inSentence: inSentence(name),
       ref: sourceRefOf(source),
@@ -181,11 +199,14 @@ export const isSpeakerOf = ({ ref }: Pick<Speaker, 'ref'>, source: SourceRef): b
         (source.farEnd === undefined || source.farEnd === ref.farEnd)
       : 'device' in ref && ref.device === source.device;
 
-/** Whether whoever speaks is the listener: a far end. */
+/** Whether whoever speaks is the listener: a far end, the other end of a telephone line. */
 export const isOwnPost = (
   ref: SourceRef,
-  { kind, app, farEnd }: Pick<Post, 'kind' | 'app' | 'farEnd'>,
-): boolean => kind === 'call' && 'app' in ref && ref.app === app && ref.farEnd === farEnd;
+  { kind, app, farEnd, devices }: Pick<Post, 'kind' | 'app' | 'farEnd' | 'devices'>,
+): boolean =>
+  kind === 'call'
+    ? 'app' in ref && ref.app === app && ref.farEnd === farEnd
+    : kind === 'line' && 'device' in ref && devices.includes(ref.device);
 
 /** Whether ears are those of whoever speaks: they wear them; or, as far as anyone has said, they may. */
 export const mayBeOwnEars = (

@@ -133,7 +133,8 @@ describe('a cell opened', () => {
   it('a sound kept back by a wrong lead: what mends the lead lets it through', () => {
     const { turns } = detailOf(skerryLight, 'app call', 'ears phones');
     expect(turns[0]!.preview.gone.map(({ code }) => code)).toContain('phantom-into-output');
-    expect(turns[0]!.preview.come).toEqual([]);
+    // It comes by a transformer, at half a volt less than a line has: its gain wants turning, and that is said.
+    expect(turns[0]!.preview.come.map(({ code }) => code)).toEqual(['too-quiet']);
   });
 
   it('what brings nothing comes before what brings a fault', () => {

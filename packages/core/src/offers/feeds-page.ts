@@ -195,6 +195,10 @@ export function* feedDetailInSteps(
   }
   return {
     ways: comes ? waysOf(solved, speaker, post) : [],
-    turns: orderBy([...turns.values()], [({ preview }) => gravityOf(preview.come)], ['desc']),
+    turns: orderBy(
+      [...turns.values()],
+      [({ preview }) => gravityOf(preview.come), ({ preview }) => gravityOf(preview.gone)],
+      ['desc', 'asc'],
+    ),
   };
 }

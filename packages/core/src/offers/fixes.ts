@@ -1,6 +1,7 @@
 import { range } from 'es-toolkit';
-import { runChecks, runEveryCheck, type Fix } from '../checks';
+import { runChecks, runEveryCheck, type Fix, type Found } from '../checks';
 import { combineEdits, tryEdit, type Rig } from '../rig';
+import { consequencesOf } from './consequences';
 import { firstOf } from './first-of';
 import { isSameAgain, newcomersOf, turnsBack } from './fix-marks';
 import { gravityOf, inOrderTried, type OfferedFix } from './fix-order';
@@ -22,7 +23,8 @@ export const fixesFor = (
 
 /** The same, a fix tried at each step. */
 export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory): Steps<OfferedFix[]> {
-  const before = runChecks(solve(rig, memory));
+  const asIs = solve(rig, memory);
+  const before = runChecks(asIs);
   const found = before.find(({ id }) => id === findingId);
   if (!found) return [];
   const was = new Set(before.map(({ id }) => id));
@@ -30,6 +32,8 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
   const labels = new Set<string>();
   /** What came and only wants a setting turned: no reason to put a fix behind others. */
   const turnable = new Set<string>();
+  /** What each takes from whom: what is owed weighs most. */
+  const takes = new Map<string, number>();
   const attempt = (proposal: Fix): OfferedFix[] => {
     if (labels.has(proposal.label)) return [];
     const fix = withNewcomersTurned(rig, proposal, memory);
@@ -42,7 +46,20 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     const is = new Set(after.map(({ id }) => id));
     const come = after.filter(({ id }) => !was.has(id));
     if (come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity) return [];
+    // Whoever mends what came by turning it back would stand where they began.
+    const isAsGrave = (one: Found) => gravityOf([one]) <= gravity;
+    if (
+      come
+        .filter(isAsGrave)
+        .some(({ propose }) => propose().some((turn) => turnsOnly(turn) && turnsBack(turn, fix)))
+    )
+      return [];
     labels.add(fix.label);
+    const follows = consequencesOf(asIs.feeds, then.feeds);
+    // To listen where there is nothing to hear mends nothing.
+    if (choosesInput(fix) && !follows.some(({ change }) => change === 'come')) return [];
+    const taken = follows.filter(({ change }) => change !== 'come');
+    takes.set(fix.label, taken.filter(({ isOwed }) => isOwed).length * OWED_WEIGHS + taken.length);
     for (const one of come)
       if (one.propose().some((turn) => turnsOnly(turn) && !turnsBack(turn, fix))) turnable.add(one.id);
     const gone = before.filter(({ id }) => !is.has(id));
@@ -60,8 +77,15 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     yield { done, of: proposed.length };
     tried.push(...attempt(fix));
   }
-  return inOrderTried(tried, gravity, turnable);
+  return inOrderTried(tried, gravity, turnable, takes);
 }
+
+/** Whether a fix lets a program listen to something else. */
+const choosesInput = ({ edit }: Fix): boolean =>
+  edit.steps.some(({ collection, path }) => collection === 'apps' && path[0] === 'input');
+
+/** What must come somewhere and does not any more counts as so many that may. */
+const OWED_WEIGHS = 1000;
 
 /** More turns than this for new gear mean that two of them undo one another. */
 const MOST_TURNS = 6;

@@ -9,6 +9,7 @@ export * from './fixes';
 export * from './place-device';
 export * from './apps';
 export * from './page-readings';
+export * from './consequences';
 export * from './preview';
 export * from './lead-offers';
 export * from './pin-view';

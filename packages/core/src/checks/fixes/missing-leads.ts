@@ -1,5 +1,6 @@
 import { contactsBetween } from '../../catalogue';
-import { changeLead, connect, guestsOf, type Lead } from '../../rig';
+import { reachable } from '../../flow';
+import { changeLead, connect, guestsOf, leadRun, leadsAt, socketsIn, type Lead } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { ordered, withArticle } from './rewire';
 import { bestLead, matingLeads, type PortRef } from './trial';
@@ -12,6 +13,19 @@ const portsOf = ({ rig, find }: Solved, want: (device: string, port: string) => 
       .filter((port) => !find.inPort(id, port.id) && want(id, port.id))
       .map((port) => ({ device: id, port: port.id })),
   );
+
+/** Whether a device makes no sound of its own: transformers, resistors, a plate with sockets. */
+const isPassive = ({ find }: Solved, device: string): boolean =>
+  !find.modelOf(device)?.elements.some(({ kind }) => kind === 'output');
+
+/** Devices, and what hangs behind them by leads and passes a sound without adding to it. */
+export const withPassives = (solved: Solved, devices: Iterable<string>): string[] => [
+  ...reachable(devices, (id) =>
+    leadsAt(solved.rig, id)
+      .flatMap((lead) => socketsIn(leadRun(solved.rig, lead)))
+      .flatMap(({ device }) => (isPassive(solved, device) ? [device] : [])),
+  ),
+];
 
 /** Leads that are missing: from the free outputs of the last device to free inputs, from its USB to a computer. */
 export const leadsOn = (solved: Solved, device: string): Fix[] => {
@@ -26,9 +40,35 @@ export const leadsOn = (solved: Solved, device: string): Fix[] => {
     inputs.flatMap((to): Fix[] => {
       const isData = port(from)?.usb !== undefined;
       if (isData !== (port(to)?.usb !== undefined)) return [];
-      const best = isData ? matingLeads(rig, from, to)[0] : bestLead(rig, from, to);
+      // What passes a sound without adding to it says nothing by itself: any lead that goes in will do.
+      const best = isData
+        ? matingLeads(rig, from, to)[0]
+        : (bestLead(rig, from, to) ??
+          (isPassive(solved, from.device) ? matingLeads(rig, from, to)[0] : undefined));
       if (!best) return [];
       const label = `Join ${find.nameOf(from.device)} to ${find.nameOf(to.device)}, ${find.portName(to.device, to.port)}, with ${withArticle(best.kind.name)}`;
+      return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
+    }),
+  );
+};
+
+/** From a free output of another device into a free socket of this one: its own plug comes with it. */
+export const plugIn = (solved: Solved, device: string): Fix[] => {
+  const { rig, find } = solved;
+  const own = portsOf(
+    solved,
+    (id, p) => id === device && find.port(id, p)?.side === 'in' && !find.port(id, p)?.usb,
+  );
+  const isFor = (p: string) => find.modelOf(device)?.kind !== 'headphones' || /phones|jack/iu.test(p);
+  const outs = portsOf(
+    solved,
+    (id, p) => id !== device && find.port(id, p)?.side === 'out' && !find.port(id, p)?.usb && isFor(p),
+  );
+  return own.flatMap((to) =>
+    outs.flatMap((from): Fix[] => {
+      const best = bestLead(rig, from, to);
+      if (!best) return [];
+      const label = `Plug ${find.nameOf(to.device)} into ${find.nameOf(from.device)}, ${find.portName(from.device, from.port)}`;
       return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
     }),
   );

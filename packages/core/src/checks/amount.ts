@@ -1,0 +1,15 @@
+import type { Db } from '../units';
+import type { Severity } from './finding';
+
+/** Outside a window by no more than this, a level is as good as inside, dB. Common practice, no published source. */
+export const NEARLY_DB: Db = 1.5;
+
+/** Outside by more than this, what is heard is spoilt, dB. Common practice, no published source. */
+export const SPOILT_DB: Db = 6;
+
+/** How bad it is that a level lies so far outside its window; undefined: nobody minds. What is judged is the figure that is shown. */
+export const severityOfAmount = (outsideDb: Db): Severity | undefined => {
+  const shown = Math.round(outsideDb * 10) / 10;
+  if (shown <= NEARLY_DB) return undefined;
+  return shown <= SPOILT_DB ? 'caution' : 'fault';
+};

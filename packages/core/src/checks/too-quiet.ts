@@ -1,0 +1,102 @@
+import { groupBy, maxBy, minBy } from 'es-toolkit';
+import { leastLevelAt, listed } from '../feeds';
+import { wayOf } from '../gain';
+import { severityOfAmount } from './amount';
+import { byPost, cellsOf, type Cell } from './cells';
+import {
+  figureText,
+  finding,
+  SEVERITIES,
+  type Check,
+  type Found,
+  type Severity,
+  type Solved,
+} from './finding';
+import { isHere } from './hears-nothing';
+import { turnUpAlong } from './fixes/turn-up';
+import { together } from './fixes/together';
+
+/** Turned up by a little more than is missing, dB: at the least that is wanted nothing is comfortable. */
+const COMFORT_DB = 6;
+
+/** The milder of two. */
+const milder = (a: Severity, b: Severity): Severity =>
+  SEVERITIES.indexOf(a) > SEVERITIES.indexOf(b) ? a : b;
+
+/** How bad it is that a sound is so quiet; never worse than its absence would be. */
+const severityOf = ({ feed }: Cell): Severity | undefined => {
+  const byAmount = severityOfAmount(feed.shortDb!);
+  if (byAmount === undefined) return undefined;
+  return feed.want === 'must' ? milder(byAmount, feed.grade) : milder(byAmount, 'caution');
+};
+
+const foundOf = (solved: Solved, cells: readonly Cell[]): Found[] => {
+  const judged = cells.flatMap((cell) => {
+    const severity = severityOf(cell);
+    return severity ? [{ cell, severity }] : [];
+  });
+  const [first] = judged;
+  if (!first) return [];
+  const worst = maxBy(judged, ({ cell }) => cell.feed.shortDb!)!;
+  const gravest = minBy(judged, ({ severity }) => SEVERITIES.indexOf(severity))!.severity;
+  const { speaker, post, feed } = worst.cell;
+  const asked = leastLevelAt(
+    speaker.sound,
+    post.listener,
+    feed.intent !== undefined && feed.want === 'must',
+  )!;
+  const names = listed(judged.map(({ cell }) => cell.speaker.inSentence));
+  const level = `${figureText(feed.arrival!.level)} ${feed.unit}`;
+  return [
+    finding({
+      code: 'too-quiet',
+      severity: gravest,
+      title: `${names.charAt(0).toUpperCase()}${names.slice(1)} ${judged.length > 1 ? 'are' : 'is'} too quiet ${post.kind === 'ears' ? 'in' : 'at'} ${post.inSentence}: ${level}`,
+      why: `${speaker.name} comes at ${level}, ${figureText(feed.shortDb!)} dB under the least that is of use there (${asked.words}). It is there, and nobody makes anything of it. Turn it up where it was turned down.`,
+      places: [
+        ...post.devices.map((device) => ({ device })),
+        ...('person' in speaker.ref ? [{ person: speaker.ref.person }] : []),
+      ],
+      about: [
+        { control: `${judged.length === cells.length && judged.length > 1 ? 'all' : speaker.id}→${post.id}` },
+      ],
+      figures: [
+        {
+          label: 'It comes at',
+          value: feed.arrival!.level,
+          unit: feed.unit!,
+          from: 'arrivals, all ways together',
+        },
+        {
+          label: 'Least of use',
+          value: asked.least,
+          unit: feed.unit!,
+          from: `${asked.words} (common practice)`,
+        },
+      ],
+      propose: () => {
+        const each = judged.map(({ cell }) =>
+          turnUpAlong(solved, wayOf(solved.heard, cell.feed.arrival!), cell.feed.shortDb! + COMFORT_DB),
+        );
+        return [
+          ...turnUpAlong(solved, wayOf(solved.heard, feed.arrival!), feed.shortDb! + COMFORT_DB),
+          ...together(each),
+        ];
+      },
+    }),
+  ];
+};
+
+/** Whether it is what its listener is there for: what nobody asks for there, and is not the main thing, may be as weak as it likes. */
+const isMeant = ({ post, feed }: Cell, loudest: number): boolean =>
+  feed.want === 'must' || isHere(post) || (post.listener === 'own track' && feed.arrival!.level >= loudest);
+
+/** What comes to a listener, and so quietly that nobody makes anything of it: all at one listener as one, else each sound for itself. */
+export const tooQuiet: Check = (solved) =>
+  byPost(cellsOf(solved).filter(({ feed }) => feed.arrival)).flatMap((cells) => {
+    const loudest = Math.max(...cells.map(({ feed }) => feed.arrival!.level));
+    const short = cells.filter((cell) => cell.feed.shortDb !== undefined && isMeant(cell, loudest));
+    if (short.length === 0) return [];
+    if (short.length === cells.length) return foundOf(solved, short);
+    return Object.values(groupBy(short, ({ speaker }) => speaker.id)).flatMap((own) => foundOf(solved, own));
+  });

@@ -1,0 +1,41 @@
+import { edgesInto, type FlowGraph, type Sink } from '../flow';
+import type { Lookup } from '../rig';
+
+/** Who or what listens, by what it is for. */
+export const LISTENER_KINDS = [
+  'own track',
+  'mixed track',
+  'backup',
+  'stream',
+  'camera',
+  'far end',
+  'line',
+  'ears',
+  'room',
+] as const;
+export type ListenerKind = (typeof LISTENER_KINDS)[number];
+
+/** Places with a mix on any way to them, in the order sound goes: what comes there is meant to be several sounds. */
+export const mixedPlaces = (graph: FlowGraph): ReadonlySet<string> => {
+  const mixed = new Set<string>();
+  for (const id of graph.order) {
+    const isMix = graph.nodes.get(id)!.role === 'mix';
+    if (isMix || edgesInto(graph, id).some(({ from, isCrosstalk }) => !isCrosstalk && mixed.has(from)))
+      mixed.add(id);
+  }
+  return mixed;
+};
+
+/** What a place where sound ends is for. @param mixed places behind a mix */
+export const listenerKindOf = (find: Lookup, sink: Sink, mixed: ReadonlySet<string>): ListenerKind => {
+  switch (sink.kind) {
+    case 'call':
+      return 'far end';
+    case 'track':
+      if (find.modelOf(sink.device)?.kind === 'recorder')
+        return mixed.has(sink.node) ? 'backup' : 'own track';
+      return mixed.has(sink.node) ? 'mixed track' : 'own track';
+    default:
+      return sink.kind;
+  }
+};
