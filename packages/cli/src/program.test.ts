@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
@@ -6,6 +6,7 @@ import {
   buildRig,
   condenserOnAdapter,
   fixesFor,
+  generateRig,
   echoingReturn,
   microphonesInTheMiddle,
   skerryLight,
@@ -45,6 +46,70 @@ const mended: Rig = applyEdit(
   skerryLight,
   fixesFor(skerryLight, solveRig(skerryLight).findings[0]!.id)[0]!.edit,
 ).rig;
+
+describe('diaphon check on several files, and with what mends one finding', () => {
+  const museum = () => fileOf('check.json', JSON.stringify(skerryLight));
+
+  it('one report a line, the worst exit code of them', async () => {
+    const { out, code } = await run(
+      'check',
+      museum(),
+      fileOf('mended.json', JSON.stringify(mended)),
+      '--json',
+    );
+    const reports = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as CheckReport);
+    expect(reports.map(({ counts }) => counts.danger)).toEqual([1, 0]);
+    expect(code).toBe(EXIT.findings);
+  });
+
+  it('writes the rig as it is after the first fix, whole or not at all', async () => {
+    const path = join(folder, 'out.json');
+    const { out } = await run('check', museum(), '--fix', 'phantom-into-output', '--out', path);
+    expect(out).toMatch(/^Done: Put a laptop isolator box in between/);
+    const { out: again } = await run('check', path, '--json');
+    expect((JSON.parse(again) as CheckReport).counts.danger).toBe(0);
+    const nowhere = await run(
+      'check',
+      museum(),
+      '--fix',
+      'phantom-into-output',
+      '--out',
+      join(folder, 'no/x.json'),
+    );
+    expect(nowhere).toMatchObject({ code: EXIT.unreadable });
+    expect(nowhere.err).toContain('cannot be written');
+  });
+
+  it.each([
+    [['--out', 'x.json'], EXIT.unreadable],
+    [['--fix', 'no-such-finding', '--out', 'x.json'], EXIT.findings],
+  ])('%j: says so', async (options, code) => {
+    const said = await run('check', museum(), ...options);
+    expect(said.code).toBe(code);
+    expect(said.err).not.toBe('');
+  });
+
+  it('gains and propose write theirs', async () => {
+    for (const name of ['gains', 'propose']) {
+      const path = join(folder, `${name}-out.json`);
+      await run(name, museum(), '--out', path);
+      expect((JSON.parse(readFileSync(path, 'utf8')) as Rig).format).toBe(skerryLight.format);
+    }
+  });
+
+  it('tries the fixes of a large rig for one finding at a time', async () => {
+    const path = fileOf('large.json', JSON.stringify(generateRig(100)));
+    const { out } = await run('check', path, '--json');
+    const { findings } = JSON.parse(out) as CheckReport;
+    expect(findings.every(({ fixes }) => fixes.length === 0)).toBe(true);
+    const { code } = findings[0]!;
+    const asked = JSON.parse((await run('check', path, '--json', '--fix', code)).out) as CheckReport;
+    expect(asked.findings.some((one) => one.code === code && one.fixes.length > 0)).toBe(true);
+  });
+});
 
 describe('diaphon gains', () => {
   const museum = () => fileOf('gains.json', JSON.stringify(skerryLight));
@@ -104,7 +169,7 @@ describe('diaphon check', () => {
   it('ends with 0 when nothing grave is found', async () => {
     const { out, code } = await run('check', fileOf('mended.json', JSON.stringify(mended)));
     expect(code).toBe(EXIT.clear);
-    expect(out).toContain('1 caution');
+    expect(out).toContain('2 caution');
   });
 
   it('--json has the documented shape', async () => {

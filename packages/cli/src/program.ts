@@ -1,13 +1,13 @@
 import { Command } from 'commander';
 import { printable, withPrintableNames, type Rig } from '@diaphon/core';
-import { checkReport, checkText, isClear } from './check';
+import { checkReport, checkText, isClear, mendFinding } from './check';
 import { convert, type ConvertOptions } from './convert';
 import { proposeReport, proposeText } from './propose';
 import { testCallReport, testCallText } from './test-call';
 import { feedsReport, feedsText, isWrong } from './feeds';
 import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
-import { readRigFile } from './read-file';
+import { CannotWrite, readRigFile, writeRig } from './read-file';
 import { spillReport, spillText } from './spill';
 
 interface Out {
@@ -30,7 +30,13 @@ export const program = (out: Out, err: Out): Command => {
   const withRig = async (file: string, use: (rig: Rig) => void | Promise<void>) => {
     const read = await readRigFile(file);
     if (read.ok) {
-      await use(read.rig);
+      try {
+        await use(read.rig);
+      } catch (error) {
+        if (!(error instanceof CannotWrite)) throw error;
+        err.write(`${printable(error.message)}\n`);
+        process.exitCode = EXIT.unreadable;
+      }
       return;
     }
     for (const { where, found, expected, cure } of read.problems) {
@@ -62,14 +68,40 @@ export const program = (out: Out, err: Out): Command => {
         }),
       );
 
-  reading(
-    'check',
-    'what is wrong, why, with figures; exit code 1 when a danger or fault is found',
-    'the findings',
-    checkReport,
-    checkText,
-    isClear,
-  );
+  root
+    .command('check')
+    .description('what is wrong, why, with figures; exit code 1 when a danger or fault is found')
+    .argument('<rigs...>', 'rig files (JSON)')
+    .option('--json', 'print the findings as JSON: of several files one report a line')
+    .option('--fix <finding>', 'the fixes of one finding alone, by its code or id')
+    .option('--out <file>', 'with --fix: do what its first fix says, and write the rig as it is then')
+    .action(async (files: string[], options: { json?: boolean; fix?: string; out?: string }) => {
+      if (options.out !== undefined && (options.fix === undefined || files.length > 1)) {
+        err.write('--out takes one rig and --fix with the code or id of a finding.\n');
+        process.exitCode = EXIT.unreadable;
+        return;
+      }
+      let worst: number = EXIT.clear;
+      for (const file of files) {
+        process.exitCode = EXIT.clear;
+        await withRig(file, async (given) => {
+          const rig = options.json || options.out ? given : withPrintableNames(given);
+          const mended = options.out === undefined ? undefined : mendFinding(rig, options.fix!);
+          if (mended && !mended.done) {
+            err.write(`${file}: nothing mends “${printable(options.fix!)}”, or it is not found there.\n`);
+            process.exitCode = EXIT.findings;
+            return;
+          }
+          if (mended) await writeRig(options.out!, mended.set);
+          const report = checkReport(mended?.set ?? rig, mended ? undefined : options.fix);
+          if (!options.json) out.write(`${mended ? `Done: ${mended.done}\n\n` : ''}${checkText(report)}`);
+          else out.write(`${JSON.stringify(report, null, files.length > 1 ? 0 : 2)}\n`);
+          process.exitCode = isClear(report) ? EXIT.clear : EXIT.findings;
+        });
+        worst = Math.max(worst, Number(process.exitCode));
+      }
+      process.exitCode = worst;
+    });
   reading(
     'feeds',
     'who hears what, how late, and what is missing; exit code 1 when something is not as it should be',
@@ -107,16 +139,18 @@ export const program = (out: Out, err: Out): Command => {
     .argument('<rig>', 'rig file (JSON)')
     .option('--json', 'print the plan as JSON')
     .option('--set', 'print the rig with everything set so')
+    .option('--out <file>', 'write the rig with everything set so')
     .option('--sheet', 'print the gain sheet of the rig as it stands, as CSV')
-    .action((file: string, options: { json?: boolean; set?: boolean; sheet?: boolean }) =>
+    .action((file: string, options: { json?: boolean; set?: boolean; sheet?: boolean; out?: string }) =>
       withRig(file, async (rig) => {
         if (options.sheet) {
           out.write(sheetOf(rig));
           process.exitCode = EXIT.clear;
           return;
         }
-        const isData = options.json === true || options.set === true;
+        const isData = options.json === true || options.set === true || options.out !== undefined;
         const { set, ...report } = gainsReport(isData ? rig : withPrintableNames(rig), await loadSolver());
+        if (options.out !== undefined) await writeRig(options.out, set);
         out.write(
           options.set
             ? `${JSON.stringify(set, null, 2)}\n`
@@ -135,11 +169,14 @@ export const program = (out: Out, err: Out): Command => {
     .argument('<rig>', 'rig file (JSON)')
     .option('--json', 'print the proposal as JSON')
     .option('--set', 'print the rig with the first way taken')
-    .action((file: string, options: { json?: boolean; set?: boolean }) =>
+    .option('--out <file>', 'write the rig with the first way taken')
+    .action((file: string, options: { json?: boolean; set?: boolean; out?: string }) =>
       withRig(file, async (rig) => {
-        const isData = options.json === true || options.set === true;
+        const isData = options.json === true || options.set === true || options.out !== undefined;
         const { set, report } = proposeReport(isData ? rig : withPrintableNames(rig), await loadSolver());
-        out.write(isData ? `${JSON.stringify(options.set ? set : report, null, 2)}\n` : proposeText(report));
+        if (options.out !== undefined) await writeRig(options.out, set);
+        const isJson = options.json === true || options.set === true;
+        out.write(isJson ? `${JSON.stringify(options.set ? set : report, null, 2)}\n` : proposeText(report));
         process.exitCode = report.unmet.length === 0 ? EXIT.clear : EXIT.findings;
       }),
     );

@@ -12,7 +12,7 @@ describe('how a strand stands, in a few words', () => {
   });
 
   it('too quiet, by how much', () => {
-    expect(of(skerryLight, 'Guest')).toEqual({ words: '−19.6 dBFS, 1.6 dB too quiet', isTrouble: true });
+    expect(of(skerryLight, 'Guest')).toEqual({ words: '−19.9 dBFS, 1.9 dB too quiet', isTrouble: true });
   });
 
   it('too loud', () => {

@@ -25,8 +25,8 @@ export const GainSheetView = () => {
       back={{ to: `/rigs/${id}/levels`, words: 'Back to the levels' }}
     >
       Headphones and loudspeakers down and phantom off before you plug; then phantom where it says so, wait,
-      and bring each gain up while its voice speaks as it will. Follow the makers’ manuals. Levels here count a
-      sine at full scale as 0 dBFS (AES17); a meter that counts from a steady full scale shows 3 dB less.
+      and bring each gain up while its voice speaks as it will. Follow the makers’ manuals. Levels here count
+      a sine at full scale as 0 dBFS (AES17); a meter that counts from a steady full scale shows 3 dB less.
     </Sheet>
   );
 };

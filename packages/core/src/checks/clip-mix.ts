@@ -1,5 +1,6 @@
 import { edgesInto, wayTo, type FlowSource } from '../flow';
 import { listed } from '../feeds';
+import { severityOfAmount } from './amount';
 import { crestAt, levelAt, settingUpTo, turnedAt, type Turned } from '../gain';
 import { combineEdits, setControl } from '../rig';
 import { powerSumDb } from '../units';
@@ -129,7 +130,7 @@ export const clipMix: Check = (solved) => {
     const [loudest] = sum.parts;
     return finding({
       code: 'clip-mix',
-      severity: 'caution',
+      severity: severityOfAmount(sum.overDb) ?? 'advice',
       title: `${listed(who)} together clip in ${name} by ${figureText(sum.overDb)} dB`,
       why: `Each alone has room at “${node.label}”; when they sound at once their peaks are ${figureText(sum.overDb)} dB over its ceiling, and what is cut off there can never be repaired. Turn each of them down where they meet, not at its first gain.`,
       places: [{ ...(node.device ? { device: node.device } : {}) }],

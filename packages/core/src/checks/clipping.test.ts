@@ -46,10 +46,10 @@ const clipping = (rooms: Record<string, number>, of = solved) => firstClipping(o
 const labelsOf = (fixes: { label: string }[]) => fixes.map(({ label }) => label);
 
 describe('where a sound clips first', () => {
-  it('is the first place over its ceiling; how far the worst after it is over counts too', () => {
+  it('is told where it is furthest over its ceiling, of those alike at the first', () => {
     const [found] = clipping({ head1: -3, digital1: -8, 'usb-in-1': -5 });
-    expect(found).toMatchObject({ overDb: 3, worstDb: 8, afterGain: false });
-    expect(found!.stage.label).toBe('Behind pad 1');
+    expect(found).toMatchObject({ overDb: 8, worstDb: 8, afterGain: true });
+    expect(clipping({ head1: -3, digital1: -3 })[0]!.stage.label).toBe('Behind pad 1');
   });
 
   it('just at the ceiling is not over it', () => {
@@ -95,10 +95,10 @@ describe('turning down the first gain', () => {
   };
 
   it('by what is over and a decibel: 5.5 dB over at 30 dB is 23', () =>
-    expect(to({ digital1: -5.5 })).toEqual(['Set Gain 1 to 23 dB']));
+    expect(to({ digital1: -5.5 })).toEqual(['Set Gain 1 of Box to 23 dB']));
 
   it('by the worst place of all', () =>
-    expect(to({ digital1: -2, 'usb-in-1': -9 })).toEqual(['Set Gain 1 to 20 dB']));
+    expect(to({ digital1: -2, 'usb-in-1': -9 })).toEqual(['Set Gain 1 of Box to 20 dB']));
 
   it('further where the track is to be quieter', () => {
     const of = over({ digital1: -2 });
@@ -107,15 +107,15 @@ describe('turning down the first gain', () => {
       at === one!.stages.length - 1 ? { ...stage, typical: one!.aim.best + 12 } : stage,
     );
     const loud = { ...of, strands: [{ ...one!, stages }] };
-    expect(labelsOf(turnDown(loud, firstClipping(loud)[0]!))).toEqual(['Set Gain 1 to 18 dB']);
+    expect(labelsOf(turnDown(loud, firstClipping(loud)[0]!))).toEqual(['Set Gain 1 of Box to 18 dB']);
     const ears = { ...of, strands: [{ ...one!, stages, sinkKind: 'ears' as const }] };
-    expect(labelsOf(turnDown(ears, firstClipping(ears)[0]!))).toEqual(['Set Gain 1 to 27 dB']);
+    expect(labelsOf(turnDown(ears, firstClipping(ears)[0]!))).toEqual(['Set Gain 1 of Box to 27 dB']);
     const lost = { ...of, strands: [{ ...one!, stages, arrives: false }] };
-    expect(labelsOf(turnDown(lost, firstClipping(lost)[0]!))).toEqual(['Set Gain 1 to 27 dB']);
+    expect(labelsOf(turnDown(lost, firstClipping(lost)[0]!))).toEqual(['Set Gain 1 of Box to 27 dB']);
   });
 
   it('down to the end of its travel, and no further', () => {
-    expect(to({ digital1: -29 })).toEqual(['Set Gain 1 to 0 dB']);
+    expect(to({ digital1: -29 })).toEqual(['Set Gain 1 of Box to 0 dB']);
     expect(to({ digital1: -30 })).toEqual([]);
     expect(to({ digital1: -3 }, 0)).toEqual([]);
   });
@@ -128,7 +128,7 @@ describe('before any gain', () => {
     const [one, ...more] = found({ head1: -3 });
     expect(more).toEqual([]);
     expect(one).toMatchObject({
-      severity: 'fault',
+      severity: 'caution',
       title: 'ANN is 3.0 dB too hot for Box',
       places: [{ device: 'box', person: 'ann' }],
     });

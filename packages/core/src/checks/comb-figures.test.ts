@@ -1,7 +1,7 @@
 import { solve } from '../offers';
 import type { Heard, Tap } from '../flow';
 import { spillsOf } from '../gain';
-import { moveSeat, seatRound, type Rig } from '../rig';
+import { moveSeat, seatRound, setAssumptions, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { comb } from './comb';
 
@@ -25,7 +25,10 @@ const rig = (againM: number): Rig => {
     people: people('ann'),
     placements: [seat('ann', 'mic-ann', 0.2), seat('ann', 'mic-bob', againM)],
   });
-  return made;
+  // In the open: no room answers.
+  return after(made, (now) =>
+    setAssumptions(now, { ...now.assumptions, roomVolumeM3: 10_000, roomReverbS: 0.1 }),
+  );
 };
 const said = (againM: number, more?: (of: Rig) => Rig) => {
   const solved = solve(more ? more(rig(againM)) : rig(againM));

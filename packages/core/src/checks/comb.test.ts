@@ -1,6 +1,6 @@
 import { combAt, rippleDb } from '../gain';
 import { fixesFor, makeEngineMemory, solve, solveRig, tuned } from '../offers';
-import { applyEdit, seatRound, setControl, type Rig } from '../rig';
+import { applyEdit, seatRound, setAssumptions, setControl, type Rig } from '../rig';
 import { after, people, recorder, rigOf, seat } from '../rig/testing';
 import { voiceId } from '../flow';
 
@@ -74,9 +74,10 @@ describe('ripple and notches (arithmetic)', () => {
   });
 
   it('34.3 cm further is 1 ms later: the first notch at 500 Hz', () => {
-    const rig = mixed(
-      ['mic-boundary', 'mic-boundary'],
-      [seat('ann', 'mic1', 0.343), seat('ann', 'mic2', 0.686)],
+    // In the open: no room answers.
+    const rig = after(
+      mixed(['mic-boundary', 'mic-boundary'], [seat('ann', 'mic1', 0.343), seat('ann', 'mic2', 0.686)]),
+      (now) => setAssumptions(now, { ...now.assumptions, roomVolumeM3: 10_000, roomReverbS: 0.1 }),
     );
     const { graph, heard } = solve(rig, makeEngineMemory());
     const sink = heard.sinks.find(({ kind }) => kind === 'track')!.node;
@@ -184,6 +185,9 @@ describe('people round a table in one mix', () => {
 
 it.each(ordinaryDesks())('%s: nothing is said with everyone in their seats', (_name, rig) => {
   const seated = after(rig, seatRound);
-  const before = solveRig(rig).findings.map(({ id }) => id);
-  expect(solveRig(seated).findings.map(({ id }) => id)).toEqual(before);
+  const said = (of: Rig) =>
+    solveRig(of)
+      .findings.filter(({ severity }) => severity !== 'advice')
+      .map(({ id }) => id);
+  expect(said(seated)).toEqual(said(rig));
 });

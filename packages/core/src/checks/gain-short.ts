@@ -127,7 +127,9 @@ export const gainShort: Check = (solved) => {
               setGain(solved.rig, one, one.value + Math.max(0, missing - slack)),
             ]),
           // Closer costs nothing; a booster has to be bought.
-          ...(enough && !isAtTop ? [] : moveTalker(solved, placement?.id, missing - slack)),
+          ...(enough && !isAtTop
+            ? []
+            : moveTalker(solved, placement?.id, enough ? missing - slack : missing)),
           ...(enough && !isAtTop ? [] : addBooster(solved, placement?.device, gain, missing)),
           ...(enough ? [] : [...(spareOf(gain) > 0 ? [setGain(solved.rig, gain, gain.control.maxDb)] : [])]),
         ],

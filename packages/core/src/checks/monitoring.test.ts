@@ -80,7 +80,9 @@ describe('said, and every fix ends it', () => {
   ];
   it.each(bad)('%s', (_name, rig, codes) => {
     expect(codesOf(rig).sort()).toEqual([...codes].sort());
-    for (const code of codes) expect(pressEveryFix(rig, code)[0]).toMatch(/monitoring|buffer/);
+    for (const code of codes)
+      // What takes the sound from nobody comes first.
+      expect(pressEveryFix(rig, code)[0]).toMatch(/monitoring|buffer|playback/);
   });
 });
 

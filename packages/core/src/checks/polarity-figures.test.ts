@@ -1,7 +1,7 @@
 import type { Coupling } from '../circuit';
 import { powerOf } from '../flow';
 import { plainGraph } from '../flow/graph.testing';
-import type { Stage, Strand } from '../gain';
+import type { Arrival } from '../gain';
 import { solve } from '../offers';
 import { after, people, recorder, rigOf, seat, wiring } from '../rig/testing';
 import { whereReads } from '../units/where-reads.testing';
@@ -158,17 +158,14 @@ describe('one voice by two microphones, the ways written down by hand', () => {
       ],
       ['ann'],
     );
-    const stage = { node: 'mix', typical, unit: 'dBFS' } as Stage;
-    const strand = {
-      source: 'ann',
-      sink: 'mix',
-      sourceName: 'ANN',
-      sinkLabel: 'Mix',
-      person,
-      alone,
-      stages: [stage],
-    };
-    return polarity({ ...solved, graph, strands: [strand as Strand] });
+    const sources = graph.sources.map((one) => ({
+      ...one,
+      name: 'ANN',
+      ...(person === null ? {} : { person }),
+    }));
+    const arrival = { source: 'ann', sink: 'mix', level: typical, alone, isCrosstalk: false } as Arrival;
+    const heard = { ...solved.heard, graph: { ...graph, sources }, bySource: [[arrival]] };
+    return polarity({ ...solved, graph: heard.graph, heard });
   };
 
   it('half against it: 9.5 dB, for 1.5 against 0.5 (arithmetic)', () => {

@@ -130,7 +130,13 @@ const turnedSide: Check = (solved) =>
           },
           { label: 'One side alone', value: alone, unit, from: 'arrivals, strongest way' },
         ],
-        propose: () => turnBack(solved, device),
+        propose: () => [
+          ...turnBack(solved, device),
+          ...leadsAt(solved.rig, device).map((lead) => ({
+            ...unplug(solved.rig, lead),
+            isLastResort: true as const,
+          })),
+        ],
       }),
     ];
   });

@@ -2,6 +2,9 @@ import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import type { Finding, Severity } from './finding';
 import { applyEdit, readRigValue, type Rig } from '../rig';
 
+/** A voice that is back at a level nobody has set yet is told next. */
+const OF_LEVEL: ReadonlySet<string> = new Set(['gain-short', 'too-quiet']);
+
 /**
  * Every fix of each finding of a code, pressed: the rig still reads, the finding is gone, no other such one and nothing as grave has
  * come. For tests.
@@ -21,7 +24,8 @@ export const pressEveryFix = (
   const [labels] = found.map(({ id, title, severity }) => {
     const fixes = fixesFor(rig, id, memory);
     const isWorse = (one: Finding) =>
-      grave.includes(one.severity) || (one.code === code && one.severity === severity);
+      (grave.includes(one.severity) && !OF_LEVEL.has(one.code)) ||
+      (one.code === code && one.severity === severity);
     expect([title, fixes.length]).not.toEqual([title, 0]);
     for (const { edit, label } of fixes) {
       const { rig: mended } = applyEdit(rig, edit);

@@ -95,6 +95,6 @@ describe('what findings say', () => {
       FINDINGS.filter(({ severity }) => severity === 'danger').map(({ code }) => code),
     );
     for (const code of dangerous)
-      expect(['overfed', 'phantom-into-output', 'phantom-risk-ribbon']).toContain(code);
+      expect(['overfed', 'phantom-into-output', 'phantom-risk-ribbon', 'wrong-signal-kind']).toContain(code);
   });
 });

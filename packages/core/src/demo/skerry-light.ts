@@ -118,7 +118,7 @@ export const skerryLight = buildRig({
   ],
   placements: [
     { person: 'keeper', device: 'keeper-mic', capsule: 'capsule', distanceM: 0.05, offAxisDeg: 0 },
-    { person: 'guest', device: 'guest-mic', capsule: 'capsule', distanceM: 0.25, offAxisDeg: 0 },
+    { person: 'guest', device: 'guest-mic', capsule: 'capsule', distanceM: 0.26, offAxisDeg: 0 },
     { person: 'neighbour', device: 'neighbour-mic', capsule: 'capsule', distanceM: 0.1, offAxisDeg: 0 },
   ],
 });

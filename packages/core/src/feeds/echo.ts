@@ -1,5 +1,5 @@
-import { edgesFrom } from '../flow';
-import { isReallyHeard, type Arrival, type Heardness } from '../gain';
+import { edgesFrom, type FlowEdge, type FlowGraph } from '../flow';
+import { isReallyHeard, isStrayAir, wayOf, type Arrival, type Heardness } from '../gain';
 import { leastEchoLossDb, type Db } from '../units';
 import { CANCELLER_DB, CANCELLER_REACHES_MS, DEFAULT_NETWORK_MS, farEndsOf, type Lookup } from '../rig';
 import type { Feeds } from './feeds';
@@ -7,6 +7,16 @@ import { isOwnPost, type Post, type Speaker } from './posts';
 
 /** Whether a sound that comes back to whoever made it is noticed. @param lossDb how much weaker than it came */
 export const isNoticedEcho = (lossDb: Db, lateMs: number): boolean => lossDb < leastEchoLossDb(lateMs / 2);
+
+/** Cups that keep so much in are closed, dB. Common practice, no published source. */
+const CLOSED_KEEP_DB = 30;
+
+/** Whether a way goes by the air out of closed headphones. */
+const isOutOfClosedCups = (find: Lookup, graph: FlowGraph, way: readonly FlowEdge[]): boolean => {
+  const { device = '', point } = graph.nodes.get(way.find(isStrayAir)?.from ?? '') ?? {};
+  const driver = find.modelOf(device)?.points.find(({ id }) => id === point);
+  return driver?.leakDb !== undefined && driver.leakDb >= CLOSED_KEEP_DB;
+};
 
 /** How long the network takes to a far end, one way, ms. */
 const networkOf = ({ rig, app: appOf }: Lookup, app: string, farEnd: string | undefined): number =>
@@ -18,7 +28,7 @@ const networkOf = ({ rig, app: appOf }: Lookup, app: string, farEnd: string | un
  */
 export const echoOf = (
   find: Lookup,
-  { graph, sinks, bySource }: Heardness,
+  { graph, sinks, bySource, ways }: Heardness,
   app: string,
   farEnd?: string,
 ): Arrival | undefined => {
@@ -26,12 +36,11 @@ export const echoOf = (
   const sink = sinks.find((one) => one.app === app && one.farEnd === farEnd && one.kind === 'call');
   const back = bySource[index]?.find((one) => one.sink === sink?.node && (one.isStray || isReallyHeard(one)));
   if (!back) return undefined;
-  // What comes back by the air a call program cancels as such programs usually do, unless somebody has looked.
-  const isUnlooked = find.app(app)?.processing === undefined;
+  // What closed headphones let out a call program cancels as such programs usually do, unless somebody has looked.
+  const isUnlooked =
+    find.app(app)?.processing === undefined && isOutOfClosedCups(find, graph, wayOf({ graph, ways }, back));
   const cancelledDb =
-    back.isStray && isUnlooked && back.lateMs <= CANCELLER_REACHES_MS + 2 * networkOf(find, app, farEnd)
-      ? CANCELLER_DB
-      : 0;
+    isUnlooked && back.lateMs <= CANCELLER_REACHES_MS + 2 * networkOf(find, app, farEnd) ? CANCELLER_DB : 0;
   return isNoticedEcho(graph.sources[index]!.level - back.level + cancelledDb, back.lateMs)
     ? back
     : undefined;

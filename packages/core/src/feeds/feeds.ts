@@ -118,7 +118,7 @@ const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
 /** A feed of two that is missing wherever it could be heard by whoever is here. */
 const SOMEBODY_HERE: Want = {
   want: 'must',
-  because: 'somebody here has to hear whoever calls',
+  because: 'somebody here has to hear the far end',
   grade: 'fault',
 };
 
@@ -154,6 +154,7 @@ const companyOf = (find: Lookup, post: Post, there: readonly Speaker[]): Company
 /** Whether what comes to a listener makes others be missed there. */
 const isOwedWith = (
   speaker: Speaker,
+  post: Post,
   want: OwedWant,
   { any, said, voices, wearer }: Company,
   people: number,
@@ -162,7 +163,9 @@ const isOwedWith = (
   const isVoice = speaker.sound === 'voice';
   // Nobody has to hear themselves; of ears that nobody has named, one may be whose they are.
   if (isVoice && 'person' in speaker.ref && (speaker.ref.person === wearer || people < 2)) return false;
-  return want === 'with others' ? (isVoice ? voices : said) > 0 : want === 'with any' && any > 0;
+  // A track on which nobody here is heard is the caller's own, whatever it has come through.
+  const others = isVoice || post.kind === 'track' ? voices : said;
+  return want === 'with others' ? others > 0 : want === 'with any' && any > 0;
 };
 
 /** Places a sound would get to, were nothing shut that a control keeps shut. */
@@ -220,7 +223,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       const { want, because, grade } = owedTo(speaker, post);
       if (want === 'may' || want === 'never') return { want, because, grade };
       const isOwed =
-        isOwedWith(speaker, want, company[at]!, people) &&
+        isOwedWith(speaker, post, want, company[at]!, people) &&
         (ALWAYS.has(speaker.sound) && want === 'must' ? true : arrivals[at] !== undefined || mayReach(post));
       return { want: isOwed ? 'must' : 'may', because, grade };
     };

@@ -35,7 +35,8 @@ const quieterBy = (
   const edge = wayInto(graph, stages, stage);
   const noise = edge && amplifierNoise(find, stages[stage]!.device, edge);
   if (!noise) return undefined;
-  return inputNoise(noise.table, edge.gainDb) - inputNoise(noise.table, edge.gainDb + byDb);
+  const amplifiedDb = edge.gainDb - edge.unitShiftDb;
+  return inputNoise(noise.table, amplifiedDb) - inputNoise(noise.table, amplifiedDb + byDb);
 };
 
 /** What noise there is under a sound, and where it comes from. */

@@ -1,6 +1,6 @@
 import { pointId } from '../flow';
 import { between, capsulePoses, placementsAt, roomOf, seatedPeople, type Lookup } from '../rig';
-import { fromAllAroundDb, powerSumDb, roomAnswerDb, type Db } from '../units';
+import { fromAllAroundDb, powerDifferenceDb, roomAnswerDb, type Db } from '../units';
 import { levelAt, type Heardness } from './arrivals';
 
 /** A neighbour's voice in a microphone. */
@@ -45,8 +45,9 @@ export const spillsOf = (find: Lookup, heard: Heardness): Spill[] => {
       const omniPart = find.modelOf(device)?.points.find(({ id }) => id === capsule)?.omniPart ?? 1;
       return seated.flatMap(({ id, spot }): Spill[] => {
         if (here.some(({ person }) => person === id)) return [];
-        const straightDb = level(id);
+        const bothDb = level(id);
         const roomDb = sources[sourceOf(id)]!.level + answerDb + fromAllAroundDb(omniPart);
+        const straightDb = powerDifferenceDb(bothDb, roomDb);
         const { distanceM, offAxisDeg } = between(spot, pose);
         return [
           {
@@ -57,7 +58,7 @@ export const spillsOf = (find: Lookup, heard: Heardness): Spill[] => {
             ownDb: own.db,
             straightDb,
             roomDb,
-            againstDb: powerSumDb([straightDb, roomDb]) - own.db,
+            againstDb: bothDb - own.db,
             distanceM,
             offAxisDeg,
           },

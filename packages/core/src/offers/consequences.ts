@@ -11,6 +11,8 @@ export interface Consequence {
   byDb?: Db;
   /** It has to come there. */
   isOwed: boolean;
+  /** The listener was not there before. */
+  isNew: boolean;
 }
 
 /** So much less of a sound is as good as taken away, dB. Common practice, no published source. */
@@ -37,7 +39,7 @@ const changeOf = (
   return was?.state === 'arrives' && is?.arrival && byDb >= TAKEN_DB ? { change: 'weaker', byDb } : undefined;
 };
 
-/** What one state of a rig takes from whom, or brings to whom, against another: for sounds and listeners that both have. */
+/** What one state of a rig takes from whom, or brings to whom, against another: for sounds that both have. */
 export const consequencesOf = (before: Feeds, after: Feeds): Consequence[] => {
   const then = byIds(before);
   const tracks = before.posts.filter(
@@ -48,11 +50,19 @@ export const consequencesOf = (before: Feeds, after: Feeds): Consequence[] => {
   return after.speakers.flatMap((speaker) => {
     const [was, is] = [then.get(speaker.id), now.get(speaker.id)!];
     if (!was) return [];
-    return [...after.posts.filter(({ id }) => had.has(id)), ...tracks].flatMap((post): Consequence[] => {
+    return [...after.posts, ...tracks].flatMap((post): Consequence[] => {
       const [from, to] = [was.get(post.id), is.get(post.id)];
       const change = changeOf(from, to);
       return change
-        ? [{ speaker, post, ...change, isOwed: from?.want === 'must' || to?.want === 'must' }]
+        ? [
+            {
+              speaker,
+              post,
+              ...change,
+              isOwed: from?.want === 'must' || to?.want === 'must',
+              isNew: !had.has(post.id),
+            },
+          ]
         : [];
     });
   });
@@ -71,7 +81,10 @@ const MOST_NAMED = 3;
 export const consequenceWords = (all: readonly Consequence[]): string => {
   const rank = ['gone', 'weaker', 'come'];
   const bySound = Object.values(
-    groupBy(all, ({ speaker, change }) => `${rank.indexOf(change)} ${speaker.id}`),
+    groupBy(
+      all.filter(({ isNew }) => !isNew),
+      ({ speaker, change }) => `${rank.indexOf(change)} ${speaker.id}`,
+    ),
   ).sort((a, b) => rank.indexOf(a[0]!.change) - rank.indexOf(b[0]!.change));
   const lines = bySound.map((own) => {
     const [{ speaker, change }] = own as [Consequence];

@@ -9,6 +9,17 @@ export const turnsBack = (turn: Fix, fix: Fix): boolean =>
     fix.edit.steps.some(({ id, path }) => id === step.id && deepEqual(path, step.path)),
   );
 
+/** Whether one fix takes what another has turned back towards where it stood; gear that it brings stood nowhere. */
+export const undoes = (turn: Fix, fix: Fix): boolean =>
+  turn.edit.steps.some((again) =>
+    fix.edit.steps.some(({ id, path, from, to }) => {
+      if (newcomersOf(fix).has(id) || id !== again.id || !deepEqual(path, again.path)) return false;
+      return typeof to === 'number' && typeof again.to === 'number' && typeof from === 'number'
+        ? Math.sign(again.to - to) === -Math.sign(to - from)
+        : deepEqual(again.to, from);
+    }),
+  );
+
 /** The devices a fix brings. */
 export const newcomersOf = ({ edit }: Fix): Set<string> =>
   new Set(

@@ -3,7 +3,7 @@ import { runChecks, runEveryCheck, type Fix, type Found } from '../checks';
 import { combineEdits, tryEdit, type Rig } from '../rig';
 import { consequencesOf } from './consequences';
 import { firstOf } from './first-of';
-import { isSameAgain, newcomersOf, turnsBack } from './fix-marks';
+import { isSameAgain, newcomersOf, turnsBack, undoes } from './fix-marks';
 import { gravityOf, inOrderTried, type OfferedFix } from './fix-order';
 import { finish, type Steps } from './steps';
 import { turnsOnly } from './turns';
@@ -45,23 +45,27 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
     if (runEveryCheck(then).some(({ id }) => id === found.id)) return [];
     const is = new Set(after.map(({ id }) => id));
     const come = after.filter(({ id }) => !was.has(id));
-    if (come.some((one) => isSameAgain(one, found)) || gravityOf(come) < gravity) return [];
+    const turned = come.filter(({ propose }) =>
+      propose().some((turn) => turnsOnly(turn) && !turnsBack(turn, fix)),
+    );
+    // What came and a knob ends is no reason against it.
+    const stays = come.filter((one) => !turned.includes(one) || !OF_LEVEL.has(one.code));
+    if (come.some((one) => isSameAgain(one, found)) || gravityOf(stays) < gravity) return [];
     // Whoever mends what came by turning it back would stand where they began.
     const isAsGrave = (one: Found) => gravityOf([one]) <= gravity;
     if (
       come
         .filter(isAsGrave)
-        .some(({ propose }) => propose().some((turn) => turnsOnly(turn) && turnsBack(turn, fix)))
+        .some(({ propose }) => propose().some((turn) => turnsOnly(turn) && undoes(turn, fix)))
     )
       return [];
     labels.add(fix.label);
     const follows = consequencesOf(asIs.feeds, then.feeds);
     // To listen where there is nothing to hear mends nothing.
     if (choosesInput(fix) && !follows.some(({ change }) => change === 'come')) return [];
-    const taken = follows.filter(({ change }) => change !== 'come');
+    const taken = follows.filter(({ change }) => change === 'gone');
     takes.set(fix.label, taken.filter(({ isOwed }) => isOwed).length * OWED_WEIGHS + taken.length);
-    for (const one of come)
-      if (one.propose().some((turn) => turnsOnly(turn) && !turnsBack(turn, fix))) turnable.add(one.id);
+    for (const { id } of turned) turnable.add(id);
     const gone = before.filter(({ id }) => !is.has(id));
     return [
       {
@@ -82,7 +86,10 @@ export function* fixesInSteps(rig: Rig, findingId: string, memory: EngineMemory)
 
 /** Whether a fix lets a program listen to something else. */
 const choosesInput = ({ edit }: Fix): boolean =>
-  edit.steps.some(({ collection, path }) => collection === 'apps' && path[0] === 'input');
+  edit.steps.some(({ collection, path, to }) => collection === 'apps' && path[0] === 'input' && to !== null);
+
+/** What is said of a level that only wants its knob. */
+const OF_LEVEL: ReadonlySet<Found['code']> = new Set(['gain-short', 'too-quiet']);
 
 /** What must come somewhere and does not any more counts as so many that may. */
 const OWED_WEIGHS = 1000;

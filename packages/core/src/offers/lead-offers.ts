@@ -63,6 +63,18 @@ const humBetween = (rig: Rig, circuit: Circuit, a: PortRef, b: PortRef): LeadOff
 /** What only a setting of the input is wrong about, not the lead. */
 const LEVEL_CODES: ReadonlySet<Finding['code']> = new Set(['input-loading', 'level-mismatch']);
 
+/** What only says that something further on is not set up yet: no fault of a lead by which sound passes. */
+const FURTHER_ON: ReadonlySet<Finding['code']> = new Set([
+  'not-arriving',
+  'unheard',
+  'wrong-stream',
+  'track-not-armed',
+  'too-quiet',
+]);
+
+/** Weaker than this by the best way, sound does not pass, dB. Common practice, no published source. */
+const PASSES_DB = -40;
+
 /** What leads that are no sound circuit carry. */
 const CARRIES: Record<Exclude<Medium, 'analogue'>, string> = {
   usb: 'Carries data both ways.',
@@ -138,7 +150,18 @@ export function* leadOffersInSteps(
         .slice(0, 1)
         .map((fix) => ({ one, fix })),
     );
-    const gravest = found.find((one) => !toTurn.some((turned) => turned.one === one));
+    const passesDb = passingDb(solved.circuit, a, b);
+    const isData = connectorById(kind.ends[0]!.connector)?.medium !== 'analogue';
+    const later = isData || passesDb > PASSES_DB ? found.filter(({ code }) => FURTHER_ON.has(code)) : [];
+    const gravest = found.find((one) => !later.includes(one) && !toTurn.some((turned) => turned.one === one));
+    const next =
+      toTurn[0] ??
+      later.flatMap((one) =>
+        one
+          .propose()
+          .slice(0, 1)
+          .map((fix) => ({ one, fix })),
+      )[0];
     const hum = humBetween(result.rig, solved.circuit, a, b);
     return [
       {
@@ -148,9 +171,9 @@ export function* leadOffersInSteps(
         edit,
         findings,
         ...(also ? { also } : {}),
-        ...(toTurn[0] ? { afterwards: `${toTurn[0].fix.label}: ${toTurn[0].one.title}.` } : {}),
+        ...(next ? { afterwards: `${next.fix.label}: ${next.one.title}.` } : {}),
         ...(hum ? { hum } : {}),
-        passesDb: passingDb(solved.circuit, a, b),
+        passesDb,
         ...(gravest
           ? { verdict: gravest.severity, words: gravest.title }
           : judge(kind, solved.circuit, a, b)),

@@ -85,7 +85,9 @@ describe('what an edit would do to the findings', () => {
     const tooFar = previewEdit(rig, setControl(rig, 'box', 'gain1', 56));
     expect(tooFar.possible).toBe(true);
     expect(tooFar.gone.map(({ code }) => code)).toEqual(['gain-short']);
-    expect(tooFar.come.map(({ code }) => code)).toEqual(['clip-converter', 'gain-top-of-range']);
+    expect(tooFar.come.map(({ code }) => code)).toEqual(
+      expect.arrayContaining(['clip-converter', 'gain-top-of-range']),
+    );
     expect(found(rig)).toEqual(['gain-short']);
   });
 

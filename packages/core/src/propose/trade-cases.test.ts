@@ -33,7 +33,10 @@ const comesTo = (rig: Rig, speaker: string, post: string) => {
 };
 const graveIn = (rig: Rig) =>
   solveRig(rig)
-    .findings.filter(({ severity }) => severity === 'danger' || severity === 'fault')
+    .findings.filter(
+      // Gains stand as nobody has set them.
+      ({ severity, code }) => (severity === 'danger' || severity === 'fault') && code !== 'gain-short',
+    )
     .map(({ code }) => code);
 
 /** Nothing is amiss, and nobody has anything to propose. */

@@ -1,3 +1,6 @@
+import { maxBy, sortBy } from 'es-toolkit';
+import { missingDb } from '../gain';
+import type { Db } from '../units';
 import { canBeMet, type Demand, type Part } from './programme';
 import type { Lever } from './levers';
 import type { Solver } from './linear';
@@ -52,11 +55,29 @@ export const fewest = <T>(kept: T[], asked: T[], clashes: (demands: T[]) => bool
   return [...ofFront, ...ofBack];
 };
 
+/** How far a demand is from the middle of its aim as all stands, dB: positive, it wants more. */
+const wantsDb = ({ course, aim }: Demand): Db => {
+  const { typical, peak } = course.strand.stages.at(-1)!;
+  return missingDb(aim, typical, peak);
+};
+
+/**
+ * Demands in the order in which a clash is looked for: the one that stands most apart from all, then those that are furthest from it.
+ * What is found first is then the one who shouts, not two who are almost alike.
+ */
+const tellingFirst = (demands: readonly Demand[]): Demand[] => {
+  const all = sortBy([...demands], [wantsDb]);
+  const median = wantsDb(all[all.length >> 1]!);
+  const first = maxBy(all, (one) => Math.abs(wantsDb(one) - median))!;
+  const others = all.filter((one) => one !== first);
+  return [first, ...sortBy(others, [(one) => -Math.abs(wantsDb(one) - wantsDb(first))])];
+};
+
 /** The smallest set of a part's demands that cannot be met together. */
 export const smallestClash = (part: Part, solver: Solver): Clash => {
   const demands = fewest(
     [],
-    [...part.demands],
+    tellingFirst(part.demands),
     (some) => some.length > 0 && !canBeMet(part, some, solver),
     false,
   );

@@ -22,6 +22,7 @@ import {
   SPEECH_LEVEL_AT_1_M,
   WHITE_NOISE_A_DB,
   type Db,
+  type Emitting,
 } from '../../units';
 import type { Point } from '../../catalogue';
 import type { FlowEdge, GraphMaker } from '../graph';
@@ -68,17 +69,30 @@ const airLaw = (
   return isTurnedOver ? { ...edge, re: -edge.re } : edge;
 };
 
+/** What the room sends back of a sound, as it adds to what comes straight. @param answerDb the room's answer against the sound at 1 m */
+const roomTerm = (straight: readonly Term[], answerDb: Db, omniPart: number): Term => {
+  const straightDb = straight.reduce((sum, { db }) => sum + db, 0);
+  const words = 'what the room sends back (volume and reverberation are assumptions)';
+  return {
+    db: powerSumDb([straightDb, answerDb + fromAllAroundDb(omniPart)]) - straightDb,
+    because: { kind: 'air', words },
+  };
+};
+
 /** From mouths to capsules: weaker with distance and off the axis, later by the way. */
 export const lowerAir = (graph: GraphMaker, find: Lookup) => {
+  const { volumeM3, reverbS } = roomOf(find.rig);
+  const answerDb = roomAnswerDb(volumeM3, reverbS);
   for (const { id, person, device, capsule, distanceM, offAxisDeg, bearingDeg } of find.rig.placements) {
-    const { db, isTurnedOver } = directionOf(find, device, capsule, offAxisDeg);
+    const { db, isTurnedOver, omniPart } = directionOf(find, device, capsule, offAxisDeg);
     const terms: Term[] = [
       { db: distanceLossDb(distanceM), because: { kind: 'distance', placement: id } },
       { db, because: { kind: 'direction', placement: id } },
     ];
     if (bearingDeg) terms.push({ db: mouthLossDb(bearingDeg), because: { kind: 'mouth', placement: id } });
+    const all = [...terms, roomTerm(terms, answerDb, omniPart)];
     graph.edge(
-      airLaw({ from: voiceId(person), to: pointId(device, capsule), terms, distanceM, isTurnedOver }),
+      airLaw({ from: voiceId(person), to: pointId(device, capsule), terms: all, distanceM, isTurnedOver }),
     );
   }
 };
@@ -99,13 +113,17 @@ const because = (db: Db, words: string): Term => ({ db, because: { kind: 'air', 
 
 /** From every mouth with a place to every capsule it does not speak into. */
 const lowerSpill = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose[]) => {
+  const { volumeM3, reverbS } = roomOf(find.rig);
+  const answerDb = roomAnswerDb(volumeM3, reverbS);
   for (const pose of poses) {
     const own = new Set(placementsAt(find.rig, pose).map(({ person }) => person));
     for (const { id, spot } of seatedPeople(find.rig)) {
       if (own.has(id)) continue;
-      const { row, bearingDeg } = strayLaw(find, spot, pose);
+      const { row, bearingDeg, omniPart } = strayLaw(find, spot, pose);
       const mouth = because(mouthLossDb(bearingDeg), `${Math.round(Math.abs(bearingDeg))}° beside the mouth`);
-      graph.edge(airLaw({ ...row, from: voiceId(id), terms: [...row.terms, mouth], isCrosstalk: true }));
+      const straight = [...row.terms, mouth];
+      const terms = [...straight, roomTerm(straight, answerDb, omniPart)];
+      graph.edge(airLaw({ ...row, from: voiceId(id), terms, isCrosstalk: true }));
     }
   }
 };
@@ -156,17 +174,14 @@ const lowerEmitters = (
   find: Lookup,
   emitters: readonly Emitter[],
   poses: readonly CapsulePose[],
+  by: Emitting,
 ) => {
   const { volumeM3, reverbS } = roomOf(find.rig);
-  const answerDb = roomAnswerDb(volumeM3, reverbS);
+  const answerDb = roomAnswerDb(volumeM3, reverbS, by);
   for (const { from, spot, outside } of emitters) {
     for (const pose of poses) {
       const { row, omniPart } = strayLaw(find, spot, pose);
-      const straightDb = row.terms.reduce((sum, { db }) => sum + db, 0);
-      const room = because(
-        powerSumDb([straightDb, answerDb + fromAllAroundDb(omniPart)]) - straightDb,
-        'what the room sends back (volume and reverberation are assumptions)',
-      );
+      const room = roomTerm(row.terms, answerDb, omniPart);
       const terms = [...row.terms, room, ...(outside ? [outside] : [])];
       graph.edge(airLaw({ ...row, from, terms, isCrosstalk: true }));
     }
@@ -179,7 +194,7 @@ const lowerBleed = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose
     if (person.wears === undefined) continue;
     const spot = person.spot ?? NOWHERE;
     const reached = person.spot ? poses : posesBefore(find.rig, { ...person, spot });
-    lowerEmitters(graph, find, cupsOf(find, person.wears, spot), reached);
+    lowerEmitters(graph, find, cupsOf(find, person.wears, spot), reached, 'cup');
   }
 };
 
@@ -187,7 +202,7 @@ const lowerBleed = (graph: GraphMaker, find: Lookup, poses: readonly CapsulePose
 export const lowerStrayAir = (graph: GraphMaker, find: Lookup) => {
   const poses = capsulePoses(find.rig);
   lowerSpill(graph, find, poses);
-  lowerEmitters(graph, find, loudspeakers(find), poses);
+  lowerEmitters(graph, find, loudspeakers(find), poses, 'loudspeaker');
   lowerBleed(graph, find, poses);
 };
 

@@ -20,8 +20,10 @@ export const inputNoise = (table: [number, number][], gainDb: Db): number =>
 
 const noiseOf = (path: Path, gainDb: Db, addedDb: Db): { noise?: number } => {
   if (!path.noise) return {};
+  // Its amplifier's gain is what its table goes by: what turns volts into numbers is none.
+  const amplifiedDb = gainDb - (path.unitShiftDb ?? 0);
   const noise =
-    path.noise.kind === 'level' ? path.noise.level : inputNoise(path.noise.table, gainDb) + gainDb;
+    path.noise.kind === 'level' ? path.noise.level : inputNoise(path.noise.table, amplifiedDb) + gainDb;
   return Number.isFinite(noise) ? { noise: noise + addedDb } : {};
 };
 
