@@ -52,7 +52,7 @@ export const Notices = () => {
           className="pointer-events-auto flex items-center gap-3 border border-ink bg-sheet px-3 py-2"
         >
           <span>{follows}</span>
-          {canUndo && (
+          {canUndo && !done && (
             <Button kind="quiet" className="underline" onClick={() => dispatch(rigActions.undone())}>
               Undo
             </Button>

@@ -1,4 +1,5 @@
 import { connectorById } from '../catalogue';
+import { changeLead } from '../rig';
 import { chainWords, reconnectByChain } from './fixes/adapter-chain';
 import { finding, type Check, type Found } from './finding';
 import { unplug } from './fixes/rewire';
@@ -22,6 +23,9 @@ export const adapterChainBroken: Check = (solved) => {
             { label: 'Ways to a computer', value: 0, unit: '', from: 'leads followed from socket to socket' },
           ],
           propose: () => [
+            ...(plugged.lead.broken.length > 0
+              ? [{ label: 'Use an unbroken lead', edit: changeLead(rig, plugged.lead.id, { broken: [] }) }]
+              : []),
             ...reconnectByChain(rig, { device: device.id, port: port.id }),
             unplug(rig, plugged.lead),
           ],

@@ -4,7 +4,7 @@ import { readRigText, type Rig } from '../rig';
 import { fixesFor, solveRig } from '../offers';
 import type { Finding } from './finding';
 
-/** Desks as version 1 wrote them, and what an experienced operator would have them say. */
+/** Desks as versions 1 and 2 wrote them, and what an experienced operator would have them say. */
 interface Expected {
   desk: string;
   expect: string[];
@@ -32,6 +32,9 @@ const WORDS: Record<string, (rig: Rig, findings: Finding[]) => void> = {
   'at least one danger or fault': (_rig, findings) => expect(grave(findings)).not.toEqual([]),
   'at least one danger': (_rig, findings) =>
     expect(findings.filter(({ severity }) => severity === 'danger')).not.toEqual([]),
+  'a danger': (_rig, findings) =>
+    expect(findings.filter(({ severity }) => severity === 'danger')).not.toEqual([]),
+  'at least one danger, fault or caution': (_rig, findings) => expect(above(findings)).not.toEqual([]),
   'at least one finding above advice': (_rig, findings) => expect(above(findings)).not.toEqual([]),
   'the voice arrives at its track': (rig) =>
     expect(
@@ -48,7 +51,14 @@ describe('desks an experienced operator has looked at', () => {
     const rig = rigOf(desk);
     const { findings } = solveRig(rig);
     const codes = findings.map(({ code }) => code as string);
-    for (const said of words) WORDS[said]!(rig, findings);
+    for (const said of words) {
+      const notFirst = /^the first fix is not: (.+)$/.exec(said)?.[1]?.split('|');
+      if (!notFirst) WORDS[said]!(rig, findings);
+      for (const { id } of notFirst ? above(findings) : []) {
+        const first = fixesFor(rig, id)[0]?.label ?? '';
+        expect(notFirst!.filter((words) => first.includes(words))).toEqual([]);
+      }
+    }
     for (const code of must) expect(codes).toContain(code);
     for (const code of mustNot) {
       if (code !== NO_FIRST_PHANTOM) expect(codes).not.toContain(code);

@@ -109,12 +109,26 @@ const deafKeeper = (solved: Solved, post: Post): Deaf | undefined => {
   };
 };
 
+/** Somebody on a telephone line to whom nothing is sent, though people speak here. */
+const deafLine = ({ rig }: Solved, post: Post): Deaf | undefined =>
+  rig.placements.length === 0
+    ? undefined
+    : {
+        post,
+        severity: 'fault',
+        title: `${post.name} hears nobody`,
+        why: `Nothing that is said here comes to ${post.inSentence}: no send of the desk leads there, or it is off. Who calls talks with everyone who speaks here.`,
+        from: new Set(),
+      };
+
 const deafAt = (solved: Solved, post: Post): Deaf | undefined => {
   switch (post.kind) {
     case 'track':
       return post.app === undefined ? deafKeeper(solved, post) : deafTrack(solved, post);
     case 'camera':
       return deafKeeper(solved, post);
+    case 'line':
+      return deafLine(solved, post);
     case 'ears':
     case 'room':
       return deafHere(solved, post);
@@ -257,7 +271,7 @@ export const hearsNothing: Check = (solved) => {
       .filter((one) => !ofLost(one) && !ofVoice(one))
       .map((one) =>
         finding({
-          code: isHere(one.post) ? 'unheard' : 'not-arriving',
+          code: isHere(one.post) || one.post.kind === 'line' ? 'unheard' : 'not-arriving',
           severity: one.severity,
           title: one.title,
           why: one.why,

@@ -2,6 +2,7 @@ import { groupBy, maxBy, minBy } from 'es-toolkit';
 import { leastLevelAt, listed } from '../feeds';
 import { wayOf } from '../gain';
 import { severityOfAmount } from './amount';
+import { capital } from './meant';
 import { byPost, cellsOf, type Cell } from './cells';
 import {
   figureText,
@@ -45,21 +46,22 @@ const foundOf = (solved: Solved, cells: readonly Cell[]): Found[] => {
     post.listener,
     feed.intent !== undefined && feed.want === 'must',
   )!;
-  const names = listed(judged.map(({ cell }) => cell.speaker.inSentence));
+  const speakers = [...new Set(judged.map(({ cell }) => cell.speaker))];
+  const posts = [...new Set(judged.map(({ cell }) => cell.post))];
+  const names = listed(speakers.map(({ inSentence }) => inSentence));
+  const where = listed(posts.map(({ inSentence }) => inSentence));
   const level = `${figureText(feed.arrival!.level)} ${feed.unit}`;
   return [
     finding({
       code: 'too-quiet',
       severity: gravest,
-      title: `${names.charAt(0).toUpperCase()}${names.slice(1)} ${judged.length > 1 ? 'are' : 'is'} too quiet ${post.kind === 'ears' ? 'in' : 'at'} ${post.inSentence}: ${level}`,
-      why: `${speaker.name} comes at ${level}, ${figureText(feed.shortDb!)} dB under the least that is of use there (${asked.words}). It is there, and nobody makes anything of it. Turn it up where it was turned down.`,
+      title: `${capital(names)} ${speakers.length > 1 ? 'are' : 'is'} too quiet ${posts.every(({ kind }) => kind === 'ears') ? 'in' : 'at'} ${where}: ${level}`,
+      why: `${speaker.name} comes to ${post.inSentence} at ${level}, ${figureText(feed.shortDb!)} dB under the least that is of use there (${asked.words}). It is there, and nobody makes anything of it. Turn it up where it was turned down.`,
       places: [
-        ...post.devices.map((device) => ({ device })),
+        ...posts.flatMap(({ devices }) => devices.map((device) => ({ device }))),
         ...('person' in speaker.ref ? [{ person: speaker.ref.person }] : []),
       ],
-      about: [
-        { control: `${judged.length === cells.length && judged.length > 1 ? 'all' : speaker.id}→${post.id}` },
-      ],
+      about: [{ control: speakers.length > 1 ? `all→${post.id}` : speaker.id }],
       figures: [
         {
           label: 'It comes at',
@@ -91,12 +93,18 @@ const foundOf = (solved: Solved, cells: readonly Cell[]): Found[] => {
 const isMeant = ({ post, feed }: Cell, loudest: number): boolean =>
   feed.want === 'must' || isHere(post) || (post.listener === 'own track' && feed.arrival!.level >= loudest);
 
-/** What comes to a listener, and so quietly that nobody makes anything of it: all at one listener as one, else each sound for itself. */
-export const tooQuiet: Check = (solved) =>
-  byPost(cellsOf(solved).filter(({ feed }) => feed.arrival)).flatMap((cells) => {
+/** What comes to listeners, and so quietly that nobody makes anything of it: all at one listener as one, else each sound wherever it is so. */
+export const tooQuiet: Check = (solved) => {
+  const alone: Cell[] = [];
+  const found = byPost(cellsOf(solved).filter(({ feed }) => feed.arrival)).flatMap((cells) => {
     const loudest = Math.max(...cells.map(({ feed }) => feed.arrival!.level));
     const short = cells.filter((cell) => cell.feed.shortDb !== undefined && isMeant(cell, loudest));
-    if (short.length === 0) return [];
-    if (short.length === cells.length) return foundOf(solved, short);
-    return Object.values(groupBy(short, ({ speaker }) => speaker.id)).flatMap((own) => foundOf(solved, own));
+    if (short.length > 1 && short.length === cells.length) return foundOf(solved, short);
+    alone.push(...short);
+    return [];
   });
+  return [
+    ...found,
+    ...Object.values(groupBy(alone, ({ speaker }) => speaker.id)).flatMap((own) => foundOf(solved, own)),
+  ];
+};

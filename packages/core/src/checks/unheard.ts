@@ -36,7 +36,11 @@ const gapsOf = (solved: Solved): Gap[] => {
       !playsNowhere(solved, speaker) &&
       (isLost(feed, post) ||
         (!isTold.has(post.id) &&
-          (isHere(post) || post.kind === 'track' || post.kind === 'camera' || hearsVoices.has(at)))) &&
+          (isHere(post) ||
+            post.kind === 'track' ||
+            post.kind === 'line' ||
+            post.kind === 'camera' ||
+            hearsVoices.has(at)))) &&
       (speaker.kind === 'call' ||
         isKept.has(row) ||
         (speaker.kind === 'programme' && comesAnywhere.has(row))),

@@ -85,12 +85,9 @@ export interface WorkedOut extends Round {
  */
 export function* workOut(rig: Rig, solver: Solver, memory: EngineMemory): Steps<WorkedOut> {
   const first = yield* oneRound(rig, solver, memory);
-  // Where nothing bends a level and nothing is off, it is as the programme says.
-  let isSettled =
-    first.edit === null ||
-    (first.solved.graph.dynamics.length === 0 && offBy(first, first.set, memory) < OFF_DB);
+  let isSettled = first.edit === null;
   let last = first;
-  let best = { round: first, set: first.set, offDb: isSettled ? 0 : offBy(first, first.set, memory) };
+  let best = { round: first, set: first.set, offDb: offBy(first, first.set, memory) };
   for (let round = 1; round < MOST_ROUNDS && !isSettled; round += 1) {
     last = yield* oneRound(last.set, solver, memory);
     isSettled = last.edit === null;
