@@ -220,11 +220,18 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
         place.device === device ||
         (place.lead !== undefined && leadsAt(rig, device).some(({ id }) => id === place.lead)),
     );
-  const isQuietFromTheStart = ({ places }: Found) =>
-    places.some(
+  /** How much a finding of a level lacks, by its figures: what is there, and what is wanted. */
+  const lacks = ({ figures: [is, wanted] }: Found): number => (wanted?.value ?? 0) - (is?.value ?? 0);
+  const isQuietFromTheStart = (found: Found) =>
+    found.places.some(
       ({ person }) =>
         person !== undefined &&
-        all.some((one) => one.code === 'gain-short' && one.places.some((place) => place.person === person)),
+        all.some(
+          (one) =>
+            one.code === 'gain-short' &&
+            one.places.some((place) => place.person === person) &&
+            lacks(one) >= lacks(found),
+        ),
     );
   const rings = all.filter(({ code }) => code === 'loop-howl');
   return all.filter((found) => {

@@ -86,7 +86,9 @@ describe('several at one microphone', () => {
       expect(found.map(({ title }) => title)).toEqual([
         expect.stringMatching(/^BOB speaks 180° off the axis of .*: 40 dB lost$/),
       ]);
-      pressEveryFix(rig, 'off-axis');
+      // Where one gain is turned up for whoever is behind, the other clips already: that is mended first.
+      const clips = solveRig(rig).findings.some(({ code }) => code.startsWith('clip'));
+      if (!clips) pressEveryFix(rig, 'off-axis');
     }
   });
 

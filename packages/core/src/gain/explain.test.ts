@@ -101,7 +101,7 @@ describe('verdicts', () => {
     expect(verdictOf(strandOf('Keeper')).kind).toBe('on-target');
     const guest = verdictOf(strandOf('Guest'));
     expect(guest.kind).toBe('too-quiet');
-    expect(guest.byDb).toBeCloseTo(1.6, 1);
+    expect(guest.byDb).toBeCloseTo(1.86, 1);
     expect(verdictOf(strandOf('Far end')).kind).toBe('not-arriving');
   });
 

@@ -1,13 +1,13 @@
 import { DEVICE_MODELS, type DeviceModel } from '../catalogue';
 import { runChecks, SEVERITIES, type Solved } from '../checks';
 import { insertBooster, insertPad } from '../checks/fixes/insert';
-import { CLOSEST_M } from '../checks/fixes/level';
+import { CLOSEST_M, distanceFor } from '../checks/fixes/level';
 import { useBestLead } from '../checks/fixes/rewire';
 import { leadInto } from '../checks/lead-into';
 import type { Strand } from '../gain';
 import { solve, type EngineMemory, type Steps } from '../offers';
 import { combineEdits, lookup, put, putPlacement, swapModel, tryEdit, type Edit, type Rig } from '../rig';
-import { ratioFromDb, SPEECH_LEVEL_AT_1_M, VOICE_EFFORTS, type Db } from '../units';
+import { SPEECH_LEVEL_AT_1_M, VOICE_EFFORTS, type Db } from '../units';
 import { nearestOf } from './work-out';
 import type { Solver } from './linear';
 
@@ -67,7 +67,7 @@ const weaker = (solved: Solved, strand: Strand): Try[] => {
   const overDb = Math.max(...strand.stages.map(({ headroomDb }) => -(headroomDb ?? 0)));
   const microphone = strand.stages.find(({ role }) => role === 'capsule')?.device;
   const placement = rig.placements.find((one) => one.person === strand.person && one.device === microphone);
-  const distanceM = placement && Math.ceil(placement.distanceM * ratioFromDb(overDb) * 100) / 100;
+  const distanceM = placement && Math.ceil(distanceFor(solved, placement, -overDb) * 100) / 100;
   return [
     ...[...insertPad(rig, lead), ...useBestLead(rig, lead)].map(({ label, edit }) => ({
       words: label,
@@ -95,7 +95,7 @@ const tries = (rig: Rig, { person, stages, sourceName }: Strand, missingDb: Db):
   const find = lookup(rig);
   const distanceM = Math.max(
     CLOSEST_M,
-    Math.floor((placement.distanceM / ratioFromDb(missingDb)) * 100) / 100,
+    Math.floor(distanceFor({ find, rig }, placement, missingDb) * 100) / 100,
   );
   const louder = VOICE_EFFORTS[VOICE_EFFORTS.indexOf(voice.effort) + 1];
   return [

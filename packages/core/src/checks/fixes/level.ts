@@ -1,7 +1,16 @@
 import { controlOf, boosters, contactsBetween, type SignalKind } from '../../catalogue';
-import { combineEdits, putPlacement, setControl, settingOf, type Lead, type Rig } from '../../rig';
+import {
+  combineEdits,
+  putPlacement,
+  roomOf,
+  setControl,
+  settingOf,
+  type Lead,
+  type Placement,
+  type Rig,
+} from '../../rig';
 import type { Strand } from '../../gain';
-import { ratioFromDb, type Db } from '../../units';
+import { fromAllAroundDb, roomAnswerDb, type Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
 import { firstGain, snapGain, type VoiceGain } from '../voice-gain';
 import { turnControl } from './turn-control';
@@ -44,14 +53,45 @@ export const padOff = (
   return { label, edit: combineEdits(label, off.edit, turn.edit) };
 };
 
-/** Moves a talker so that the level at the microphone changes by so many dB (inverse-square law). */
+/** What a room sends back of a voice to a microphone, as power against the voice 1 m in front of it. */
+const roomPower = (
+  { find, rig }: Pick<Solved, 'find' | 'rig'>,
+  { device, capsule }: Pick<Placement, 'device' | 'capsule'>,
+): number => {
+  const { volumeM3, reverbS } = roomOf(rig);
+  const { omniPart = 1 } = find.modelOf(device)?.points.find(({ id }) => id === capsule) ?? {};
+  return 10 ** ((roomAnswerDb(volumeM3, reverbS) + fromAllAroundDb(omniPart)) / 10);
+};
+
+/** How far a mouth has to be for its level at a microphone to change by so many dB: inverse-square law, and the room on top; NaN: nowhere. */
+export const distanceFor = (
+  solved: Pick<Solved, 'find' | 'rig'>,
+  placement: Placement,
+  changeDb: Db,
+): number => {
+  const room = roomPower(solved, placement);
+  return ((placement.distanceM ** -2 + room) * 10 ** (changeDb / 10) - room) ** -0.5;
+};
+
+/** How much louder a voice is at its microphone from another distance, dB. */
+export const louderFrom = (
+  solved: Pick<Solved, 'find' | 'rig'>,
+  placement: Placement,
+  distanceM: number,
+): Db => {
+  const room = roomPower(solved, placement);
+  return 10 * Math.log10((distanceM ** -2 + room) / (placement.distanceM ** -2 + room));
+};
+
+/** Moves a talker so that the level at the microphone changes by so many dB. */
 export const moveTalker = (solved: Solved, placementId: string | undefined, changeDb: number): Fix[] => {
   const placement = solved.rig.placements.find(({ id }) => id === placementId);
   if (!placement) return [];
-  const exact = placement.distanceM / ratioFromDb(changeDb);
+  const exact = distanceFor(solved, placement, changeDb);
   // Never at its limit: by 0 dB nobody moves
   const distanceM = changeDb > 0 ? Math.floor(exact * 100) / 100 : Math.ceil(exact * 100) / 100;
-  if (distanceM < CLOSEST_M || distanceM > 2 || distanceM === placement.distanceM) return [];
+  const isPossible = distanceM >= CLOSEST_M && distanceM <= 2;
+  if (!isPossible || distanceM === placement.distanceM) return [];
   const person = solved.find.personName(placement.person);
   return [
     {

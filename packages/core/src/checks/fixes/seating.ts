@@ -12,9 +12,9 @@ import {
   towards,
   type Placement,
 } from '../../rig';
-import { dbFromRatio, offAxisLossDb, powerSumDb, ratioFromDb, type Db } from '../../units';
+import { offAxisLossDb, powerSumDb, ratioFromDb, type Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
-import { moveTalker, withGainDown } from './level';
+import { louderFrom, moveTalker, withGainDown } from './level';
 
 /** Moving and turning what stands at a table, so that voices come apart. */
 
@@ -26,7 +26,7 @@ export const comeCloser = (solved: Solved, strand: Strand, placementId: string, 
   moveTalker(solved, placementId, missingDb + TO_SPARE_DB).map((closer) => {
     const before = solved.rig.placements.find(({ id }) => id === placementId)!;
     const to = closer.edit.steps.find(({ path }) => path[0] === 'distanceM')?.to;
-    const byDb = typeof to === 'number' ? dbFromRatio(before.distanceM / to) : 0;
+    const byDb = typeof to === 'number' ? louderFrom(solved, before, to) : 0;
     return withGainDown(solved, strand, closer, byDb);
   });
 
