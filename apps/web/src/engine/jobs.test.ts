@@ -1,4 +1,5 @@
 import {
+  applyEdit,
   generateRig,
   pageReadings,
   setControl,
@@ -33,6 +34,24 @@ describe('rigs the engine holds', () => {
     one.close('a');
     expect(await one.ask(3, 'a', 'levels', [])).toEqual({ kind: 'not-open' });
     expect(() => one.apply('a', 9, setControl(skerryLight, 'mixer', 'gain1', 51))).toThrow(/not open/);
+  });
+});
+
+describe('what follows from an edit', () => {
+  it('is said when a fader that is dragged has gone far enough from where it was taken hold of, and waits', () => {
+    const one = engine();
+    let now = skerryLight;
+    const turn = (control: string, value: number | boolean, stamp: number) => {
+      const edit = setControl(now, 'mixer', control, value);
+      now = applyEdit(now, edit).rig;
+      return one.apply('a', stamp, edit).rest.follows;
+    };
+    one.open('a', 1, skerryLight);
+    // No step takes much; all of them together do.
+    const said = [44, 36, 28].map((value, n) => turn('gain1', value, n + 2));
+    expect(said.at(-1)).toMatch(/^Keeper: \d+ dB less at Track Keeper/);
+    // Something else that takes nothing from anyone leaves it standing.
+    expect(turn('gain2', 45, 9)).toBeUndefined();
   });
 });
 
