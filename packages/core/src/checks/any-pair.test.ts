@@ -51,7 +51,8 @@ describe('any two devices joined by any lead that goes in', () => {
         for (const { id: found, code, severity, title, why, figures } of findings) {
           const fixes = fixesFor(rig, found, memory);
           expect(`${title} ${why} ${JSON.stringify(figures)}`).not.toMatch(/NaN|undefined|Infinity|null/);
-          if (severity === 'danger' || severity === 'fault')
+          // What nobody hears may want gear that two devices do not have.
+          if ((severity === 'danger' || severity === 'fault') && code !== 'unheard')
             expect([code, fixes.length]).not.toEqual([code, 0]);
           for (const { edit } of fixes) {
             const dangers = solveRig(applyEdit(rig, edit).rig, memory).findings.filter(

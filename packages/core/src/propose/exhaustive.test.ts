@@ -90,7 +90,8 @@ describe('three hundred desks turned at random', () => {
           expect(way.changes.length).toBeGreaterThanOrEqual(best!.changes.length);
       }
       const fewer = isWhole ? best.changes.length - 1 : 1;
-      const singles = changesOf(rig);
+      // Whether an input is for microphones or lines is a level, as gains and pads are: it routes nothing, findings tell of it.
+      const singles = changesOf(rig).filter(({ label }) => !/^Set Level \d+ /u.test(label));
       // Where nothing does it, every single change is tried on each fourth of them.
       if (isWhole ? fewer >= 1 : seed % 4 === 0)
         for (const one of singles)

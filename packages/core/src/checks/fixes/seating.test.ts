@@ -1,6 +1,14 @@
 import { spillsOf, type Spill } from '../../gain';
 import { solve } from '../../offers';
-import { capsulePoses, moveMicrophone, moveSeat, seatedPeople, seatRound, type Rig } from '../../rig';
+import {
+  capsulePoses,
+  moveMicrophone,
+  moveSeat,
+  seatedPeople,
+  seatRound,
+  setAssumptions,
+  type Rig,
+} from '../../rig';
 import { after, people, recorder, rigOf, seat } from '../../rig/testing';
 import { offAxisLossDb, powerSumDb } from '../../units';
 import { whereReads } from '../../units/where-reads.testing';
@@ -34,6 +42,8 @@ const table = (
       placements: NAMES.map((name) => seat(name, `mic-${name}`, distanceM)),
     }),
     seatRound,
+    // In the open: no room answers whoever comes closer.
+    (now) => setAssumptions(now, { ...now.assumptions, roomVolumeM3: 10_000, roomReverbS: 0.1 }),
   );
 const solved = solve(table());
 const spill = (more: Partial<Spill> = {}): Spill => ({
