@@ -26,29 +26,6 @@ test('one button sets every gain, says what it comes to, and undo takes all of i
   await expect(guest).toContainText('too quiet');
 });
 
-test('what cannot be had is said with its reason, and what would help is tried and done', async ({
-  page,
-  request,
-}) => {
-  const id = await copyOfDemo(request, MUSEUM);
-  await page.goto(`/rigs/${id}/levels`);
-  await page.getByRole('button', { name: /^Guest to Track Guest/ }).click();
-  await page.getByRole('textbox', { name: 'Distance from the microphone' }).fill('400');
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Set every gain' }).click();
-  const unmet = page.getByRole('region', { name: 'What cannot be had' });
-  await expect(unmet).toContainText('dB are missing');
-  await expect(unmet).toContainText('With everything on its way turned up it reaches');
-  await unmet.getByRole('button', { name: 'What would help?' }).click();
-  const closer = unmet.getByRole('listitem').filter({ hasText: /from \d+ cm instead of 400/ });
-  await expect(closer).toContainText('which is enough');
-  await axe(page);
-  await closer.getByRole('button', { name: 'Do this' }).click();
-  await expect(page.getByRole('button', { name: /^Guest to Track Guest/ })).toContainText('on target');
-  await page.getByRole('button', { name: 'Set every gain' }).click();
-  await expect(page.getByRole('dialog').getByRole('status')).not.toContainText('Not everything can be had');
-});
-
 test('the gain sheet, printed, as a table and on a phone', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);

@@ -46,7 +46,7 @@ test('variants from everywhere lie over the chart, say what differs in dB, and o
     'Lamp room mixer, Gain 2: 34 dB → 49 dB (+15 dB)',
   );
   await expect(table.getByRole('region', { name: 'Sounds' })).toContainText(
-    /Guest to Track Guest: level \+14\.0 dB/,
+    /Guest to Track Guest: level \+15\.0 dB/,
   );
 
   // They are there again after the page is loaded anew.
