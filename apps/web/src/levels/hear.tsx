@@ -72,11 +72,20 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
   const [progress, setProgress] = useState<string>('');
   const [isPlaying, setIsPlaying] = useState(false);
   const playing = useRef<Playing | null>(null);
+  /** What was pressed and is not there yet: a reading that comes in between begins it anew. */
+  const awaited = useRef<'play' | 'save' | null>(null);
   const job = useRef<{ cancel: () => void } | null>(null);
 
   const calls = rig.apps.filter(({ kind }) => kind === 'call');
 
+  const drop = () => {
+    job.current?.cancel();
+    job.current = null;
+    setProgress('');
+  };
   const stop = () => {
+    drop();
+    awaited.current = null;
     playing.current?.stop();
     playing.current = null;
     setIsPlaying(false);
@@ -94,8 +103,9 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
     if (made) playing.current?.turn(volumeDb + gainDb);
   }, [made, volumeDb, gainDb]);
 
-  const render = async (known: Rendered | null): Promise<Rendered | undefined> => {
+  const render = async (known: Rendered | null, wanted: 'play' | 'save'): Promise<Rendered | undefined> => {
     if (known) return known;
+    awaited.current = wanted;
     setProgress('Rendering');
     const what = { place, source, hasOthers: hasOthers || source === null, hasNoise, inTurn };
     const asked = ask(key, 'render', [what], ({ done, of }) =>
@@ -104,12 +114,13 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
     job.current = asked;
     const found = await asked.answer;
     if (job.current !== asked) return undefined;
+    awaited.current = null;
     setProgress('');
     if (found) setMade(found);
     return found;
   };
   const start = async (known: Rendered | null) => {
-    const found = await render(known);
+    const found = await render(known, 'play');
     if (!found) return;
     const before = playing.current;
     playing.current = play(found, volumeDb + (isMatched ? MATCHED_DBFS - found.levelDb : 0));
@@ -118,15 +129,14 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
   };
   // What was rendered is of the rig as it was; what sounds goes on until the new is there.
   useEffect(() => {
-    job.current?.cancel();
-    job.current = null;
-    setProgress('');
+    drop();
     setMade(null);
-    if (playing.current) void start(null);
+    if (awaited.current === 'save') void save(null).then(() => playing.current && void start(null));
+    else if (awaited.current === 'play' || playing.current) void start(null);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only another sound is rendered anew
   }, [hasNoise, hasOthers, inTurn, readings, key]);
-  const save = async () => {
-    const found = await render(made);
+  const save = async (known: Rendered | null) => {
+    const found = await render(known, 'save');
     if (!found) return;
     const by = isMatched ? 10 ** ((MATCHED_DBFS - found.levelDb) / 20) : 1;
     const samples = repeatedTo(found.samples, SAVED_S * found.rateHz).map((value) => value * by);
@@ -155,7 +165,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
             Play
           </Button>
         )}
-        <Button disabled={progress !== ''} onClick={() => void save()}>
+        <Button disabled={progress !== ''} onClick={() => void save(made)}>
           Save as WAV
         </Button>
       </div>
