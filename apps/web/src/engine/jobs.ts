@@ -26,6 +26,7 @@ import {
   offerChain,
   pageReadings,
   pinView,
+  placeCall,
   planGainsInSteps,
   previewEdit,
   pullPlug,
@@ -40,6 +41,7 @@ import {
   tryModel,
   usbBill,
   type Answers,
+  type App,
   type ColumnMapping,
   type CsvTable,
   type DeviceModel,
@@ -120,6 +122,8 @@ const ABOUT_A_RIG = {
   computer: ({ solved }: Held, device: string) => computerPage(solved, device),
   /** The tracks of a recorder, named after who is on their channels; null where nothing is to be done. */
   nameAfterDesk: ({ solved }: Held, app: string) => nameAfterDesk(solved, app),
+  /** A new call on a computer: heard, hearing everyone but itself, and kept on a track. */
+  placeCall: ({ rig, memory }: Held, app: App) => placeCall(rig, app, memory),
   /** The fewest plugs to move so that USB gives and carries enough. */
   splitLoad: ({ solved }: Held, device: string) => splitLoadInSteps(solved, device),
   /** What goes quiet when a lead is pulled. */

@@ -12,10 +12,12 @@ import {
   type Device,
   type Rig,
 } from '@diaphon/core';
+import { ask } from '../engine/engine';
 import { AppStream, SystemFields } from '../fields/stream-field';
 import { Button } from '../look/button';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
+import { useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { FarEnds } from './far-ends';
 import { Recording } from './recording';
@@ -155,6 +157,13 @@ const AppFields = ({ rig, app }: { rig: Rig; app: App }) => {
 /** The programs on a computer: what each listens to, plays into and records. */
 export const Apps = ({ rig, device }: { rig: Rig; device: Device }) => {
   const edit = useEdit();
+  const rigId = useAppSelector((state) => state.rig.id)!;
+  const add = async (kind: App['kind']) => {
+    const app = newApp(rig, device.id, kind);
+    // A call is nothing by itself: where it is heard, what it hears and which track keeps it come with it.
+    const placed = kind === 'call' ? await ask(rigId, 'placeCall', [app]).answer : undefined;
+    edit((now) => placed ?? putApp(now, app), { announce: placed !== undefined });
+  };
   const own = rig.apps.filter(({ computer }) => computer === device.id);
   return (
     <section aria-label="Programs" className="space-y-2 px-3 py-2">
@@ -167,7 +176,7 @@ export const Apps = ({ rig, device }: { rig: Rig; device: Device }) => {
       </ul>
       <div className="flex flex-wrap gap-1.5">
         {ADDABLE.map(({ kind, label }) => (
-          <Button key={kind} onClick={() => edit((now) => putApp(now, newApp(now, device.id, kind)))}>
+          <Button key={kind} onClick={() => void add(kind)}>
             {label}
           </Button>
         ))}

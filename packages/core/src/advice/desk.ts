@@ -33,6 +33,8 @@ const FOR_INTERFACE: Point[] = [
 ];
 
 const INTERFACES = ['interface-1', 'interface-2', 'interface-4', 'interface-8'] as const;
+/** Of what a call program listens to it takes the first two channels. Common practice, no published source. */
+const CALL_CHANNELS = 2;
 const MIXERS = ['mixer-4-usb', 'mixer-podcast'] as const;
 /** What takes them where none of those does. It is only named: who needs it sets it up by hand. */
 const LARGER = 'mixer-32';
@@ -68,8 +70,14 @@ export const chooseDesk = (answers: Answers): DeskChoice => {
   if (owned) return choice(owned, true);
   // As many points on either side: a mixer, as for those who do not know yet.
   const wantsMixer = forMixer(answers).length >= forInterface(answers).length;
-  // Instruments and several callers want combined sockets and more than one stream; an audience wants main outputs.
-  const isPodcast = !answers.events && (answers.instruments > 0 || answers.callers > 1 || answers.streams);
+  // Instruments and several callers want combined sockets and more than one stream, and so does a caller who is to be kept beside
+  // more voices than a call program takes of inputs; an audience wants main outputs.
+  const isPodcast =
+    !answers.events &&
+    (answers.instruments > 0 ||
+      answers.callers > 1 ||
+      answers.streams ||
+      (answers.callers > 0 && needed > CALL_CHANNELS));
   const mixer = isPodcast ? 'mixer-podcast' : 'mixer-4-usb';
   if (wantsMixer && fits(mixer)) return choice(mixer, false);
   const spare = INTERFACES.find((model) => socketsOf(model).length > needed);

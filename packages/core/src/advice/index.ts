@@ -30,7 +30,7 @@ export const advise = (answers: Answers): Advice => {
       connectionTopic(answers),
       ...(isXlr ? [deskTopic(answers)] : []),
       ...(answers.people === 1 ? [adapterTopic(answers)] : []),
-      ...[callsTopic(answers), cameraTopic(answers)].filter((topic) => topic !== undefined),
+      ...[callsTopic(answers, rig), cameraTopic(answers)].filter((topic) => topic !== undefined),
     ],
     shopping: shoppingFor(rig, answers),
     rig,

@@ -1,4 +1,6 @@
-import type { Plugged, Rig } from '../rig';
+import { newApp, placeCall, solve, tuned } from '../offers';
+import { applyEdit, type App, type Plugged, type Rig } from '../rig';
+import { after } from '../rig/testing';
 import { USUAL_ANSWERS, type Answers } from './answers';
 import { layOut } from './set-up';
 
@@ -128,7 +130,7 @@ it('an audience: loudspeakers on the main outputs, left and right, and no amplif
 
 describe('who listens to what', () => {
   it('a call takes the mix by which it hears everyone, and never itself', () => {
-    const rig = laid({ people: 3, callers: 1, handsOn: true });
+    const rig = laid({ people: 3, callers: 1, events: true });
     expect(programs(rig)[1]).toEqual({
       name: 'Call',
       on: 'Computer',
@@ -143,7 +145,7 @@ describe('who listens to what', () => {
     const rig = laid({ callers: 1, streams: true });
     expect(leads(rig)).toContain('Computer for the call usb1 – Desk usb2, usb-c-c, 2');
     expect(programs(rig).map(({ name, on, in: from, out }) => [name, on, from, out])).toEqual([
-      ['Recorder', 'Computer', 'tracks', null],
+      ['Recorder', 'Computer', { joined: 'joined' }, null],
       ['Call', 'Computer for the call', 'second', 'second-return'],
       ['Stream', 'Computer', 'main', null],
     ]);
@@ -183,4 +185,49 @@ describe('an instrument', () => {
     const boxed = laid({ people: 1, distanceM: 9, instruments: 1, owned: ['mixer-4-usb'] });
     expect(boxes(boxed)).toBe(1);
   });
+});
+
+describe('whoever is on the line is kept where tracks are kept (common practice, no published source)', () => {
+  const tracksWithCall = (rig: Rig): number => {
+    const { feeds } = solve(rig);
+    const row = feeds.rows[feeds.speakers.findIndex(({ sound }) => sound === 'far end')]!;
+    return feeds.posts.filter(({ kind }, at) => kind === 'track' && row[at]!.state === 'arrives').length;
+  };
+
+  it.each([
+    ['two and a caller', { callers: 1 }],
+    ['two and two callers', { callers: 2 }],
+    ['a caller beside a stream', { callers: 1, streams: true }],
+    ['a caller before an audience', { callers: 1, events: true }],
+  ] as [string, Partial<Answers>][])('advised: %s', (_what, change) =>
+    expect(tracksWithCall(laid(change))).toBe(1),
+  );
+
+  it.each([
+    ['podcast desk', { instruments: 1, handsOn: true, streams: true }, 1],
+    ['mixer', { handsOn: true }, 1],
+    ['interface', {}, 1],
+    // Three want its one mix, and that leaves the caller out; nothing else it sends has the playback.
+    ['interface for three', { people: 3 }, 0],
+  ] as [string, Partial<Answers>, number][])(
+    'a call added to a rig with a %s hears everyone, not itself, is heard, and is on a track if it can be',
+    (_what, change, tracks) => {
+      const rig = tuned(laid(change));
+      const [{ computer }] = rig.apps as [App];
+      const edit = placeCall(rig, newApp(rig, computer, 'call'));
+      const next = applyEdit(rig, edit).rig;
+      const { feeds } = solve(next);
+      const far = feeds.posts.findIndex(({ kind }) => kind === 'call');
+      const calls = feeds.rows[feeds.speakers.findIndex(({ sound }) => sound === 'far end')]!;
+      feeds.speakers.forEach(({ sound }, row) => {
+        if (sound === 'voice') expect(feeds.rows[row]![far]!.state).toBe('arrives');
+      });
+      expect(calls[far]!.state).toBe('quiet');
+      expect(feeds.posts.some(({ kind }, at) => kind === 'ears' && calls[at]!.state === 'arrives')).toBe(
+        true,
+      );
+      expect(tracksWithCall(next)).toBe(tracks);
+      expect(after(next, applyEdit(rig, edit).inverse)).toEqual(rig);
+    },
+  );
 });

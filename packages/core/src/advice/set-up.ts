@@ -1,8 +1,15 @@
 import { maxBy } from 'es-toolkit';
-import { controlOf, deskControlId, modelById } from '../catalogue';
-import { isReallyHeard } from '../gain';
-import { makeBench, makeEngineMemory, mended, solveRig, type Bench, type EngineMemory } from '../offers';
-import { applyEdit, lookup, putApp, setControl, type App, type Rig } from '../rig';
+import { modelById } from '../catalogue';
+import {
+  keepCall,
+  listenBest,
+  makeBench,
+  makeEngineMemory,
+  mended,
+  type Bench,
+  type EngineMemory,
+} from '../offers';
+import { lookup, type App, type Rig } from '../rig';
 import { MICROPHONE_MODELS, ownedCount, type Answers } from './answers';
 import { reasonsForXlr } from './connection';
 import { chooseDesk, socketsOf } from './desk';
@@ -13,72 +20,11 @@ const COMPUTERS = ['laptop-c', 'laptop-earthed', 'desktop', 'laptop-tunnel'] as 
 const computerFor = (answers: Answers): string =>
   COMPUTERS.find((model) => ownedCount(answers, model) > 0) ?? 'laptop-c';
 
-const hostPort = (model: string): string =>
-  modelById(model).ports.find(({ usb }) => usb?.role === 'host')!.id;
+const hostPorts = (model: string): string[] =>
+  modelById(model).ports.flatMap(({ id, usb }) => (usb?.role === 'host' ? [id] : []));
+const hostPort = (model: string): string => hostPorts(model)[0]!;
 
 type AppRow = Omit<App, 'computer'>;
-
-/** A stream of a desk, and how it has to be set to carry what it carries. */
-interface StreamOffer {
-  stream: string;
-  settings: Record<string, string>;
-}
-
-/** Every stream of a desk as it is, and without what comes by it where it can be set so. */
-const streamOffers = (rig: Rig, desk: string): StreamOffer[] => {
-  const model = lookup(rig).modelOf(desk)!;
-  return model.streams
-    .filter(({ direction }) => direction === 'to-computer')
-    .flatMap(({ id }) => {
-      const kind = controlOf(model, deskControlId.kind(id));
-      const minusOwn = kind?.kind === 'choice' && kind.options.includes('minus own');
-      return [
-        { stream: id, settings: {} },
-        ...(minusOwn ? [{ stream: id, settings: { [kind.id]: 'minus own' } }] : []),
-      ];
-    });
-};
-
-const listening = (rig: Rig, computer: string, app: AppRow, desk: string, offer: StreamOffer): Rig => {
-  const set = Object.entries(offer.settings).reduce(
-    (now, [control, value]) => applyEdit(now, setControl(now, desk, control, value)).rig,
-    rig,
-  );
-  const input = { device: desk, stream: offer.stream };
-  return applyEdit(set, putApp(set, { ...app, input, computer })).rig;
-};
-
-/** How well a program hears by a stream: nothing of its own back, then as many voices and far ends as there are. */
-const worth = (rig: Rig, id: string, memory: EngineMemory): number => {
-  const { arrivals, findings, sinks: all } = solveRig(rig, memory);
-  const sinks = new Set(all.filter(({ app }) => app === id).map(({ node }) => node));
-  const sources = new Set(
-    arrivals
-      .filter(isReallyHeard)
-      .filter(({ sink }) => sinks.has(sink))
-      .map(({ source }) => source),
-  );
-  const isEchoing = findings.some(({ code }) => code === 'caller-echo');
-  return sources.size - (isEchoing ? 100 : 0);
-};
-
-/** Lets a program of a computer listen to the stream of a desk by which it hears most, and never itself. */
-const listenBest = (
-  bench: Bench,
-  computer: string,
-  app: AppRow,
-  desk: string,
-  memory: EngineMemory,
-): void => {
-  const rig = bench.rig();
-  const tried = streamOffers(rig, desk).map((offer) => ({
-    offer,
-    worth: worth(listening(rig, computer, app, desk, offer), app.id, memory),
-  }));
-  const best = maxBy(tried, (one) => one.worth);
-  for (const [control, value] of Object.entries(best?.offer.settings ?? {})) bench.set(desk, control, value);
-  bench.apps(computer, [{ ...app, input: best ? { device: desk, stream: best.offer.stream } : null }]);
-};
 
 const usbRig = (answers: Answers, bench: Bench): void => {
   const computer = computerFor(answers);
@@ -185,20 +131,33 @@ const deskRig = (answers: Answers, bench: Bench, memory: EngineMemory): void => 
     tracks: [],
   };
   bench.apps(device, [recorder]);
+  const listen = (computer: string, app: AppRow) =>
+    bench.apply(listenBest(bench.rig(), { ...app, computer }, memory, [desk]));
   if (answers.callers > 0) {
-    // Where a stream goes out as well, the call gets the second port and a computer of its own: it wants another mix.
+    // A call wants another mix than what is kept and sent: the second port, and where a stream goes out a computer of its own.
     const second = modelById(model).ports.filter((port) => port.usb?.role === 'device')[1];
     const ofSecond = streams.find(
       ({ direction, ports }) => direction === 'from-computer' && second && ports?.includes(second.id),
     );
-    const isApart = answers.streams && second !== undefined && ofSecond !== undefined;
-    const host = isApart ? bench.add(computer, 'Computer for the call', 'Desk') : device;
-    if (isApart) bench.join({ device: desk, port: second.id }, { device: host, port: hostPort(computer) }, 2);
+    const isApart = second !== undefined && ofSecond !== undefined;
+    const isAlone = isApart && answers.streams;
+    const host = isAlone ? bench.add(computer, 'Computer for the call', 'Desk') : device;
+    const [first, other] = hostPorts(computer);
+    const port = isAlone ? first! : other!;
+    if (isApart) bench.join({ device: desk, port: second.id }, { device: host, port }, 2);
     const output = choice(isApart ? ofSecond : back);
     const call: AppRow = { id: 'call', name: 'Call', kind: 'call', input: null, output, tracks: [] };
-    listenBest(bench, host, call, desk, memory);
+    listen(host, call);
   }
-  if (answers.streams) listenBest(bench, device, encoder, desk, memory);
+  if (answers.streams) listen(device, encoder);
+  if (answers.callers > 0) {
+    const kept = keepCall(
+      bench.rig(),
+      bench.rig().apps.find(({ id }) => id === 'call')!,
+      memory,
+    );
+    if (kept) bench.apply(kept);
+  }
 };
 
 /** The rig these answers lead to, wired with the best leads, nothing turned yet. */

@@ -5,6 +5,7 @@ import { callsTopic } from './calls';
 import { cameraTopic } from './camera-feed';
 import { connectionTopic } from './connection';
 import { chooseDesk, deskTopic } from './desk';
+import { layOut } from './set-up';
 import type { Topic } from './topic';
 
 /** What is said depends on what was answered. */
@@ -14,7 +15,7 @@ const held = ({ schools }: Topic) => schools.map(({ holds }) => holds);
 const figure = ({ figures }: Topic, label: string) => figures.find((one) => one.label === label)!.value;
 
 describe('callers', () => {
-  const said = (change: Partial<Answers>) => callsTopic(answered(change))!;
+  const said = (change: Partial<Answers>) => callsTopic(answered(change), layOut(answered(change)))!;
 
   it('one joins the recording computer, several one call', () => {
     expect(said({ callers: 1 }).recommendation).toMatch(/^The call in the recording computer/);
@@ -27,6 +28,11 @@ describe('callers', () => {
     expect(
       [one, two].map(({ reasons }) => reasons.some((words) => words.includes('second USB port'))),
     ).toEqual([false, true]);
+  });
+
+  it('whether they are kept on a track, and where nothing the desk sends has them', () => {
+    expect(said({ callers: 1 }).reasons.at(-1)).toMatch(/on the track “Everyone with Call”/);
+    expect(said({ callers: 1, people: 6 }).reasons.at(-1)).toMatch(/^Nothing this desk sends has the caller/);
   });
 });
 

@@ -80,6 +80,17 @@ export const gainShort: Check = (solved) => {
     // Where it would have to stand in the last tenth of its travel, more gain ahead of it is worth its price.
     const travel = solved.rig.assumptions.gainTravelLimit * (gain.control.maxDb - gain.control.minDb);
     const isAtTop = towardsAim(solved, gain, missing, slack) > gain.control.minDb + travel;
+    const turns = gains
+      .filter((one) => spareOf(one) >= missing - slack)
+      .flatMap((one) =>
+        // Where the middle of the aim is too much on the way, its least is there.
+        [towardsAim(solved, one, missing, slack), one.value + Math.max(0, missing - slack)].map((value) => ({
+          isTop: one === gain && value > gain.control.minDb + travel,
+          fix: setGain(solved.rig, one, value),
+        })),
+      );
+    const isLater = (one: { device: string; control: string }) =>
+      !gains.some(({ device, control }) => device === one.device && control.id === one.control);
     const placement = placementOf(solved, strand);
     const desk = solved.find.nameOf(gain.device);
     const short = aim.lowest - (level + spare);
@@ -119,13 +130,12 @@ export const gainShort: Check = (solved) => {
           // What was pulled down is put back before a gain has to make up for it.
           ...upToMark(solved, strand.stages, missing, slack),
           // As early as possible; a gain that would clip on the way is tried and dropped.
-          ...gains
-            .filter((one) => spareOf(one) >= missing - slack)
-            .flatMap((one) => [
-              setGain(solved.rig, one, towardsAim(solved, one, missing, slack)),
-              // Where the middle of the aim is too much on the way, its least is there.
-              setGain(solved.rig, one, one.value + Math.max(0, missing - slack)),
-            ]),
+          ...turns.filter(({ isTop }) => !isTop).map(({ fix }) => fix),
+          // What follows it has room where the gain itself has hiss only.
+          ...(turns.some(({ isTop }) => isTop)
+            ? turnUpAlong(solved, wayOf(solved.heard, strand), Math.max(0, missing - slack), isLater)
+            : []),
+          ...turns.filter(({ isTop }) => isTop).map(({ fix }) => fix),
           // Closer costs nothing; a booster has to be bought.
           ...(enough && !isAtTop
             ? []

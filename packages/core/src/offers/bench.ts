@@ -22,6 +22,7 @@ import type { VoiceEffort } from '../units';
 /** A rig being put together the way a careful person would: the best lead each time, by the engine's own judgement. */
 export interface Bench {
   rig: () => Rig;
+  apply: (edit: Edit) => void;
   /** Places a model, of the catalogue by its id or any other as it is; answers with the device's id. */
   add: (model: string | DeviceModel, name: string, place: string) => string;
   set: (device: string, control: string, value: ControlValue) => void;
@@ -53,6 +54,7 @@ export const makeBench = (name: string): Bench => {
   };
   return {
     rig: () => rig,
+    apply,
     add: (model, deviceName, place) => {
       const found = typeof model === 'string' ? modelById(model) : model;
       const id = freeId(rig, found.id);

@@ -7,6 +7,7 @@ export * from './solve-rig';
 export type { OfferedFix } from './fix-order';
 export * from './fixes';
 export * from './place-device';
+export * from './place-call';
 export * from './apps';
 export * from './page-readings';
 export * from './consequences';

@@ -16,9 +16,15 @@ const stepFrom = ({ max, step }: Turned, db: Db): Db =>
 /**
  * Turns up what stands on a way, by so much: the one that is furthest below its mark or its top first, since that is the one
  * somebody has pulled down; where none alone is enough, all that can be turned, the last first.
+ * @param mayTurn which of them; absent: all
  */
-export const turnUpAlong = (solved: Solved, way: readonly FlowEdge[], byDb: Db): Fix[] => {
-  const all = [...way].reverse().flatMap((edge) => turnedAt(solved.find, edge));
+export const turnUpAlong = (
+  solved: Solved,
+  way: readonly FlowEdge[],
+  byDb: Db,
+  mayTurn: (one: Turned) => boolean = () => true,
+): Fix[] => {
+  const all = [...way].reverse().flatMap((edge) => turnedAt(solved.find, edge).filter(mayTurn));
   const once = [...new Map(all.map((one) => [`${one.device} ${one.control}`, one])).values()];
   const enough = once
     .filter(({ value, max }) => max - value >= byDb)

@@ -1,0 +1,194 @@
+import { maxBy, minBy } from 'es-toolkit';
+import { controlOf, deskControlId } from '../catalogue';
+import { isGrave, runChecks, type Solved } from '../checks';
+import {
+  applyEdit,
+  combineEdits,
+  freeId,
+  freeTrackId,
+  lookup,
+  putApp,
+  putJoined,
+  setControl,
+  type App,
+  type AppChoice,
+  type DeviceStream,
+  type Edit,
+  type JoinedInput,
+  type Rig,
+} from '../rig';
+import { streamOptions } from './apps';
+import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
+
+/** A call that is given its place: it hears everyone but itself, is heard here, and is kept where tracks are kept. */
+
+/** The track on which a call is kept; a number behind it where that is taken. */
+export const CALL_TRACK = 'call';
+/** An echo weighs more than all the voices it comes with. */
+const ECHO_WEIGHT = 100;
+/** Something new that is wrong weighs more than one voice gained. */
+const WRONG_WEIGHT = 4;
+
+/** A stream a program may listen to, and what a desk has to be set to for it to carry what it carries. */
+interface Listening {
+  rig: Rig;
+  stream: DeviceStream;
+  edits: Edit[];
+}
+
+/** Whether another program hears by a stream: it is not set otherwise under its ears. */
+const isTaken = (rig: Rig, app: string, { device, stream }: DeviceStream): boolean =>
+  rig.apps.some(
+    ({ id, input, computer }) =>
+      id !== app &&
+      lookup(rig)
+        .streamsOf(input, computer, 'input')
+        .some((one) => one.device === device && one.stream === stream),
+  );
+
+/** Every stream that is there for a program as it is, and set otherwise where nobody else listens to it. */
+const listenings = (rig: Rig, { id, computer }: App, devices?: readonly string[]): Listening[] =>
+  streamOptions(rig, computer, 'input')
+    .filter(({ isThere, channels, device }) => isThere && channels > 0 && (devices?.includes(device) ?? true))
+    .flatMap(({ device, stream }): Listening[] => {
+      const asItIs = { rig, stream: { device, stream }, edits: [] };
+      const kind = controlOf(lookup(rig).modelOf(device)!, deskControlId.kind(stream));
+      if (kind?.kind !== 'choice' || isTaken(rig, id, { device, stream })) return [asItIs];
+      return [
+        asItIs,
+        ...kind.options.map((option): Listening => {
+          const set = setControl(rig, device, kind.id, option);
+          return { rig: applyEdit(rig, set).rig, stream: { device, stream }, edits: [set] };
+        }),
+      ];
+    });
+
+/** How well a program hears: nothing of its own back, then as many voices and far ends as there are, and little else wrong. */
+const worth = (rig: Rig, app: string, memory: EngineMemory): number => {
+  const solved = solve(rig, memory);
+  const { feeds } = solved;
+  const wrong = runChecks(solved).filter(isGrave);
+  const posts = feeds.posts.map((post) => post.app === app);
+  const heard = feeds.rows.filter((row) => row.some(({ state }, at) => posts[at] && state === 'arrives'));
+  const echoes = wrong.filter(({ code }) => code === 'caller-echo').length;
+  return heard.length - echoes * ECHO_WEIGHT - wrong.length * WRONG_WEIGHT;
+};
+
+/** A program and the stream by which it hears best, never itself. @param devices what it may listen to; absent: anything */
+export const listenBest = (
+  rig: Rig,
+  app: App,
+  memory: EngineMemory = makeEngineMemory(),
+  devices?: readonly string[],
+): Edit => {
+  const tried = listenings(rig, app, devices).map((one) => {
+    const put = putApp(one.rig, { ...app, input: one.stream });
+    return { edits: [...one.edits, put], worth: worth(applyEdit(one.rig, put).rig, app.id, memory) };
+  });
+  const label = `Add ${app.name}`;
+  const best = maxBy(tried, (one) => one.worth);
+  return best ? combineEdits(label, ...best.edits) : { ...putApp(rig, app), label };
+};
+
+/** The tracks on which a call is, and how many other sounds are on each. */
+const tracksOf = ({ feeds: { speakers, posts, rows } }: Pick<Solved, 'feeds'>, call: string): number[] => {
+  const row = rows[speakers.findIndex(({ ref }) => 'app' in ref && ref.app === call)] ?? [];
+  return posts.flatMap(({ kind }, at) =>
+    kind === 'track' && row[at]?.state === 'arrives'
+      ? [rows.filter((one) => one !== row && one[at]!.state === 'arrives').length]
+      : [],
+  );
+};
+
+/** What a recorder listens to, with a stream more; undefined: nothing can be joined to it. */
+const withStream = (rig: Rig, app: App, stream: DeviceStream) => {
+  const members = lookup(rig).streamsOf(app.input, app.computer, 'input');
+  const before = members.findIndex((one) => one.device === stream.device && one.stream === stream.stream);
+  const channelsOf = (one: DeviceStream) => lookup(rig).stream(one.device, one.stream)?.channels.length ?? 0;
+  const first = (upTo: number) => members.slice(0, upTo).reduce((sum, one) => sum + channelsOf(one), 0) + 1;
+  if (before >= 0 || members.length === 0)
+    return {
+      input: members.length === 0 ? stream : app.input,
+      channel: first(Math.max(0, before)),
+      edits: [],
+    };
+  const old = app.input !== null && 'joined' in app.input ? app.input.joined : undefined;
+  const was = rig.joinedInputs.find(({ id }) => id === old);
+  const isAlone = members.every(({ device }) => device === stream.device);
+  const resampled = !isAlone && was?.clock !== stream.device;
+  const member = { ...stream, resampled };
+  const id = was?.id ?? freeId(rig, 'joined');
+  const next: JoinedInput = was
+    ? { ...was, members: [...was.members, member] }
+    : {
+        id,
+        name: `Joined for ${app.name}`,
+        computer: app.computer,
+        clock: members[0]!.device,
+        members: [...members.map((one) => ({ ...one, resampled: false })), member],
+      };
+  const input: AppChoice = { joined: id };
+  return { input, channel: first(members.length), edits: [putJoined(rig, next)] };
+};
+
+/**
+ * A track for a call that is kept on none, where a recorder can be given one: by a stream the recorder hears, or one more that is
+ * joined to it. Undefined: it is kept, nobody records, or no stream carries it.
+ */
+export const keepCall = (
+  rig: Rig,
+  call: App,
+  memory: EngineMemory = makeEngineMemory(),
+): Edit | undefined => {
+  const before = solve(rig, memory);
+  if (tracksOf(before, call.id).length > 0) return undefined;
+  const wrong = runChecks(before).filter(isGrave).length;
+  const tried = rig.apps
+    .filter(({ kind }) => kind === 'recorder')
+    .flatMap((app) =>
+      listenings(rig, app).flatMap(({ rig: set, stream, edits }) => {
+        const { input, channel, edits: joins } = withStream(set, app, stream);
+        const keep = (name: string) =>
+          combineEdits(
+            `Keep ${call.name} on a track`,
+            ...edits,
+            ...joins,
+            putApp(set, {
+              ...app,
+              input,
+              tracks: [...app.tracks, { id: freeTrackId(app.tracks, CALL_TRACK), name, channel }],
+            }),
+          );
+        const next = solve(applyEdit(rig, keep(call.name)).rig, memory);
+        const [beside] = tracksOf(next, call.id);
+        if (beside === undefined || runChecks(next).filter(isGrave).length > wrong) return [];
+        return [{ beside, edit: keep(beside > 0 ? `Everyone with ${call.name}` : call.name) }];
+      }),
+    );
+  return minBy(tried, ({ beside }) => beside)?.edit;
+};
+
+/**
+ * A new call on a computer: played where most ears hear it, listening where it hears everyone but itself, and kept on a track where
+ * tracks are kept.
+ */
+export const placeCall = (rig: Rig, app: App, memory: EngineMemory = makeEngineMemory()): Edit => {
+  const outputs = streamOptions(rig, app.computer, 'output').filter(
+    ({ isThere, channels }) => isThere && channels > 0,
+  );
+  const heardBy = (output: AppChoice): number => {
+    const { feeds } = solve(applyEdit(rig, putApp(rig, { ...app, input: null, output })).rig, memory);
+    const row = feeds.rows[feeds.speakers.findIndex(({ ref }) => 'app' in ref && ref.app === app.id)] ?? [];
+    return feeds.posts.filter(({ kind }, at) => kind === 'ears' && row[at]?.state === 'arrives').length;
+  };
+  const best = maxBy(outputs, ({ device, stream }) => heardBy({ device, stream }));
+  const output = best ? { device: best.device, stream: best.stream } : app.output;
+  const listens = listenBest(rig, { ...app, output }, memory);
+  const then = applyEdit(rig, listens).rig;
+  const kept = keepCall(
+    then,
+    then.apps.find(({ id }) => id === app.id)!,
+    memory,
+  );
+  return combineEdits(`Add ${app.name}`, listens, ...(kept ? [kept] : []));
+};
