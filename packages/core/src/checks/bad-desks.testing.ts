@@ -32,6 +32,16 @@ export const jinglesUnder = (faderDb: number): Rig => {
   return applyEdit(faded, sayIntent(faded, { device: 'desk' }, { app: 'stream' }, 'quieter', 12)).rig;
 };
 
+/** Two who talk with a caller that comes into the desk with so much more. */
+export const callerAt = (faderDb: number): Rig =>
+  talk(DESKS['podcast mixer, its first port']!, 'call', {
+    gain1: 46,
+    gain2: 46,
+    'strip.ch1.fader': -6,
+    'strip.ch2.fader': -6,
+    'strip.usb1.fader': faderDb,
+  });
+
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */
 export const OPEN_END = { id: 'far', listensBy: 'loudspeaker', canceller: false } as const;
 

@@ -75,6 +75,7 @@ export const FINDING_CODES = [
   'one-sided',
   'too-loud',
   'too-quiet',
+  'uneven-ears',
   'outputs-fight',
   'overfed',
   'polarity',

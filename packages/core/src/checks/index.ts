@@ -20,6 +20,7 @@ import { callerEcho } from './caller-echo';
 import { farEcho } from './far-echo';
 import { oneSided } from './one-sided';
 import { tooQuiet } from './too-quiet';
+import { unevenEars } from './uneven-ears';
 import { tooLoud } from './too-loud';
 import { clipConverter } from './clip-converter';
 import { clipMix } from './clip-mix';
@@ -159,6 +160,7 @@ export const CHECKS: Check[] = [
   oneSided,
   tooLoud,
   tooQuiet,
+  unevenEars,
   leak,
 ];
 
@@ -188,6 +190,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'one-sided',
   'too-loud',
   'too-quiet',
+  'uneven-ears',
   'leak',
   'spill',
   'off-axis',
@@ -222,22 +225,21 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
     );
   /** How much a finding of a level lacks, by its figures: what is there, and what is wanted. */
   const lacks = ({ figures: [is, wanted] }: Found): number => (wanted?.value ?? 0) - (is?.value ?? 0);
-  const isQuietFromTheStart = (found: Found) =>
-    found.places.some(
-      ({ person }) =>
-        person !== undefined &&
-        all.some(
-          (one) =>
-            one.code === 'gain-short' &&
-            one.places.some((place) => place.person === person) &&
-            lacks(one) >= lacks(found),
-        ),
+  const shortOf = ({ places }: Found) =>
+    places.flatMap(({ person }) =>
+      person === undefined
+        ? []
+        : all.filter(
+            (one) => one.code === 'gain-short' && one.places.some((place) => place.person === person),
+          ),
     );
+  const isQuietFromTheStart = (found: Found) => shortOf(found).some((one) => lacks(one) >= lacks(found));
   const rings = all.filter(({ code }) => code === 'loop-howl');
   return all.filter((found) => {
     const { code, places } = found;
     // Turned up where it is too quiet first, it is louder everywhere.
     if (code === 'too-quiet' && isQuietFromTheStart(found)) return false;
+    if (code === 'uneven-ears' && shortOf(found).length > 0) return false;
     if (COMES_OF_A_RING.has(code))
       return !rings.some((ring) =>
         ring.places.some(({ device }) => places.some((one) => one.device === device)),

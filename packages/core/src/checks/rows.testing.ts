@@ -32,6 +32,7 @@ import {
   receiver,
   secondComputer,
   separatePreamp,
+  callerAt,
   headphonesAt,
   across,
   heardTwice,
@@ -214,6 +215,12 @@ export const ROWS: [FindingCode, string, Rig, Rig][] = [
     'jingles to be 12 dB under the voices, at 0 dB | at −14 dB',
     jinglesUnder(0),
     jinglesUnder(-14),
+  ],
+  [
+    'uneven-ears',
+    'a caller 13 dB over whoever sits beside one, in headphones | 3 dB',
+    callerAt(10),
+    callerAt(0),
   ],
   ['too-quiet', 'headphones turned down to −60 dB | to −30 dB', headphonesAt(-60), headphonesAt(-30)],
   [
