@@ -14,6 +14,8 @@ interface ReportedFeed extends Pick<FeedCell, 'want' | 'because' | 'state' | 'is
   againMs: number | null;
   /** So much louder than it may be against the others there, dB; null: it is not. */
   tooLoudByDb: number | null;
+  /** So much under the least that is of use there, dB; null: it is loud enough, or nobody asks. */
+  tooQuietByDb: number | null;
 }
 
 export interface FeedsReport {
@@ -34,7 +36,7 @@ export const feedsReport = (rig: Rig): FeedsReport => {
     rig: rig.name,
     listeners: posts.map(({ name, kind, sentences }) => ({ name, kind, sentences })),
     feeds: rows.flatMap((row, index) =>
-      row.map(({ want, because, state, isLate, again, level, unit, lateMs, tooLoudByDb }, at) => ({
+      row.map(({ want, because, state, isLate, again, level, unit, lateMs, tooLoudByDb, shortDb }, at) => ({
         speaker: speakers[index]!.name,
         listener: posts[at]!.name,
         want,
@@ -47,14 +49,15 @@ export const feedsReport = (rig: Rig): FeedsReport => {
         unit: unit ?? null,
         lateMs: lateMs ?? null,
         tooLoudByDb: tooLoudByDb ?? null,
+        tooQuietByDb: shortDb ?? null,
       })),
     ),
   };
 };
 
 /** Something a person has to know of: not as it should be. */
-export const isWrong = ({ state, isLate, tooLoudByDb }: ReportedFeed): boolean =>
-  state === 'missing' || state === 'unwanted' || isLate || tooLoudByDb !== null;
+export const isWrong = ({ state, isLate, tooLoudByDb, tooQuietByDb }: ReportedFeed): boolean =>
+  state === 'missing' || state === 'unwanted' || isLate || tooLoudByDb !== null || tooQuietByDb !== null;
 
 const HEAD = ['sound', 'listener', '', 'level', 'late, ms'];
 
@@ -62,10 +65,10 @@ export const feedsText = ({ rig, listeners, feeds }: FeedsReport): string => {
   if (listeners.length === 0 || feeds.length === 0) return `${rig}: nothing sounds, or nobody listens.\n`;
   const rows = feeds
     .filter(({ state }) => state !== 'quiet')
-    .map(({ speaker, listener, state, isLate, level, unit, lateMs, tooLoudByDb }) => [
+    .map(({ speaker, listener, state, isLate, level, unit, lateMs, tooLoudByDb, tooQuietByDb }) => [
       speaker,
       listener,
-      tooLoudByDb !== null ? 'too loud' : isLate ? 'late' : state,
+      tooLoudByDb !== null ? 'too loud' : tooQuietByDb !== null ? 'too quiet' : isLate ? 'late' : state,
       level === null ? '' : `${figure(level)} ${unit}`,
       lateMs === null ? '' : figure(lateMs),
     ]);

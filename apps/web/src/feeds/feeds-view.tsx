@@ -33,7 +33,7 @@ const ABOUT_FEEDS: ReadonlySet<string> = new Set([
   'not-arriving',
   'wrong-stream',
 ]);
-const LEGEND: FeedLook[] = ['arrives', 'late', 'too loud', 'missing', 'unwanted', 'kept out'];
+const LEGEND: FeedLook[] = ['arrives', 'late', 'too loud', 'too quiet', 'missing', 'unwanted', 'kept out'];
 /** Who talks and listens first, what only keeps it last. */
 const POST_ORDER: FeedsPage['posts'][number]['kind'][] = [
   'call',

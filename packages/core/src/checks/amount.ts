@@ -1,8 +1,6 @@
+import { NEARLY_DB } from '../feeds';
 import type { Db } from '../units';
 import type { Severity } from './finding';
-
-/** Outside a window by no more than this, a level is as good as inside, dB. Common practice, no published source. */
-export const NEARLY_DB: Db = 1.5;
 
 /** Outside by more than this, what is heard is spoilt, dB. Common practice, no published source. */
 export const SPOILT_DB: Db = 6;

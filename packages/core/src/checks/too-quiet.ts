@@ -13,7 +13,6 @@ import {
   type Severity,
   type Solved,
 } from './finding';
-import { isHere } from './hears-nothing';
 import { turnUpAlong } from './fixes/turn-up';
 import { together } from './fixes/together';
 
@@ -89,16 +88,11 @@ const foundOf = (solved: Solved, cells: readonly Cell[]): Found[] => {
   ];
 };
 
-/** Whether it is what its listener is there for: what nobody asks for there, and is not the main thing, may be as weak as it likes. */
-const isMeant = ({ post, feed }: Cell, loudest: number): boolean =>
-  feed.want === 'must' || isHere(post) || (post.listener === 'own track' && feed.arrival!.level >= loudest);
-
 /** What comes to listeners, and so quietly that nobody makes anything of it: all at one listener as one, else each sound wherever it is so. */
 export const tooQuiet: Check = (solved) => {
   const alone: Cell[] = [];
   const found = byPost(cellsOf(solved).filter(({ feed }) => feed.arrival)).flatMap((cells) => {
-    const loudest = Math.max(...cells.map(({ feed }) => feed.arrival!.level));
-    const short = cells.filter((cell) => cell.feed.shortDb !== undefined && isMeant(cell, loudest));
+    const short = cells.filter(({ feed }) => feed.shortDb !== undefined);
     if (short.length > 1 && short.length === cells.length) return foundOf(solved, short);
     alone.push(...short);
     return [];

@@ -4,7 +4,7 @@ import type { Db, LevelUnit } from '../units';
 import { isReallyHeard, takenOutDb, type Arrival, type Heardness } from '../gain';
 import { echoOf, farEchoesOf, lineEchoOf, type FarEcho } from './echo';
 import { isOwnPost, mayBeOwnEars, postsOf, speakersOf, type Post, type Speaker } from './posts';
-import { leastLevelAt, type OwedWant } from './owed';
+import { leastLevelAt, NEARLY_DB, type OwedWant } from './owed';
 import { isSaid, type SoundKind } from './sounds';
 import { owedTo, saidOf, type Want } from './wants';
 
@@ -30,7 +30,7 @@ export interface Feed extends Want {
   unit?: LevelUnit;
   /** It comes to ears so late that whoever speaks hears an echo of themselves. */
   isLate: boolean;
-  /** So much under the least that is wanted there, dB; absent: it is loud enough, or nobody asks. */
+  /** So much under the least that is wanted there, dB, where that is enough to mind; absent: it is loud enough, or nobody asks. */
   shortDb?: Db;
   /** So much louder than it may be against the others there, dB; absent: it is not. */
   tooLoudByDb?: Db;
@@ -182,16 +182,27 @@ const mayGetTo = ({ graph }: Heardness, { indexes }: Speaker): Set<string> => {
   );
 };
 
-/** How far under the least that is wanted there a sound is, dB; undefined: loud enough, or nobody asks. */
+/** Whether somebody is there to hear it by themselves. */
+const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
+
+/**
+ * How far under the least that is wanted there a sound is, dB; undefined: loud enough, or nobody asks: what has not to come, and is
+ * not the main thing there, may be as weak as it likes.
+ * @param loudest of all that comes there
+ */
 const shortBy = (
   speaker: Speaker,
   post: Post,
   { want, intent }: Want,
   { level }: Arrival,
+  loudest: number,
 ): Db | undefined => {
-  if (want === 'never') return undefined;
+  const isMain = isHere(post) || (post.listener === 'own track' && level >= loudest);
+  if (want === 'never' || (want !== 'must' && !isMain)) return undefined;
   const asked = leastLevelAt(speaker.sound, post.listener, intent !== undefined && want === 'must');
-  return asked && level < asked.least ? asked.least - level : undefined;
+  // What is shown is what is judged.
+  const shortDb = asked ? Math.round((asked.least - level) * 10) / 10 : 0;
+  return shortDb > NEARLY_DB ? shortDb : undefined;
 };
 
 /** Reads every sound at every listener off what is heard. */
@@ -211,6 +222,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       speakers.filter((_, row) => all[row]![at]),
     ),
   );
+  const loudest = posts.map((_, at) => Math.max(...all.map((row) => row[at]?.level ?? -Infinity)));
   const people = speakers.filter(({ sound }) => sound === 'voice').length;
   const rows = speakers.map((speaker, row) => {
     const arrivals = all[row]!;
@@ -251,7 +263,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
         feed.arrival = arrival;
         feed.unit = heard.graph.nodes.get(arrival.sink)!.unit;
         feed.isLate = arrival.lateMs > OWN_VOICE_LATE_MS && mayBeOwnEars(find, speaker, post);
-        const shortDb = shortBy(speaker, post, want, arrival);
+        const shortDb = shortBy(speaker, post, want, arrival, loudest[at]!);
         if (shortDb !== undefined) feed.shortDb = shortDb;
       }
       return feed;

@@ -1,3 +1,4 @@
+import type { Db } from '../units';
 import type { SoundKind } from './sounds';
 import type { ListenerKind } from './listeners';
 
@@ -96,6 +97,9 @@ export interface LeastLevel {
   least: number;
   words: string;
 }
+
+/** Outside a window by no more than this, a level is as good as inside, dB. Common practice, no published source. */
+export const NEARLY_DB: Db = 1.5;
 
 /** In ears and rooms: comfortable speech is 65 to 80 dB SPL (common practice); ten less is still followed in a quiet room. */
 const HEARD_SPL: LeastLevel = {

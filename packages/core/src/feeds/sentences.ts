@@ -43,6 +43,9 @@ export const postSentences = ({ speakers, posts, rows, farEchoes }: Feeds, at: n
         (one) =>
           `Hears ${name(one)} ${one.feed.tooLoudByDb!.toFixed(0)} dB louder than it may be: ${one.feed.because}.`,
       ),
+    ...heard
+      .filter(({ feed }) => feed.shortDb !== undefined)
+      .map((one) => `Hears ${name(one)} ${one.feed.shortDb!.toFixed(0)} dB too quiet to follow.`),
     ...echoes.map(
       ({ speaker, lateMs, farEnd }) =>
         `${speaker.name} is heard here once more, ${Math.round(lateMs)} ms late: out of a loudspeaker at ${farEnd.name}.`,

@@ -1,6 +1,6 @@
 import { deskControlId as is } from '../catalogue';
 import { atInterface, DESKS, talk } from '../checks/feeds.testing';
-import { jinglesUnder } from '../checks/bad-desks.testing';
+import { headphonesAt, jinglesUnder } from '../checks/bad-desks.testing';
 import { liveStream, skerryLight } from '../demo';
 import { applyEdit, type Rig } from '../rig';
 import { feedDetailInSteps, feedsPage, toldOf } from './feeds-page';
@@ -174,4 +174,14 @@ it('what is too loud under others says by how much, and how far under it is want
   expect(cells(-40).every((cell) => !('tooLoudByDb' in cell))).toBe(true);
   const all = pageOf(jinglesUnder(0)).rows.flat();
   expect(all.some((cell) => !('quieterByDb' in cell))).toBe(true);
+});
+
+it('what is too quiet says by how much, in the table and in words', () => {
+  const at = (volumeDb: number) => pageOf(headphonesAt(volumeDb)).posts.find(({ kind }) => kind === 'ears')!;
+  const short = (volumeDb: number) =>
+    pageOf(headphonesAt(volumeDb))
+      .rows.flat()
+      .flatMap(({ shortDb }) => shortDb ?? []);
+  expect([short(-60).length, short(-30).length]).toEqual([1, 0]);
+  expect(at(-60).sentences[0]).toBe(`Hears Ann ${short(-60)[0]!.toFixed(0)} dB too quiet to follow.`);
 });

@@ -13,7 +13,7 @@ import type { Steps } from './steps';
 /** One sound at one listener, as the table shows it. */
 export interface FeedCell extends Pick<
   Feed,
-  'want' | 'because' | 'intent' | 'state' | 'isLate' | 'quieterByDb' | 'tooLoudByDb'
+  'want' | 'because' | 'intent' | 'state' | 'isLate' | 'quieterByDb' | 'tooLoudByDb' | 'shortDb'
 > {
   /** Long-term level there and its unit; absent where nothing comes. */
   level?: number;
@@ -45,6 +45,7 @@ const cellOf = ({
   unit,
   quieterByDb,
   tooLoudByDb,
+  shortDb,
 }: Feed): FeedCell => ({
   want,
   because,
@@ -54,6 +55,7 @@ const cellOf = ({
   ...(intent === undefined ? {} : { intent }),
   ...(quieterByDb === undefined ? {} : { quieterByDb }),
   ...(tooLoudByDb === undefined ? {} : { tooLoudByDb }),
+  ...(shortDb === undefined ? {} : { shortDb }),
   ...(arrival && unit
     ? { level: arrival.level, unit, lateMs: arrival.lateMs, from: arrival.source, place: arrival.sink }
     : {}),
