@@ -1,4 +1,4 @@
-import { edgesInto, type FlowGraph, type Sink } from '../flow';
+import { edgesInto, pointId, type FlowGraph, type Sink } from '../flow';
 import type { Lookup } from '../rig';
 
 /** Who or what listens, by what it is for. */
@@ -15,11 +15,22 @@ export const LISTENER_KINDS = [
 ] as const;
 export type ListenerKind = (typeof LISTENER_KINDS)[number];
 
+/** Where the streams of desks begin that are mixes, whichever strips they leave out. */
+const mixedStreams = ({ rig, modelOf }: Lookup): ReadonlySet<string> =>
+  new Set(
+    rig.devices.flatMap(({ id }) =>
+      (modelOf(id)?.desk?.streams ?? []).flatMap(({ takes, to }) =>
+        'mix' in takes ? to.map((point) => pointId(id, point)) : [],
+      ),
+    ),
+  );
+
 /** Places with a mix on any way to them, in the order sound goes: what comes there is meant to be several sounds. */
-export const mixedPlaces = (graph: FlowGraph): ReadonlySet<string> => {
+export const mixedPlaces = (find: Lookup, graph: FlowGraph): ReadonlySet<string> => {
+  const streams = mixedStreams(find);
   const mixed = new Set<string>();
   for (const id of graph.order) {
-    const isMix = graph.nodes.get(id)!.role === 'mix';
+    const isMix = graph.nodes.get(id)!.role === 'mix' || streams.has(id);
     if (isMix || edgesInto(graph, id).some(({ from, isCrosstalk }) => !isCrosstalk && mixed.has(from)))
       mixed.add(id);
   }

@@ -4,6 +4,7 @@ import { makeEngineMemory, solve, solveRig } from '../offers';
 import { addDevice, setControl, type Rig } from '../rig';
 import { after, call, people, recorder, rigOf, seat } from '../rig/testing';
 import { LISTENER_KINDS, mixedPlaces } from './listeners';
+import { DESKS, talk } from '../checks/feeds.testing';
 import { leastLevelAt, OWED, OWN_VOICE } from './owed';
 import { SOUND_KINDS, soundKindOf } from './sounds';
 
@@ -43,8 +44,18 @@ describe('what a sound is', () => {
     const { find, graph, heard } = solve(skerryLight, makeEngineMemory());
     const kinds = graph.sources.map((source) => soundKindOf(find, source, new Set()));
     expect(new Set(kinds)).toEqual(new Set(['voice', 'player', 'far end']));
-    expect(mixedPlaces(graph).size).toBeGreaterThan(0);
+    expect(mixedPlaces(find, graph).size).toBeGreaterThan(0);
     expect(heard.sinks.length).toBeGreaterThan(0);
+  });
+
+  it('a stream that leaves out what came in by itself is a mix all the same', () => {
+    const rig = talk(DESKS['mixer, its mix by USB']!, 'call', {}, ([tracks, on]) => [
+      { ...tracks!, input: { device: 'desk', stream: 'usb-mix' } },
+      on!,
+    ]);
+    const { feeds } = solve(rig, makeEngineMemory());
+    const kinds = feeds.posts.filter(({ kind }) => kind === 'track').map(({ listener }) => listener);
+    expect(kinds).toEqual(['mixed track', 'mixed track']);
   });
 
   it('a device by which somebody elsewhere hears is a telephone line', () => {

@@ -77,7 +77,7 @@ const postName = (find: Lookup, sinks: readonly Sink[]): string => {
 
 /** Everyone who listens, in the order of the sinks: what is kept and sent first, then who is here. */
 export const postsOf = (find: Lookup, { sinks, graph }: Pick<Heardness, 'sinks' | 'graph'>): Post[] => {
-  const mixed = mixedPlaces(graph);
+  const mixed = mixedPlaces(find, graph);
   const groups = new Map<string, Sink[]>();
   for (const sink of sinks) {
     const key = postKey(find, sink);
