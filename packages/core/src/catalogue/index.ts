@@ -10,7 +10,7 @@ export { ACCEPTED_DBU, NOMINAL_OUTPUT_DBU } from './levels';
 export * from './desk';
 export * from './controls';
 export * from './pins';
-export { isForSame } from './signals-at';
+export { isForHeadphones, isForSame } from './signals-at';
 export * from './knobs';
 export { oncePer } from './once-per';
 export * from './paths';

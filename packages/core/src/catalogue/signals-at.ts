@@ -15,3 +15,7 @@ export const isForSame = (one: DeviceModel, port: string, other: DeviceModel, ot
   const [a, b] = [signalsAt(one, port), signalsAt(other, otherPort)];
   return a.length === 0 ? b.length === 0 : a.some((signal) => b.includes(signal));
 };
+
+/** Whether an output is made for headphones. */
+export const isForHeadphones = (model: DeviceModel, port: string): boolean =>
+  signalsAt(model, port).includes('headphone');

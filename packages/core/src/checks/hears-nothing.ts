@@ -6,7 +6,7 @@ import { isInSocket, isRecorder, leadRun, socketsIn, standsIn, type App, type Tr
 import { cellsOf } from './cells';
 import { capital } from './meant';
 import { finding, type Check, type Fix, type Found, type Place, type Severity, type Solved } from './finding';
-import { leadsOn, plugIn, withPassives } from './fixes/missing-leads';
+import { intoSockets, leadsOn, plugIn, withPassives } from './fixes/missing-leads';
 import { letThrough } from './fixes/let-through';
 import { shutBy } from './fixes/routing';
 import { takeFree } from './fixes/tracks';
@@ -231,11 +231,37 @@ export const devicesBefore = ({ graph }: Solved, { nodes, devices }: Post): stri
   return [...all].filter((device) => !devices.includes(device));
 };
 
-const deafFixes = (solved: Solved, { post }: Deaf): Fix[] => {
+/** From free outputs into the free sockets that a track records: of what it is named after first. */
+const plugBefore = (solved: Solved, { nodes }: Post, name: string): Fix[] => {
+  const { graph, find } = solved;
+  const before = reachable(nodes, (id) => edgesInto(graph, id).map(({ from }) => from));
+  const sockets = [...before].flatMap((id) => {
+    const { role, device = '', point = '' } = graph.nodes.get(id)!;
+    const port = role === 'input' ? portOfElement(find.element(device, point)) : undefined;
+    return port !== undefined && !find.inPort(device, port) ? [{ device, port }] : [];
+  });
+  return intoSockets(solved, sockets, (device) => standsIn(find.nameOf(device), name));
+};
+
+/** Sounds that may be meant for a track: those it is named after, or that are led towards it; else those that are on no other. */
+const meantFor = (solved: Solved, { name }: Track, deaf: Deaf): Speaker[] => {
+  const { speakers, posts, rows } = solved.feeds;
+  const own = speakers.filter(
+    (speaker) => standsIn(speaker.name, name) || isSoundOf(speaker, devicesReached(solved, speaker), deaf),
+  );
+  if (own.length > 0) return own;
+  return speakers.filter(
+    (_, row) => !rows[row]!.some(({ arrival }, at) => arrival && posts[at]!.kind === 'track'),
+  );
+};
+
+const deafFixes = (solved: Solved, deaf: Deaf): Fix[] => {
+  const { post } = deaf;
   const own = trackOf(solved, post);
-  const { speakers } = solved.feeds;
+  const speakers = own ? meantFor(solved, own.track, deaf) : solved.feeds.speakers;
   return [
     ...(own ? takeFree(solved, own.app, own.track) : []),
+    ...(own ? plugBefore(solved, post, own.track.name) : []),
     ...speakers.flatMap((speaker) => letThrough(solved, speaker, post)),
     ...(isHere(post) || !own
       ? [...post.devices, ...devicesBefore(solved, post)].flatMap((device) => plugIn(solved, device))

@@ -1,4 +1,4 @@
-import { modelById } from '../../catalogue';
+import { isForHeadphones, modelById } from '../../catalogue';
 import { addDevice, combineEdits, connect, freeId } from '../../rig';
 import type { Fix, Solved } from '../finding';
 import { ordered } from './rewire';
@@ -7,9 +7,6 @@ import { after, bestLead } from './trial';
 /** The headphones people speak with: closed ones, that let little out. */
 const CLOSED = 'headphones';
 
-/** Sockets made to listen by, or that a computer plays out of. */
-const isForEars = (signal: string | undefined): boolean => signal === 'headphone';
-
 /** Brings headphones, plugged into a free socket for them of one of some devices. */
 export const addHeadphones = ({ find, rig }: Solved, devices: readonly string[]): Fix[] => {
   const model = modelById(CLOSED);
@@ -17,12 +14,7 @@ export const addHeadphones = ({ find, rig }: Solved, devices: readonly string[])
   const [socket] = model.ports;
   return devices.flatMap((device) =>
     (find.modelOf(device)?.ports ?? []).flatMap((port): Fix[] => {
-      const outputs = (find.modelOf(device)?.elements ?? []).filter(
-        (element) => element.kind === 'output' && element.plus.startsWith(`${port.id}.`),
-      );
-      const isFree = !find.inPort(device, port.id);
-      if (!isFree || !outputs.some((element) => element.kind === 'output' && isForEars(element.signal)))
-        return [];
+      if (find.inPort(device, port.id) || !isForHeadphones(find.modelOf(device)!, port.id)) return [];
       const placed = addDevice(rig, model, { id, place: find.device(device)!.place });
       const now = after(rig, placed);
       const [to, from] = [

@@ -1,6 +1,6 @@
-import { solve } from '../../offers';
-import type { Rig } from '../../rig';
-import { after, rigOf, wiring, type Rows } from '../../rig/testing';
+import { fixesFor, solve, solveRig } from '../../offers';
+import { putApp, type Rig } from '../../rig';
+import { after, people, recorder, rigOf, seat, wiring, type Rows } from '../../rig/testing';
 import { freeEnds, leadsOn } from './missing-leads';
 
 const DEVICES: Rows['devices'] = [
@@ -72,4 +72,37 @@ describe('free ends', () => {
     expect(plugged(taken)).toEqual([]);
     expect(plugged(desk([{ kind: 'xlr', ends: ['mic.out', 'box.in1'] }]))).toEqual([]);
   });
+});
+
+it('a track that stays empty since one side of a keyboard is not plugged in is given that side, not somebody else’s channel', () => {
+  const rig = rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'keys', model: 'keyboard', name: 'Keys' },
+      { id: 'box', model: 'interface-4', name: 'Box', settings: { gain1: 44, gain3: 6, gain4: 6 } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('box', [1, 3, 4])] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'box.in1'], lengthM: 3 },
+      { kind: 'ts-635', ends: ['keys.left', 'box.in3'], lengthM: 3 },
+      { kind: 'usb-c-b', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.05)],
+  });
+  const named = after(
+    rig,
+    putApp(rig, {
+      ...rig.apps[0]!,
+      tracks: rig.apps[0]!.tracks.map((track, at) => ({
+        ...track,
+        name: ['Ann', 'Keys left', 'Keys right'][at]!,
+      })),
+    }),
+  );
+  const [found] = solveRig(named).findings.filter(({ severity }) => severity === 'fault');
+  expect(found!.title).toBe('Track Keys right stays empty');
+  const fixes = fixesFor(named, found!.id).map(({ label }) => label);
+  expect(fixes[0]).toBe('Plug Keys, Output right into Box, Input 4');
+  expect(fixes.join()).not.toContain('take channel 1');
 });

@@ -1,4 +1,4 @@
-import { contactsBetween } from '../../catalogue';
+import { contactsBetween, isForHeadphones } from '../../catalogue';
 import { reachable } from '../../flow';
 import { changeLead, connect, guestsOf, leadRun, leadsAt, socketsIn, type Lead } from '../../rig';
 import type { Fix, Solved } from '../finding';
@@ -52,6 +52,27 @@ export const leadsOn = (solved: Solved, device: string): Fix[] => {
   );
 };
 
+/** From free outputs of other devices into sockets that are free. @param isFirst devices whose outputs come first */
+export const intoSockets = (
+  solved: Solved,
+  sockets: readonly PortRef[],
+  isFirst: (device: string) => boolean,
+): Fix[] => {
+  const { rig, find } = solved;
+  const outs = portsOf(solved, (id, p) => find.port(id, p)?.side === 'out' && !find.port(id, p)?.usb);
+  return sockets.flatMap((to) =>
+    outs
+      .filter(({ device }) => device !== to.device)
+      .sort((a, b) => Number(isFirst(b.device)) - Number(isFirst(a.device)))
+      .flatMap((from): Fix[] => {
+        const best = bestLead(rig, from, to);
+        if (!best) return [];
+        const label = `Plug ${find.nameOf(from.device)}, ${find.portName(from.device, from.port)} into ${find.nameOf(to.device)}, ${find.portName(to.device, to.port)}`;
+        return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
+      }),
+  );
+};
+
 /** From a free output of another device into a free socket of this one: its own plug comes with it. */
 export const plugIn = (solved: Solved, device: string): Fix[] => {
   const { rig, find } = solved;
@@ -59,11 +80,11 @@ export const plugIn = (solved: Solved, device: string): Fix[] => {
     solved,
     (id, p) => id === device && find.port(id, p)?.side === 'in' && !find.port(id, p)?.usb,
   );
-  const isFor = (p: string) => find.modelOf(device)?.kind !== 'headphones' || /phones|jack/iu.test(p);
+  const isWorn = find.modelOf(device)?.kind === 'headphones';
   const outs = portsOf(
     solved,
-    (id, p) => id !== device && find.port(id, p)?.side === 'out' && !find.port(id, p)?.usb && isFor(p),
-  );
+    (id, p) => id !== device && find.port(id, p)?.side === 'out' && !find.port(id, p)?.usb,
+  ).filter((out) => !isWorn || isForHeadphones(find.modelOf(out.device)!, out.port));
   return own.flatMap((to) =>
     outs.flatMap((from): Fix[] => {
       const best = bestLead(rig, from, to);
