@@ -1,7 +1,7 @@
 import { channelsOn } from '../flow';
-import { trackWords } from '../rig';
+import { standsIn, trackWords } from '../rig';
 import { finding, type Check, type Found } from './finding';
-import { chooseElsewhere } from './fixes/listening';
+import { chooseElsewhere, takeIt } from './fixes/listening';
 import { takeFree, withoutTracks } from './fixes/tracks';
 
 /** A track takes a channel that what its recorder listens to has not: it stays empty. */
@@ -32,6 +32,10 @@ export const channelUnmapped: Check = (solved) => {
           ],
           propose: () => [
             ...takeFree(solved, app, track),
+            // Whoever it is named after comes to a device that is not among those it hears.
+            ...rig.people
+              .filter(({ name }) => standsIn(name, track.name))
+              .flatMap(({ id }) => takeIt(solved, id, app.id)),
             ...chooseElsewhere(solved, app, 'input'),
             withoutTracks(solved, app, [track]),
           ],

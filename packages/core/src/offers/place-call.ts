@@ -4,17 +4,15 @@ import { isGrave, runChecks, type Solved } from '../checks';
 import {
   applyEdit,
   combineEdits,
-  freeId,
   freeTrackId,
+  listeningAlso,
   lookup,
   putApp,
-  putJoined,
   setControl,
   type App,
   type AppChoice,
   type DeviceStream,
   type Edit,
-  type JoinedInput,
   type Rig,
 } from '../rig';
 import { streamOptions } from './apps';
@@ -100,37 +98,6 @@ const tracksOf = ({ feeds: { speakers, posts, rows } }: Pick<Solved, 'feeds'>, c
   );
 };
 
-/** What a recorder listens to, with a stream more; undefined: nothing can be joined to it. */
-const withStream = (rig: Rig, app: App, stream: DeviceStream) => {
-  const members = lookup(rig).streamsOf(app.input, app.computer, 'input');
-  const before = members.findIndex((one) => one.device === stream.device && one.stream === stream.stream);
-  const channelsOf = (one: DeviceStream) => lookup(rig).stream(one.device, one.stream)?.channels.length ?? 0;
-  const first = (upTo: number) => members.slice(0, upTo).reduce((sum, one) => sum + channelsOf(one), 0) + 1;
-  if (before >= 0 || members.length === 0)
-    return {
-      input: members.length === 0 ? stream : app.input,
-      channel: first(Math.max(0, before)),
-      edits: [],
-    };
-  const old = app.input !== null && 'joined' in app.input ? app.input.joined : undefined;
-  const was = rig.joinedInputs.find(({ id }) => id === old);
-  const isAlone = members.every(({ device }) => device === stream.device);
-  const resampled = !isAlone && was?.clock !== stream.device;
-  const member = { ...stream, resampled };
-  const id = was?.id ?? freeId(rig, 'joined');
-  const next: JoinedInput = was
-    ? { ...was, members: [...was.members, member] }
-    : {
-        id,
-        name: `Joined for ${app.name}`,
-        computer: app.computer,
-        clock: members[0]!.device,
-        members: [...members.map((one) => ({ ...one, resampled: false })), member],
-      };
-  const input: AppChoice = { joined: id };
-  return { input, channel: first(members.length), edits: [putJoined(rig, next)] };
-};
-
 /**
  * A track for a call that is kept on none, where a recorder can be given one: by a stream the recorder hears, or one more that is
  * joined to it. Undefined: it is kept, nobody records, or no stream carries it.
@@ -147,7 +114,7 @@ export const keepCall = (
     .filter(({ kind }) => kind === 'recorder')
     .flatMap((app) =>
       listenings(rig, app).flatMap(({ rig: set, stream, edits }) => {
-        const { input, channel, edits: joins } = withStream(set, app, stream);
+        const { input, channel, joins } = listeningAlso(set, app, stream);
         const keep = (name: string) =>
           combineEdits(
             `Keep ${call.name} on a track`,

@@ -12,6 +12,7 @@ export * from './drivers';
 export * from './rates';
 export * from './recording';
 export * from './joined';
+export * from './listening-also';
 export * from './lead-run';
 export * from './tracks';
 export * from './sliders';

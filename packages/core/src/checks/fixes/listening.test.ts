@@ -1,4 +1,4 @@
-import { solve, solveRig } from '../../offers';
+import { fixesFor, solve, solveRig } from '../../offers';
 import type { Rig } from '../../rig';
 import { after, call, people, recorder, rigOf, seat, type AppRow } from '../../rig/testing';
 import type { Fix } from '../finding';
@@ -156,4 +156,42 @@ it('says that a voice comes to the computer and no further', () => {
   expect(why).toMatch(
     /^It comes to the computer as “USB input 2” of Box, and no program takes it from there\./,
   );
+});
+
+describe('several USB microphones, one recorder', () => {
+  const three = (tracks: AppRow['tracks']): Rig =>
+    rigOf({
+      devices: [
+        ...[1, 2, 3].map((n) => ({ id: `mic${n}`, model: 'mic-usb', settings: { gain: 30 } })),
+        { id: 'pc', model: 'desktop', apps: [{ ...recorder('mic1', []), tracks }] },
+      ],
+      leads: [1, 2, 3].map((n) => ({ kind: 'usb-a-c', ends: [`pc.usb${n}`, `mic${n}.usb`], lengthM: 2 })),
+      people: people('ann', 'bob', 'cleo'),
+      placements: ['ann', 'bob', 'cleo'].map((id, at) => seat(id, `mic${at + 1}`, 0.15)),
+    });
+  const track = (id: string, channel: number) => ({ id, name: id.toUpperCase(), channel });
+
+  it.each([
+    ['tracks for all, one stream', [track('ann', 1), track('bob', 2), track('cleo', 3)]],
+    ['one track', [track('ann', 1)]],
+    ['no track', []],
+  ])('%s: the first fixes join the inputs, nobody is lost on the way', (_what, tracks) => {
+    let rig = three(tracks);
+    for (let turn = 0; turn < 4; turn += 1) {
+      const found = solveRig(rig).findings.find(({ severity }) => severity === 'fault');
+      if (!found) break;
+      rig = after(rig, fixesFor(rig, found.id)[0]!.edit);
+    }
+    expect(solveRig(rig).findings.filter(({ severity }) => severity !== 'advice')).toEqual([]);
+    expect(rig.apps[0]!.tracks.map(({ name, channel }) => [name, channel])).toEqual([
+      ['ANN', 1],
+      ['BOB', 2],
+      ['CLEO', 3],
+    ]);
+    expect(rig.joinedInputs[0]!.members.map(({ device, resampled }) => [device, resampled])).toEqual([
+      ['mic1', false],
+      ['mic2', true],
+      ['mic3', true],
+    ]);
+  });
 });

@@ -1,11 +1,16 @@
 import { channelsOf, obstacleTo, type Chooser } from '../../flow';
 import {
+  combineEdits,
   freeTrackId,
+  joinsInputs,
+  listeningAlso,
   putApp,
   setSystem,
+  standsIn,
   takesSound,
   trackWords,
   type App,
+  type DeviceStream,
   type Side,
   type Track,
   isRecorder,
@@ -16,8 +21,8 @@ import { onChannel } from './tracks';
 
 /** Fixes that change what programs listen to and what their tracks take. */
 
-/** Tracks and programs set to take the channel where the voice really is. */
-export const takeIt = (solved: Solved, person: string): Fix[] => {
+/** Tracks and programs set to take the channel where the voice really is. @param only one program; absent: any */
+export const takeIt = (solved: Solved, person: string, only?: string): Fix[] => {
   const { rig, find, usb, heard } = solved;
   const bestOf = (channels: readonly string[]) =>
     channels
@@ -25,7 +30,7 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
       .reduce((a, b) => (b.level > a.level ? b : a), { channel: 0, level: HEARD_DBFS });
   const name = find.personName(person);
   return rig.apps.flatMap((app): Fix[] => {
-    if (!takesSound(app.kind)) return [];
+    if (!takesSound(app.kind) || (only !== undefined && app.id !== only)) return [];
     const taken = (next: App, label: string): Fix[] => [{ label, edit: { ...putApp(rig, next), label } }];
     const own = bestOf(channelsOf(find, usb, app, 'input', app.input));
     if (isRecorder(app.kind) && own.channel > 0) {
@@ -47,10 +52,16 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
             `Add a track for ${name} on channel ${own.channel}`,
           );
     }
-    return streamsAt(solved, app)
+    const elsewhere = streamsAt(solved, app)
       .map((stream) => ({ stream, best: bestOf(channelsOf(find, usb, app, 'input', stream)) }))
-      .filter(({ best }) => best.channel > 0)
-      .flatMap(({ stream, best: { channel } }) => {
+      .filter(({ best }) => best.channel > 0);
+    const also =
+      isRecorder(app.kind) && keepsSomebody(solved, app)
+        ? elsewhere.flatMap(({ stream, best }) => joinTo(solved, app, name, stream, best.channel))
+        : [];
+    return [
+      ...also,
+      ...elsewhere.flatMap(({ stream, best: { channel } }) => {
         const input = { device: stream.device, stream: stream.stream };
         const [first] = app.tracks;
         const there = `Let ${app.name} listen to ${stream.label} of ${find.nameOf(stream.device)}`;
@@ -63,8 +74,44 @@ export const takeIt = (solved: Solved, person: string): Fix[] => {
               `${there}, ${trackWords(first)} take channel ${channel}`,
             )
           : taken({ ...app, input, tracks: [{ id: freeTrackId([], person), name, channel }] }, there);
-      });
+      }),
+    ];
   });
+};
+
+/** Whether a voice is on one of a recorder's tracks: whoever is kept is not to be lost for another. */
+const keepsSomebody = ({ heard, graph }: Solved, app: App): boolean =>
+  heard.arrivals.some(
+    ({ source, sink, isCrosstalk }) =>
+      !isCrosstalk &&
+      graph.nodes.get(source)?.person !== undefined &&
+      heard.sinks.some((one) => one.node === sink && one.app === app.id),
+  );
+
+/** One stream more for a recorder, beside those it has, with a track for somebody on one of its channels. */
+const joinTo = (
+  { rig, find, heard }: Solved,
+  app: App,
+  name: string,
+  { device, stream, label: what }: DeviceStream & { label: string },
+  of: number,
+): Fix[] => {
+  if (!joinsInputs(find, app.computer)) return [];
+  const { input, channel, joins } = listeningAlso(rig, app, { device, stream });
+  const on = channel + of - 1;
+  // A track that bears the name already, and holds nothing, is the one.
+  const empty = app.tracks.find(
+    (track) =>
+      standsIn(name, track.name) &&
+      !heard.arrivals.some(({ sink }) =>
+        heard.sinks.some((one) => one.node === sink && one.app === app.id && one.track === track.id),
+      ),
+  );
+  const next = empty
+    ? onChannel(app, empty, on)
+    : { ...app, tracks: [...app.tracks, { id: freeTrackId(app.tracks, 'track'), name, channel: on }] };
+  const label = `Join ${what} of ${find.nameOf(device)} to what ${app.name} hears, ${name} on channel ${on}`;
+  return [{ label, edit: combineEdits(label, ...joins, putApp(rig, { ...next, input })) }];
 };
 
 const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>
