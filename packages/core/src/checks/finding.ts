@@ -51,6 +51,7 @@ export const FINDING_CODES = [
   'joined-down',
   'channel-unmapped',
   'track-doubled',
+  'track-misnamed',
   'track-not-armed',
   'rate-mismatch',
   'clock-primary-missing',

@@ -70,6 +70,7 @@ import { recordingTooLong } from './recording-too-long';
 import { resampleOff } from './resample-off';
 import { rateMismatch } from './rate-mismatch';
 import { trackDoubled } from './track-doubled';
+import { trackMisnamed } from './track-misnamed';
 import { trackNotArmed } from './track-not-armed';
 import { wrongSignalKind } from './wrong-signal-kind';
 
@@ -123,6 +124,7 @@ export const CHECKS: Check[] = [
   joinedDown,
   channelUnmapped,
   trackDoubled,
+  trackMisnamed,
   trackNotArmed,
   rateMismatch,
   clockPrimaryMissing,
@@ -173,6 +175,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'recording-too-long',
   'battery-short',
   'track-doubled',
+  'track-misnamed',
   'rate-mismatch',
   'clock-primary-missing',
   'clock-two-primaries',

@@ -395,6 +395,18 @@ export const ROWS: [FindingCode, string, Rig, Rig][] = [
     joinedDesk(['mic-usb', 'mic-usb']),
   ],
   [
+    'track-misnamed',
+    'two tracks that hold each other’s voice | each their own',
+    withTracks(joinedDesk(['mic-usb', 'mic-usb']), [
+      ['B', 1],
+      ['A', 2],
+    ]),
+    withTracks(joinedDesk(['mic-usb', 'mic-usb']), [
+      ['A', 1],
+      ['B', 2],
+    ]),
+  ],
+  [
     'track-not-armed',
     'a voice on a track that is not armed | that is',
     withTracks(joinedDesk(['mic-usb']), [['A', 1]], false),
