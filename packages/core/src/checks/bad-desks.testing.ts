@@ -17,7 +17,7 @@ import {
   setSystemKind,
   type Rig,
 } from '../rig';
-import { after, inSilence, recorder, rigOf } from '../rig/testing';
+import { after, inSilence, recorder, rigOf, seat } from '../rig/testing';
 import { tuned } from '../offers';
 import { DESKS, talk } from './feeds.testing';
 import { tableOf } from './table.testing';
@@ -40,6 +40,24 @@ export const callerAt = (faderDb: number): Rig =>
     'strip.ch1.fader': -6,
     'strip.ch2.fader': -6,
     'strip.usb1.fader': faderDb,
+  });
+
+/** A condenser split by a Y lead to two interfaces. @param both whether both feed it */
+export const onTwoDesks = (both: boolean): Rig =>
+  rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-condenser-large' },
+      { id: 'a', model: 'interface-2', name: 'Desk A', settings: { gain1: 30, phantom1: true } },
+      { id: 'b', model: 'interface-2', name: 'Desk B', settings: { gain1: 30, phantom1: both } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('a')] },
+    ],
+    leads: [
+      { kind: 'xlr-y', ends: ['mic.out', 'a.in1', 'b.in1'], lengthM: 0.5 },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'a.usb'], lengthM: 1 },
+      { kind: 'usb-c-c', ends: ['pc.usb2', 'b.usb'], lengthM: 1 },
+    ],
+    people: [{ id: 'ann', name: 'Ann', effort: 'raised' }],
+    placements: [seat('ann', 'mic', 0.15)],
   });
 
 /** A far end that hears by a loudspeaker, and takes nothing of it out again. */

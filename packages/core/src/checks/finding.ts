@@ -15,6 +15,7 @@ export const FINDING_CODES = [
   'phantom-too-weak',
   'phantom-risk-ribbon',
   'phantom-unneeded',
+  'phantom-doubled',
   'no-plugin-power',
   'phantom-into-output',
   'phantom-blocked',

@@ -8,6 +8,7 @@ import { longUnbalanced } from './long-unbalanced';
 import { noPluginPower } from './no-plugin-power';
 import { phantomRiskRibbon } from './phantom-risk-ribbon';
 import { phantomTooWeak } from './phantom-too-weak';
+import { phantomDoubled } from './phantom-doubled';
 import { phantomUnneeded } from './phantom-unneeded';
 import { sidesSwapped } from './sides-swapped';
 import { boosterUnpowered } from './booster-unpowered';
@@ -141,6 +142,7 @@ export const CHECKS: Check[] = [
   phantomRiskRibbon,
   phantomTooWeak,
   phantomUnneeded,
+  phantomDoubled,
   sidesSwapped,
   polarity,
   voicesNotApart,
@@ -209,6 +211,7 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
   'polarity',
   'sides-swapped',
   'voices-not-apart',
+  'phantom-doubled',
 ]);
 
 /** What only says that something does not come. */

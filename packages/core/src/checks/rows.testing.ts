@@ -33,6 +33,7 @@ import {
   secondComputer,
   separatePreamp,
   callerAt,
+  onTwoDesks,
   headphonesAt,
   across,
   heardTwice,
@@ -118,6 +119,12 @@ export const ROWS: [FindingCode, string, Rig, Rig][] = [
     'a condenser on a recorder whose choice of phantom is off | at P48',
     pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'off' }),
     pair('mic-condenser-large', 'recorder-field', 'xlr', ['a.out', 'b.in1'], { phantom: 'P48' }),
+  ],
+  [
+    'phantom-doubled',
+    'one microphone into two desks, both feed it | one does',
+    onTwoDesks(true),
+    onTwoDesks(false),
   ],
   [
     'phantom-unneeded',

@@ -26,6 +26,8 @@ const misnamedOf = (solved: Solved, app: App, channels: readonly NamedChannel[])
   return app.tracks.flatMap((track): Misnamed[] => {
     const on = channels.find(({ channel }) => channel === track.channel);
     if (on?.source === undefined || standsIn(on.who!, track.name)) return [];
+    // Two tracks on one channel are told as that.
+    if (app.tracks.some(({ id, channel }) => id !== track.id && channel === track.channel)) return [];
     const named = feeds.speakers.filter(({ name }) => standsIn(name, track.name));
     const [one] = named;
     // Several names stand for a mix, and one of them may well be louder.

@@ -12,6 +12,8 @@ const BESIDE_DB = 10;
 /** Two pairs of headphones further apart than this are not a matter of taste, dB. Common practice, no published source. */
 const TASTE_DB = 12;
 
+type Way = ReturnType<typeof wayOf>;
+
 const levelOf = ({ feed }: Cell) => feed.arrival!.level;
 const loudestOf = (cells: readonly Cell[]): Cell => maxBy([...cells], levelOf)!;
 
@@ -44,10 +46,16 @@ const besideOne = (solved: Solved, cells: readonly Cell[]): Found[] => {
       places: placesOf(quiet, loud),
       about: [{ control: post.id }],
       figures: figuresOf(loud, quiet, [loud.speaker.name, quiet.speaker.name], BESIDE_DB),
-      propose: () => [
-        ...turnDownAlong(solved, wayOf(solved.heard, loud.feed.arrival!), overDb + BESIDE_DB / 2),
-        ...turnUpAlong(solved, wayOf(solved.heard, quiet.feed.arrival!), overDb + BESIDE_DB / 2),
-      ],
+      propose: () => {
+        const [down, up] = [loud, quiet].map(({ feed }) => wayOf(solved.heard, feed.arrival!)) as [Way, Way];
+        const byDb = overDb + BESIDE_DB / 2;
+        // What both pass turns both.
+        const apart = (way: Way, other: Way) => way.filter((edge) => !other.includes(edge));
+        return [
+          ...turnDownAlong(solved, apart(down, up), byDb),
+          ...turnUpAlong(solved, apart(up, down), byDb),
+        ];
+      },
     }),
   ];
 };
