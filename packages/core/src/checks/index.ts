@@ -217,6 +217,9 @@ const KEEP_NOTHING_BACK: ReadonlySet<Found['code']> = new Set([
 /** What only says that something does not come. */
 const ONLY_MISSING: ReadonlySet<Found['code']> = new Set(['not-arriving', 'unheard']);
 
+/** A voice by one leg is quiet everywhere, and near the hiss. */
+const FOLLOWS_A_LOST_LEG: ReadonlySet<Found['code']> = new Set(['too-quiet', 'gain-short', 'noise-high']);
+
 /** What goes round comes by ever more ways. */
 const COMES_OF_A_RING: ReadonlySet<Found['code']> = new Set(['double-path', 'double-monitor']);
 
@@ -240,11 +243,21 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
           ),
     );
   const isQuietFromTheStart = (found: Found) => shortOf(found).some((one) => lacks(one) >= lacks(found));
+  /** Whether a leg is lost in the lead of the microphone that somebody it tells of speaks into. */
+  const hasLostLeg = ({ places }: Found) =>
+    all.some(
+      (one) =>
+        one.code === 'leg-lost' &&
+        rig.placements.some(
+          ({ person, device }) => places.some((place) => place.person === person) && isAt(one, device),
+        ),
+    );
   const rings = all.filter(({ code }) => code === 'loop-howl');
   return all.filter((found) => {
     const { code, places } = found;
     // Turned up where it is too quiet first, it is louder everywhere.
     if (code === 'too-quiet' && isQuietFromTheStart(found)) return false;
+    if (FOLLOWS_A_LOST_LEG.has(code) && hasLostLeg(found)) return false;
     if (code === 'uneven-ears' && shortOf(found).length > 0) return false;
     if (COMES_OF_A_RING.has(code))
       return !rings.some((ring) =>
