@@ -7,7 +7,7 @@ import { cellsOf } from './cells';
 import { capital } from './meant';
 import { finding, type Check, type Fix, type Found, type Place, type Severity, type Solved } from './finding';
 import { intoSockets, leadsOn, plugIn, withPassives } from './fixes/missing-leads';
-import { letThrough } from './fixes/let-through';
+import { letThrough, mendBroken } from './fixes/let-through';
 import { shutBy } from './fixes/routing';
 import { takeFree } from './fixes/tracks';
 import { chooseElsewhere } from './fixes/listening';
@@ -175,8 +175,39 @@ const lostSounds = (solved: Solved): Speaker[] => {
   });
 };
 
+/** Sides of what is played that come to nobody, where the other side does. */
+const lostSides = ({ feeds, heard }: Solved): { speaker: Speaker; index: number }[] =>
+  feeds.speakers
+    .filter(({ kind, indexes }) => kind === 'programme' && indexes.length > 1)
+    .flatMap((speaker) => {
+      const lost = speaker.indexes.filter((index) => !heard.bySource[index]!.some(isReallyHeard));
+      return lost.length < speaker.indexes.length ? lost.map((index) => ({ speaker, index })) : [];
+    });
+
+const sideFound = (solved: Solved, { speaker, index }: { speaker: Speaker; index: number }): Found => {
+  const { graph } = solved;
+  const source = graph.sources[index]!;
+  const label = graph.nodes.get(source.node)!.label;
+  const reached = devicesReached(solved, { ...speaker, indexes: [index] });
+  return finding({
+    code: 'unheard',
+    severity: 'caution',
+    title: `${capital(speaker.inSentence)}: “${label}” comes to nobody, its other side does`,
+    why: `Half of what is played is lost: no track, stream, far end or ear has it. A wire on its way is broken, a plug takes one contact only, or one of two sockets is empty.`,
+    places: [...reached].map((device) => ({ device })),
+    about: [{ control: `${speaker.id} ${index}` }],
+    figures: [{ label: 'Listeners it comes to', value: 0, unit: '', from: 'arrivals at every listener' }],
+    propose: () => [
+      ...mendBroken(solved),
+      ...withPassives(solved, reached)
+        .reverse()
+        .flatMap((one) => leadsOn(solved, one)),
+    ],
+  });
+};
+
 /** Devices a sound gets to, its own included. */
-const devicesReached = ({ heard, graph }: Solved, { indexes }: Speaker): Set<string> =>
+const devicesReached = ({ heard, graph }: Solved, { indexes }: Pick<Speaker, 'indexes'>): Set<string> =>
   new Set(
     [...heard.everywhere].flatMap(([id, by]) => {
       const device = graph.nodes.get(id)?.device;
@@ -293,6 +324,7 @@ export const hearsNothing: Check = (solved) => {
         deaf.filter((one) => isSoundOf(speaker, reached, one)),
       ),
     ),
+    ...lostSides(solved).map((one) => sideFound(solved, one)),
     ...deaf
       .filter((one) => !ofLost(one) && !ofVoice(one))
       .map((one) =>

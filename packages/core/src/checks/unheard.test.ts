@@ -1,7 +1,7 @@
 import { deskControlId as is } from '../catalogue';
 import { skerryLight } from '../demo';
 import { fixesFor, solveRig } from '../offers';
-import { putApp, setControl, type Rig } from '../rig';
+import { changeLead, putApp, setControl, type Rig } from '../rig';
 import { after } from '../rig/testing';
 import { ordinaryDesks } from './desks.testing';
 import { DESKS, encoder, talk, withApp } from './feeds.testing';
@@ -140,3 +140,19 @@ describe('said, and every fix ends it', () => {
     pressEveryFix(rig, 'unheard');
   });
 });
+
+it.each(['tip', 'ring'])(
+  'a stereo player whose lead has lost its %s: the side that nobody hears is named, and mended',
+  (wire) => {
+    const [, rig] = ordinaryDesks().find(([name]) => /player in its stereo/.test(name))!;
+    const lead = rig.leads.find(({ kind }) => kind === 'mini-trs')!;
+    const broken = after(rig, changeLead(rig, lead.id, { broken: [wire] }));
+    const found = solveRig(broken).findings.filter(({ severity }) => severity !== 'advice');
+    expect(found.map(({ code }) => code)).toEqual(['unheard']);
+    expect(found[0]!.title).toMatch(/“.*(left|right)” comes to nobody, its other side does$/);
+    const [fix] = fixesFor(broken, found[0]!.id);
+    expect(
+      solveRig(after(broken, fix!.edit)).findings.filter(({ severity }) => severity !== 'advice'),
+    ).toEqual([]);
+  },
+);
