@@ -17,8 +17,9 @@ import { columns, figure } from './text';
 
 /** How a sound stands at one listener. */
 interface ReportedStanding {
-  /** The level its aim looks at, dBFS. */
+  /** The level its aim looks at, in the unit of where it ends. */
   level: number;
+  unit: string;
   /** on-target, too-quiet, too-loud or not-arriving. */
   verdict: string;
   /** How far outside its aim, dB. */
@@ -54,10 +55,12 @@ export interface GainsReport {
 
 const standing = ({
   verdict,
+  unit,
   roomDb,
   overNoiseDb,
 }: GainPlan['sounds'][number]['before']): ReportedStanding => ({
   level: verdict.level,
+  unit,
   verdict: verdict.kind,
   byDb: verdict.byDb,
   roomDb,

@@ -45,14 +45,15 @@ const MoveRow = ({ move }: { move: Move }) => (
   </li>
 );
 
-const standingWords = ({ verdict }: Standing): string => {
+const standingWords = ({ verdict, unit }: Standing): string => {
+  const level = unit === 'dBFS' ? figure(verdict.level) : `${figure(verdict.level)} ${unit}`;
   switch (verdict.kind) {
     case 'on-target':
-      return `${figure(verdict.level)}, right`;
+      return `${level}, right`;
     case 'not-arriving':
       return 'not there';
     default:
-      return `${figure(verdict.level)}, ${figure(verdict.byDb)} too ${verdict.kind === 'too-loud' ? 'loud' : 'quiet'}`;
+      return `${level}, ${figure(verdict.byDb)} too ${verdict.kind === 'too-loud' ? 'loud' : 'quiet'}`;
   }
 };
 
@@ -220,7 +221,7 @@ export const GainPlanDialog = ({ onClose }: { onClose: () => void }) => {
                 <table className="w-full min-w-[520px] border-collapse text-[13.5px] tabular-nums">
                   <thead>
                     <tr className="text-left text-faint">
-                      {['Sound', 'Now, dBFS', 'Then, dBFS', 'Least room, dB', 'Over noise, dB'].map(
+                      {['Sound', 'Now, dBFS unless said', 'Then', 'Least room, dB', 'Over noise, dB'].map(
                         (heading) => (
                           <th key={heading} scope="col" className="py-1 pr-2 font-normal">
                             {heading}

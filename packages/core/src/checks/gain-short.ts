@@ -1,4 +1,4 @@
-import { missingDb, onTarget, wayOf, type Strand } from '../gain';
+import { missingDb, onTarget, unitOf, wayOf, type Strand } from '../gain';
 import { putApp } from '../rig';
 import type { Db } from '../units';
 import { severityOfAmount } from './amount';
@@ -31,7 +31,7 @@ const withoutGain = (solved: Solved, strand: Strand, level: Db, severity: Severi
   return finding({
     code: 'gain-short',
     severity,
-    title: `${strand.sourceName} reads ${figureText(level)} dBFS at ${strand.sinkLabel}, ${figureText(missing)} dB too quiet`,
+    title: `${strand.sourceName} reads ${figureText(level)} ${unitOf(aim)} at ${strand.sinkLabel}, ${figureText(missing)} dB too quiet`,
     why: `No gain on its way there can be turned. Bring it another way, or louder: from an output that is made for it, or by a lead without a pad. Aim for ${aim.words}.`,
     places: [
       ...(strand.at ? [{ device: strand.at.device }] : []),
@@ -42,10 +42,10 @@ const withoutGain = (solved: Solved, strand: Strand, level: Db, severity: Severi
       {
         label: 'There',
         value: level,
-        unit: 'dBFS',
+        unit: unitOf(aim),
         from: `the whole way of ${strand.sourceName}, worked out`,
       },
-      { label: 'Aim', value: aim.best, unit: 'dBFS', from: aim.words },
+      { label: 'Aim', value: aim.best, unit: unitOf(aim), from: aim.words },
     ],
     propose: () => [
       ...upToMark(solved, strand.stages, missing, 0),
@@ -98,7 +98,7 @@ export const gainShort: Check = (solved) => {
       finding({
         code: 'gain-short',
         severity,
-        title: `${strand.sourceName} reads ${figureText(level)} dBFS, ${figureText(aim.lowest - level)} dB too quiet`,
+        title: `${strand.sourceName} reads ${figureText(level)} ${unitOf(aim)}, ${figureText(aim.lowest - level)} dB too quiet`,
         why: enough
           ? `${gain.control.label} of ${desk} is at ${gain.value} of ${gain.control.maxDb} dB. Aim for ${aim.words}.`
           : `Even at its full ${gain.control.maxDb} dB, ${gain.control.label} of ${desk}${gains.length > 1 ? ', with all that follows it turned up,' : ''} leaves the voice ${figureText(short)} dB short. Get closer, or add level ahead of the input. Aim for ${aim.words}.`,
@@ -110,10 +110,10 @@ export const gainShort: Check = (solved) => {
           {
             label: aim.measure === 'typical' ? 'Average on the track' : 'Peaks on the track',
             value: level,
-            unit: 'dBFS',
+            unit: unitOf(aim),
             from: `the whole way of ${strand.sourceName}, worked out`,
           },
-          { label: 'Aim', value: aim.best, unit: 'dBFS', from: aim.words },
+          { label: 'Aim', value: aim.best, unit: unitOf(aim), from: aim.words },
           {
             label: 'Gain left',
             value: spare,

@@ -1,6 +1,7 @@
 import { modelById } from '../catalogue';
 import { skerryLight } from '../demo';
 import { makeEngineMemory, solve, solveRig } from '../offers';
+import { aimFor } from '../gain';
 import { addDevice, setControl, type Rig } from '../rig';
 import { after, call, people, recorder, rigOf, seat } from '../rig/testing';
 import { LISTENER_KINDS, mixedPlaces } from './listeners';
@@ -99,6 +100,11 @@ const said = (rig: Rig) =>
 
 describe('a telephone line is a call like any other', () => {
   it('as it should be, nothing is said', () => expect(said(onTheLine())).toEqual([]));
+  it('its level is in dBu, and judged as such', () => {
+    const quiet = said(onTheLine({ 'send-volume': -40 })).find((one) => one.startsWith('gain-short'));
+    expect(quiet).toMatch(/^gain-short: ANN reads −\d+\.\d dBu, /);
+    expect(aimFor('recording', 'line')).toMatchObject({ unit: 'dBu', lowest: -20, highest: 6 });
+  });
   it.each([
     [
       'its own voice sent back',

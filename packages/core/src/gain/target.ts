@@ -1,11 +1,13 @@
 import type { Sink, SinkKind } from '../flow';
 import type { AimChoice, Lookup, Target } from '../rig';
-import { speechLevelForLufs, type Db } from '../units';
+import { speechLevelForLufs, type Db, type LevelUnit } from '../units';
 import type { Strand } from './strand';
 
-/** Where speech should sit on a track, dBFS. Common practice, no published source. */
+/** Where speech should sit on a track. Common practice, no published source. */
 export interface Aim {
   measure: 'typical' | 'peak';
+  /** What its figures are in; absent: dBFS. */
+  unit?: LevelUnit;
   lowest: number;
   highest: number;
   best: number;
@@ -51,7 +53,19 @@ const SENT: Partial<Record<SinkKind, Aim>> = {
     best: -18,
     words: 'a camera’s track: speech averages −24 to −12 dBFS',
   },
+  // As loud as what comes from there, with room for a meter that reads 0 at +4 dBu.
+  line: {
+    measure: 'typical',
+    unit: 'dBu',
+    lowest: -20,
+    highest: 6,
+    best: -4,
+    words: 'a telephone line: speech averages −20 to +6 dBu',
+  },
 };
+
+/** The unit of an aim's figures. */
+export const unitOf = ({ unit = 'dBFS' }: Aim): LevelUnit => unit;
 
 /** Loudness as programmes are delivered: AES TD1004, EBU R 128 (from memory), and the mono twin of −16. */
 export const DELIVERIES: { label: string; aim: { lufs: number; channels: 1 | 2 } }[] = [
@@ -154,7 +168,7 @@ export const CLEAN_DB = 60;
 /** How a voice stands on its track. */
 export interface Verdict {
   kind: 'on-target' | 'too-quiet' | 'too-loud' | 'not-arriving';
-  /** The level the aim looks at, dBFS. */
+  /** The level the aim looks at, in the aim’s unit. */
   level: number;
   /** How far outside the aim's band, dB; 0 inside. */
   byDb: Db;

@@ -1,5 +1,5 @@
 import { maxBy, sortBy } from 'es-toolkit';
-import { missingDb } from '../gain';
+import { missingDb, unitOf } from '../gain';
 import type { Db } from '../units';
 import { canBeMet, type Demand, type Part } from './programme';
 import type { Lever } from './levers';
@@ -37,7 +37,7 @@ const whyOf = (part: Part, demands: readonly Demand[]): string => {
   const most = now + ranges.reduce((sum, one) => sum + one.most, 0);
   const figure = (value: number) => value.toFixed(1).replace('-', '−');
   return most < aim.lowest
-    ? `With everything on its way turned up it reaches ${figure(most)} dBFS; the aim begins at ${figure(aim.lowest)}.`
+    ? `With everything on its way turned up it reaches ${figure(most)} ${unitOf(aim)}; the aim begins at ${figure(aim.lowest)}.`
     : 'It clips on its way before it is loud enough, or is too loud with everything turned down.';
 };
 

@@ -1,7 +1,7 @@
-import { verdictOf, type Strand, type Verdict } from '../gain';
+import { unitOf, verdictOf, type Strand, type Verdict } from '../gain';
 import { finish, solve, type EngineMemory, type Progress } from '../offers';
 import type { Edit, Rig } from '../rig';
-import type { Db } from '../units';
+import type { Db, LevelUnit } from '../units';
 import { smallestClash } from './clash';
 import type { Solver } from './linear';
 import { moveOf, type Move } from './moves';
@@ -18,6 +18,8 @@ export interface SoundChange {
 
 export interface Standing {
   verdict: Verdict;
+  /** What its level is in. */
+  unit: LevelUnit;
   /** Least room between peaks and ceiling on its way, dB; null where nothing on it can clip. */
   roomDb: Db | null;
   /** Over the noise where it ends, dB; null where no noise is known. */
@@ -47,6 +49,7 @@ const standingOf = (strand: Strand): Standing => {
   const rooms = strand.stages.flatMap(({ headroomDb }) => (headroomDb === null ? [] : [headroomDb]));
   return {
     verdict: verdictOf(strand),
+    unit: unitOf(strand.aim),
     roomDb: rooms.length > 0 ? Math.min(...rooms) : null,
     overNoiseDb: strand.stages.at(-1)!.signalToNoiseDb,
   };
