@@ -20,14 +20,18 @@ export const UsbBill = ({ device }: { device: string }) => {
       <h3 className="font-bold">Power over USB</h3>
       <ul className="space-y-1.5">
         {answer.map((row) => {
-          const isOver = row.drawnMa > row.givesMa;
+          const isOver = row.drawnMa > row.sureMa;
+          const isSure = row.drawnMa > row.givesMa;
           return (
             <li key={`${row.device} ${row.socket}`} style={{ marginLeft: row.depth * 12 }}>
               <p className="flex items-baseline justify-between gap-2">
                 <span>{row.socket}</span>
-                <span className={`tabular ${isOver ? 'font-bold text-fault' : ''}`}>
-                  {figure(row.drawnMa, 0)} of {quantity(row.givesMa, 'mA', 0)}
-                  {isOver ? ', overdrawn' : ''}
+                <span
+                  className={`tabular ${isSure ? 'font-bold text-fault' : isOver ? 'font-bold text-caution' : ''}`}
+                >
+                  {figure(row.drawnMa, 0)} of{' '}
+                  {quantity(isOver && !isSure ? row.sureMa : row.givesMa, 'mA', 0)}
+                  {isSure ? ', overdrawn' : isOver ? ' that are sure' : ''}
                 </span>
               </p>
               <ShareBar used={row.drawnMa} of={row.givesMa} />

@@ -4,15 +4,17 @@ import { hubHalfway, hubWithSupply, inAnotherSocket } from './fixes/usb-leads';
 
 /** More is drawn from a USB socket than it has to give: what hangs on it drops out, crackles or is never listed. */
 export const usbPowerOverdrawn: Check = (solved) =>
-  solved.supplies.filter(isOverdrawn).map(({ device, port, drawnMa, givesMa, branches }) => {
+  solved.supplies.filter(isOverdrawn).map(({ device, port, drawnMa, givesMa, sureMa, branches }) => {
+    // What such sockets usually give is no promise, and no more than doubtful.
+    const isSurelyTooMuch = drawnMa > givesMa;
     const label = solved.find.portName(device, port);
     const [{ link, restMa, phantomMa, headphonesMa }] = branches as [(typeof branches)[number]];
     const name = solved.find.nameOf(link.device);
     const phantom = phantomMa > 0 ? `, ${figureText(phantomMa, 0)} mA of that to feed microphones` : '';
     return finding({
       code: 'usb-power-overdrawn',
-      severity: 'fault',
-      title: `${name} draws ${figureText(drawnMa, 0)} mA from ${label} of ${solved.find.nameOf(device)}, which gives ${figureText(givesMa, 0)}`,
+      severity: isSurelyTooMuch ? 'fault' : 'caution',
+      title: `${name} draws ${figureText(drawnMa, 0)} mA from ${label} of ${solved.find.nameOf(device)}, which ${isSurelyTooMuch ? `gives ${figureText(givesMa, 0)}` : `surely gives ${figureText(sureMa, 0)} only`}`,
       why: `What is drawn is added up as everything is set now${phantom}. A socket that is asked for more than it gives switches off, or lets the volts sag until sound crackles and gear drops out. Use a socket that gives more, or a hub with a supply of its own; its maker says what a socket really gives.`,
       places: [{ device: link.device }, { device, port }],
       about: [{ device, port }],
@@ -43,7 +45,13 @@ export const usbPowerOverdrawn: Check = (solved) =>
           label: 'Given',
           value: givesMa,
           unit: 'mA',
-          from: 'USB 2.0 and type-C (from memory), or its model',
+          from: 'as is usual for its shape, or its model',
+        },
+        {
+          label: 'Surely given',
+          value: sureMa,
+          unit: 'mA',
+          from: 'USB 2.0 and 3 (from memory), or its model; type-C gives more where it says so',
         },
       ],
       propose: () => [

@@ -6,7 +6,8 @@ import { pressEveryFix } from './pressed.testing';
 import { behind, condensersAt, extended } from './usb.testing';
 
 const OURS = ['usb-power-overdrawn', 'usb-volts-low', 'hub-depth'];
-const saidOf = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
+const ours = (rig: Rig) => solveRig(rig).findings.filter(({ code }) => OURS.includes(code));
+const saidOf = (rig: Rig) => ours(rig).filter(({ severity }) => severity !== 'advice');
 
 describe('silent', () => {
   it.each([1, 2, 3, 5])('four condensers on an interface fed over USB, %d m of lead', (lengthM) => {
@@ -74,6 +75,53 @@ describe('another computer beside', () => {
       }
     },
   );
+});
+
+describe('what a socket surely gives (USB 2.0: 500 mA, 4.75 V at the least; from memory)', () => {
+  /** An interface that draws so much at rest, at a USB-C socket that its maker says so much of, or nothing. */
+  const drawing = (restMa: number, gives?: number): Rig => {
+    const rig = condensersAt('interface-2', 'usb-c-c', 0, 1);
+    return {
+      ...rig,
+      leads: rig.leads.map((lead) => ({
+        ...lead,
+        ends: [
+          { device: 'pc', port: 'usb4' },
+          { device: 'desk', port: 'usb' },
+        ],
+      })),
+      models: rig.models.map((model) =>
+        model.kind === 'interface'
+          ? { ...model, busMilliamps: restMa }
+          : {
+              ...model,
+              ports: model.ports.map((port) =>
+                port.usb && gives !== undefined ? { ...port, usb: { ...port.usb, gives } } : port,
+              ),
+            },
+      ),
+    };
+  };
+  it.each([
+    [480, undefined, []],
+    [700, undefined, ['caution']],
+    [700, 1500, []],
+    [1600, undefined, ['fault']],
+  ])('%d mA at USB-C that states %s mA: %j', (restMa, gives, severities) =>
+    expect(
+      ours(drawing(restMa, gives))
+        .filter(({ code }) => code === 'usb-power-overdrawn')
+        .map(({ severity }) => severity),
+    ).toEqual(severities),
+  );
+
+  it('five metres of thin lead leave too little of the weakest socket, and that is advice', () => {
+    const said = ours(condensersAt('interface-4', 'usb-a-b', 4, 5));
+    expect(said.map(({ severity, title }) => [severity, title])).toEqual([
+      ['advice', 'Interface gets as little as 4.30 V over USB, 4.40 V at least'],
+    ]);
+    expect(said[0]!.figures[1]).toMatchObject({ value: 4.75, unit: 'V' });
+  });
 });
 
 describe('near twins', () => {

@@ -10,8 +10,9 @@ export interface UsbBranch {
   link: UsbLink;
   /** What it and all behind it draw from the socket, milliamps. */
   drawnMa: number;
-  /** What is left at its own socket, volts. */
+  /** What is left at its own socket, volts: of a nominal 5, and of the least a socket may have. */
   volts: number;
+  leastVolts: number;
   /** Its leads and plugs, there and back, ohms. */
   ohms: number;
   /** Its own part: at rest, for the phantom it feeds, and for the headphones in it. */
@@ -24,7 +25,9 @@ export interface UsbBranch {
 export interface UsbSupply {
   device: string;
   port: string;
+  /** What such a socket usually gives, and what it surely does, milliamps. */
   givesMa: number;
+  sureMa: number;
   drawnMa: number;
   /** At the socket, volts. */
   volts: number;
@@ -35,6 +38,11 @@ export interface UsbSupply {
 
 /** USB 2.0 (memory): 5 V nominal at a computer, or at a hub with a supply of its own. */
 const SUPPLY_VOLTS = 5;
+/** The least a socket that gives more than one unit load has, volts: USB 2.0 chapter 7 (memory). */
+const LEAST_SUPPLY_VOLTS = 4.75;
+/** What a socket surely gives, milliamps: USB 2.0; USB 3 (memory). More only where it is advertised. */
+const SURE_MA: Record<string, number> = { '3': 900 };
+const SURE_USB_2_MA = 500;
 /** A contact of a new USB plug, ohms at most: USB 2.0 chapter 6 (memory). */
 const CONTACT_OHMS = 0.03;
 /** Wires of 24 AWG, as full-size leads have, ohms per metre (wire table). */
@@ -64,6 +72,11 @@ export const usbGives = (find: Lookup, device: string, port: Port): number => {
   if (find.modelOf(device)?.kind === 'hub' && !hasOwnSupply(find, device)) return UNIT_LOAD_MA;
   return connectorById(port.connector)?.usbMilliamps ?? 0;
 };
+
+/** What it gives in any case: as its model says, else as its version has to. */
+const usbSurelyGives = (find: Lookup, device: string, port: Port): number =>
+  port.usb?.gives ??
+  Math.min(usbGives(find, device, port), SURE_MA[port.usb?.version ?? ''] ?? SURE_USB_2_MA);
 
 /** At rest, milliamps: as its model says; nothing where it has a supply of its own; else as assumed. */
 const restOf = (find: Lookup, device: string): number =>
@@ -141,6 +154,7 @@ export const usbSupplies = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbSu
         link,
         drawnMa,
         volts: volts - (drawnMa / 1000) * ohms,
+        leastVolts: volts - (drawnMa / 1000) * ohms - (SUPPLY_VOLTS - LEAST_SUPPLY_VOLTS),
         ohms,
         restMa: isHub(link.device) ? 0 : restOf(find, link.device),
         phantomMa: isHub(link.device) ? 0 : phantomOf(find, circuit, link.device),
@@ -151,6 +165,7 @@ export const usbSupplies = (find: Lookup, circuit: Circuit, usb: UsbTree): UsbSu
       device,
       port: port.id,
       givesMa: usbGives(find, device, port),
+      sureMa: usbSurelyGives(find, device, port),
       drawnMa: branches.reduce((sum, { drawnMa }) => sum + drawnMa, 0),
       volts,
       branches,

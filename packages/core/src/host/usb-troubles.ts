@@ -11,8 +11,12 @@ export const LEAST_USB_VOLTS = 4.4;
 /** Hubs in a row, at most: seven tiers with the computer and the device (USB 2.0, memory). */
 export const MOST_USB_HUBS = 5;
 
-export const isOverdrawn = ({ drawnMa, givesMa }: UsbSupply): boolean => drawnMa > givesMa;
+/** More than a socket surely gives: that it often does is nothing to rely on. */
+export const isOverdrawn = ({ drawnMa, sureMa }: UsbSupply): boolean => drawnMa > sureMa;
 export const isTooLow = ({ drawnMa, volts }: UsbBranch): boolean => drawnMa > 0 && volts < LEAST_USB_VOLTS;
+/** Too few volts from the weakest socket that keeps the rules. */
+export const mayBeTooLow = ({ drawnMa, leastVolts }: UsbBranch): boolean =>
+  drawnMa > 0 && leastVolts < LEAST_USB_VOLTS;
 export const isTooDeep = ({ hubsBefore }: UsbSupply): boolean => hubsBefore > MOST_USB_HUBS;
 export const isTooFull = ({ usedBytes, budgetBytes }: UsbLane): boolean => usedBytes > budgetBytes;
 

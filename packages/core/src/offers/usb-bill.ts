@@ -8,6 +8,8 @@ export interface UsbBillRow {
   /** Hubs between it and the computer. */
   depth: number;
   givesMa: number;
+  /** What it gives in any case. */
+  sureMa: number;
   drawnMa: number;
   items: {
     device: string;
@@ -34,6 +36,7 @@ export const usbBill = ({ supplies, find }: Solved, device: string): UsbBillRow[
         socket: supply.device === device ? label : `${label} of ${nameOf(supply.device)}`,
         depth: supply.device === device ? 0 : supply.hubsBefore,
         givesMa: supply.givesMa,
+        sureMa: supply.sureMa,
         drawnMa: supply.drawnMa,
         items: supply.branches.map(({ link, drawnMa, restMa, phantomMa, headphonesMa, volts }) => ({
           device: link.device,
