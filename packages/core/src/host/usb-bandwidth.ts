@@ -45,11 +45,18 @@ export const USB_RULES: Record<Speed, Rules> = {
 /** The bus carries at most this many bits of each sample. */
 const MOST_BITS = 24;
 
-/** Bytes a frame of some channels, with the one sample more that a slower frame clock asks for, and the transfer's own. */
+/** The slot of one sample, bytes: what is over 16 bits travels in three at full speed, in four at high. Audio class 1 and 2 (memory); common practice. */
+const slotBytes = (speed: Speed, bits: number): number => (bits <= 16 ? 2 : speed === 'high' ? 4 : 3);
+
+/** The most data one transfer takes, bytes; what is more goes in several, each with its own. USB 2.0 chapter 5 (memory). */
+const MOST_TRANSFER_BYTES: Record<Speed, number> = { full: 1023, high: 1024 };
+
+/** Bytes a frame of some channels, with the one sample more that a slower frame clock asks for, and the transfers' own. */
 export const transferBytes = (speed: Speed, channels: number, rateHz: number, bits: number): number => {
   const { framesPerSecond, overheadBytes } = USB_RULES[speed];
   const samples = Math.floor(rateHz / framesPerSecond) + 1;
-  return channels * samples * (Math.min(bits, MOST_BITS) / 8) + overheadBytes;
+  const data = channels * samples * slotBytes(speed, bits);
+  return data + overheadBytes * Math.ceil(data / MOST_TRANSFER_BYTES[speed]);
 };
 
 /** As programs that are no recorders, and recorders nobody has set, run. */
