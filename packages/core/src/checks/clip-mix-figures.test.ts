@@ -42,6 +42,7 @@ const said = (
   sounds: Sound[],
   edges: PlainEdge[] = [],
   ceilings: Record<string, number | undefined> = {},
+  talkAtOnce?: number,
 ) => {
   const places = [
     ...new Set([
@@ -70,7 +71,13 @@ const said = (
       everywhere.set(place, (everywhere.get(place) ?? new Map<number, Heard>()).set(index, heardAt(db)));
   });
   const ways = sounds.map(() => new Map());
-  return clipMix({ ...bare, graph, heard: { ...bare.heard, graph, everywhere, ways } } as unknown as Solved);
+  const assumptions = { ...rig.assumptions, ...(talkAtOnce === undefined ? {} : { talkAtOnce }) };
+  return clipMix({
+    ...bare,
+    rig: { ...rig, assumptions },
+    graph,
+    heard: { ...bare.heard, graph, everywhere, ways },
+  } as unknown as Solved);
 };
 
 describe('several at one place', () => {
@@ -110,6 +117,9 @@ describe('several at one place', () => {
     const three = [person('cleo', { mix: -20 }), person('ann', { mix: -12.5 }), person('bob', { mix: -13 })];
     expect(said(three)[0]!.title).toMatch(/^ann and bob together clip in mix by/);
     expect(said([person('ann', { mix: -12.5 }), player('tape', { mix: -12.5 })])).toEqual([]);
+    // As many as the rig assumes, and no more.
+    expect(said(three, [], {}, 3)[0]!.title).toMatch(/^ann, bob and cleo together/);
+    expect(said(three, [], {}, 1)).toEqual([]);
     const far: Sound = { name: 'far', is: { app: 'call' }, at: { mix: -12.5 } };
     expect(said([person('ann', { mix: -12.5 }), far])[0]!.title).toMatch(/^ann and far together/);
   });

@@ -2,13 +2,11 @@ import { edgesInto, wayTo, type FlowSource } from '../flow';
 import { listed } from '../feeds';
 import { severityOfAmount } from './amount';
 import { crestAt, levelAt, settingUpTo, turnedAt, type Turned } from '../gain';
-import { combineEdits, setControl } from '../rig';
+import { combineEdits, DEFAULT_TALK_AT_ONCE, setControl } from '../rig';
 import { powerSumDb } from '../units';
 import { figureText, finding, type Check, type Fix, type Found, type Solved } from './finding';
 import { turnDownAlong } from './fixes/turn-down';
 
-/** People who talk at once, however many there are; a player runs by itself, or low. Common practice, no published source. */
-const AT_ONCE = 2;
 /** Cut off by less than this nobody hears, dB. */
 const HEARD_DB = 0.5;
 
@@ -29,11 +27,14 @@ const partsAt = ({ graph, heard }: Solved, node: string): (Part & { level: numbe
     })
     .sort((a, b) => b.level - a.level);
 
-/** What may sound at a place at the same moment: the two who talk loudest, here or on a call, the louder first. */
+/** How many talk at once, as this rig assumes: a mix is made for no more. */
+const talkersOf = ({ rig }: Solved): number => rig.assumptions.talkAtOnce ?? DEFAULT_TALK_AT_ONCE;
+
+/** What may sound at a place at the same moment: so many of those who talk loudest, here or on a call, the louder first. A player runs by itself, or low. */
 const atOnceAt = (solved: Solved, node: string): Part[] =>
   partsAt(solved, node)
     .filter(({ source }) => source.person !== undefined || source.app !== undefined)
-    .slice(0, AT_ONCE);
+    .slice(0, talkersOf(solved));
 
 /**
  * The same at every place that more than one sound reaches. A place fed by one way alone has what is at that way's start,
@@ -145,7 +146,7 @@ export const clipMix: Check = (solved) => {
           label: 'Peaks of all together',
           value: node.ceiling! + sum.overDb,
           unit: node.unit,
-          from: 'powers added; two talk at once (common practice)',
+          from: `powers added; assumed: ${talkersOf(solved)} talk at once`,
         },
         { label: 'Ceiling', value: node.ceiling!, unit: node.unit, from: `device model of ${name}` },
       ],

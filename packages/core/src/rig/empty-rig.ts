@@ -21,6 +21,8 @@ export const DEFAULT_HOWL_MARGIN_DB = 6;
 export const DEFAULT_SHOW_HOURS = 2;
 /** Small gear fed over USB. Common practice, no published source. */
 export const DEFAULT_USB_REST_MA = 200;
+/** How many talk at the same moment at most, where a rig does not say. Common practice, no published source. */
+export const DEFAULT_TALK_AT_ONCE = 2;
 /** A volt into 32 Ω on both sides, half of it kept: 2 × 31 mW / 0.5 / 5 V. Common practice, no published source. */
 export const DEFAULT_HEADPHONES_MA = 25;
 /** A resampler looks at some fifty samples either side. Common practice, no published source. */

@@ -288,6 +288,8 @@ const ASSUMPTIONS = closed({
   usbRestMilliamps: Optional(number(0, 3000)),
   /** What an amplifier draws at 5 V for the headphones in it, milliamps. Common practice; absent: 25. */
   headphonesMilliamps: Optional(number(0, 1000)),
+  /** How many talk at the same moment at most: what a mix has to have room for. Common practice; absent: 2. */
+  talkAtOnce: Optional(number(1, 32)),
   /** What a packed file without loss takes of an unpacked one. Common practice for speech; absent: 0.7. */
   packedShare: Optional(number(0.1, 1)),
   /** How late a device of a joined input is by its resampler, milliseconds. Common practice; absent: 1. */
