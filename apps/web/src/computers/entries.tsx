@@ -51,17 +51,9 @@ const DriverField = ({ rig, device, driver }: { rig: Rig; device: string; driver
 };
 
 /** The computer's own slider for an entry, where it turns anything. */
-const SliderField = ({
-  rig,
-  entry,
-  slider,
-}: {
-  rig: Rig;
-  entry: ListedEntry;
-  slider: NonNullable<ListedEntry['slider']>;
-}) => {
+const SliderField = ({ rig, entry }: { rig: Rig; entry: ListedEntry }) => {
   const edit = useEdit();
-  const { device, stream } = entry;
+  const { device, stream, slider } = entry;
   const one = rig.devices.find(({ id }) => id === device);
   if (!one) return null;
   return slider.moves ? (
@@ -154,7 +146,7 @@ const Entry = ({ rig, entry, hasFields }: { rig: Rig; entry: ListedEntry; hasFie
       <span className="min-w-0 flex-1 text-[12.5px] text-faint">
         {entry.usedBy.length > 0 ? `used by ${entry.usedBy.join(', ')}` : 'used by nothing'}
       </span>
-      {entry.slider && <SliderField rig={rig} entry={entry} slider={entry.slider} />}
+      <SliderField rig={rig} entry={entry} />
     </span>
   </li>
 );

@@ -13,6 +13,7 @@ import {
   type Severity,
   type Solved,
 } from './finding';
+import { upToMark } from './fixes/back-to-mark';
 import { turnUpAlong } from './fixes/turn-up';
 import { together } from './fixes/together';
 
@@ -79,8 +80,11 @@ const foundOf = (solved: Solved, cells: readonly Cell[]): Found[] => {
         const each = judged.map(({ cell }) =>
           turnUpAlong(solved, wayOf(solved.heard, cell.feed.arrival!), cell.feed.shortDb! + COMFORT_DB),
         );
+        const way = wayOf(solved.heard, feed.arrival!);
         return [
-          ...turnUpAlong(solved, wayOf(solved.heard, feed.arrival!), feed.shortDb! + COMFORT_DB),
+          // What was pulled down is put back first.
+          ...upToMark(solved, way, feed.shortDb! + COMFORT_DB, COMFORT_DB),
+          ...turnUpAlong(solved, way, feed.shortDb! + COMFORT_DB),
           ...together(each),
         ];
       },

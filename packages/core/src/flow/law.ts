@@ -1,4 +1,4 @@
-import { controlValue, type Lookup } from '../rig';
+import { controlValue, type DeviceStream, type Lookup } from '../rig';
 import { ratioFromDb, type Db } from '../units';
 import type { FlowEdge } from './graph';
 
@@ -12,7 +12,15 @@ export type Because =
   | { kind: 'direction'; placement: string }
   | { kind: 'mouth'; placement: string }
   | { kind: 'air'; words: string }
-  | { kind: 'app'; app: string; words: string; isInputGain?: true; isAutomatic?: true }
+  | {
+      kind: 'app';
+      app: string;
+      words: string;
+      isInputGain?: true;
+      isAutomatic?: true;
+      /** The computer’s slider for a stream does it. */
+      slider?: DeviceStream;
+    }
   | { kind: 'data' };
 
 /** One part of a level: so many dB, and why. */

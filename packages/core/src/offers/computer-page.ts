@@ -42,8 +42,8 @@ export interface ListedEntry {
   driver?: 'there' | 'missing';
   /** Programs and joined inputs that use it. */
   usedBy: string[];
-  /** The computer's own slider for what comes in: how far it is down, or that it turns nothing. */
-  slider?: { db: number; moves: boolean };
+  /** The computer's own slider for it: how far it is down, or that it turns nothing. */
+  slider: { db: number; moves: boolean };
 }
 
 /** A channel of an input: its number, its socket, who is on it, and the tracks that take it. */
@@ -202,14 +202,10 @@ const entriesOf = (solved: Solved, computer: string): ListedEntry[] => {
           ...(needsDriver(find, computer, device)
             ? { driver: hasDriver(find, computer, device) ? 'there' : 'missing' }
             : {}),
-          ...(isInput
-            ? {
-                slider: {
-                  db: find.device(device)?.sliders?.[stream.id] ?? 0,
-                  moves: stream.slider === undefined,
-                },
-              }
-            : {}),
+          slider: {
+            db: find.device(device)?.sliders?.[stream.id] ?? 0,
+            moves: stream.slider === undefined,
+          },
           usedBy: [...new Set(usersOf(device, stream.id, isInput ? 'input' : 'output'))],
         };
       }),

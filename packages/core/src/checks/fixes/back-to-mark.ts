@@ -1,10 +1,10 @@
 import { controlOf } from '../../catalogue';
 import { type Stage } from '../../gain';
-import { combineEdits, putApp, setControl, type Edit } from '../../rig';
+import { combineEdits, putApp, setControl, setSlider, type Edit } from '../../rig';
 import type { Db } from '../../units';
 import { figureText, type Fix, type Solved } from '../finding';
 
-/** Faders, trims and a program's input gain belong at their mark, 0 dB: what was moved away from it is the first thing to look at. */
+/** Faders, trims, the computer's sliders and a program's input gain belong at their mark, 0 dB: what was moved away from it is the first thing to look at. */
 
 interface Moved {
   name: string;
@@ -14,13 +14,19 @@ interface Moved {
 }
 
 /** What stands away from its mark on a way, the last first. */
-const movedOn = ({ find, rig }: Solved, stages: readonly Stage[]): Moved[] =>
+const movedOn = ({ find, rig }: Solved, stages: readonly Pick<Stage, 'terms'>[]): Moved[] =>
   [...stages].reverse().flatMap(({ terms }) =>
     terms.flatMap(({ because, db }): Moved[] => {
       if (because.kind === 'app' && because.isInputGain) {
         const app = find.app(because.app)!;
         const set = (inputGainDb: Db) => putApp(rig, { ...app, inputGainDb });
         return [{ name: `the input gain of ${app.name}`, db, step: 1, set }];
+      }
+      if (because.kind === 'app' && because.slider) {
+        const { device: id, stream } = because.slider;
+        const device = find.device(id)!;
+        const set = (to: Db) => setSlider(rig, device, stream, to);
+        return [{ name: `the computer’s slider for ${device.name}`, db, step: 1, set }];
       }
       if (because.kind !== 'control' || db === 0) return [];
       const { device, control: id } = because;
@@ -40,7 +46,12 @@ const stepped = (db: Db, step: Db): Db => Number((Math.trunc(db / step) * step).
 const words = (db: Db): string => `${figureText(db, 0)} dB`;
 
 /** Turns up what stands below its mark, by what is missing or to the mark: each where it is enough, else all of them. */
-export const upToMark = (solved: Solved, stages: readonly Stage[], missingDb: Db, slackDb: Db): Fix[] => {
+export const upToMark = (
+  solved: Solved,
+  stages: readonly Pick<Stage, 'terms'>[],
+  missingDb: Db,
+  slackDb: Db,
+): Fix[] => {
   const low = movedOn(solved, stages).filter(({ db }) => db < 0);
   const enough = low.filter(({ db }) => -db >= missingDb - slackDb);
   if (enough.length > 0) {

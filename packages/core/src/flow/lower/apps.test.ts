@@ -38,6 +38,18 @@ const into = (graph: Graph, to: string) => graph.into.get(to)?.[0];
 const words = (edge: FlowEdge | undefined) =>
   edge!.terms.map(({ because }) => (because.kind === 'app' ? because.words : because.kind));
 
+describe('what a program plays', () => {
+  it('is turned by the computer’s slider for what it plays into', () => {
+    const playing = (sliders: Record<string, number>) =>
+      into(flowOf({}, { kind: call('box', null, 'usb-out'), sliders }), 'box:usb-out-L')!;
+    expect(playing({}).gainDb).toBe(0);
+    expect(playing({ 'usb-out': -20 }).gainDb).toBeCloseTo(-20, 9);
+    expect(playing({ 'usb-out': -20 }).terms[1]!.because).toMatchObject({
+      slider: { device: 'box', stream: 'usb-out' },
+    });
+  });
+});
+
 describe('a recorder', () => {
   it('takes a channel as it is, later by its buffer: 512 samples at 48 kHz are 10.7 ms', () => {
     expect(into(flowOf({}), TRACK)).toMatchObject({ gainDb: 0, delayMs: 0, kind: 'usb' });

@@ -10,6 +10,7 @@ import {
   trackWords,
   type App,
   type Lookup,
+  type Side,
 } from '../../rig';
 import { type Db } from '../../units';
 import { channelsOn, type AppChannel } from '../channels';
@@ -30,26 +31,26 @@ const inputGain = ({ id, inputGainDb = 0 }: App): Term[] => {
     : [{ db: inputGainDb, because: { kind: 'app', app: id, words, isInputGain: true } }];
 };
 
-/** A channel that a program takes in, and what the computer's own slider for it does. */
-interface Taken {
+/** A channel that a program takes in or fills, and what the computer's own slider for it does. */
+interface Reached {
   place: string;
   slider: Term[];
-  /** How late it is by a resampler before the program takes it. */
+  /** How late it is by a resampler between it and the program. */
   lateMs: number;
 }
 
-const takenFrom = (find: Lookup, app: App, { device, stream, point }: AppChannel): Taken => {
-  const place = pointId(device, point);
+const reachedAt = (find: Lookup, app: App, { device, stream, point }: AppChannel, side: Side): Reached => {
   const db = sliderDb(find, device, stream);
   const words = `has the computer’s slider for ${find.nameOf(device)} turned down`;
+  const because = { kind: 'app', app: app.id, words, slider: { device, stream } } as const;
   return {
-    place,
-    slider: db === 0 ? [] : [{ db, because: { kind: 'app', app: app.id, words } }],
-    lateMs: resamplerMs(find.rig, app, { device, stream }),
+    place: pointId(device, point),
+    slider: db === 0 ? [] : [{ db, because }],
+    lateMs: resamplerMs(find.rig, app, { device, stream }, side),
   };
 };
 
-const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
+const sending = (graph: GraphMaker, app: App, channels: readonly Reached[]) => {
   const { lateMs } = PROGRAMS[app.kind];
   const sends = app.isMono ? 'mono' : PROGRAMS[app.kind].sends;
   if (PROGRAMS[app.kind].sends === 'nothing') return;
@@ -59,7 +60,7 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
     graph.node({ id, label, unit: 'dBFS', role: 'app', ceiling: 0, ...own });
     return id;
   };
-  const feed = (from: Taken | undefined, to: string, db: Db, words: string) => {
+  const feed = (from: Reached | undefined, to: string, db: Db, words: string) => {
     if (!from) return;
     graph.edge(
       law({
@@ -82,10 +83,12 @@ const sending = (graph: GraphMaker, app: App, channels: readonly Taken[]) => {
   feed(right, node('in-right', `${app.name}, sends right`, 'right'), 0, 'takes the second channel as right');
 };
 
-/** A channel that a program fills. */
-type Filled = Pick<Taken, 'place' | 'lateMs'>;
-
-const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outputs: readonly Filled[]) => {
+const recording = (
+  graph: GraphMaker,
+  app: App,
+  channels: readonly Reached[],
+  outputs: readonly Reached[],
+) => {
   if (!PROGRAMS[app.kind].records) return;
   for (const track of app.tracks) {
     const id = trackId(app.computer, app.id, track.id);
@@ -117,14 +120,14 @@ const recording = (graph: GraphMaker, app: App, channels: readonly Taken[], outp
       );
     if (!isMonitored(app, track)) continue;
     // A track by itself is in the middle: as loud on both sides.
-    for (const { place: to, lateMs } of outputs.slice(0, 2)) {
+    for (const { place: to, lateMs, slider } of outputs.slice(0, 2)) {
       const because = { kind: 'app', app: app.id, words: 'plays back what it takes' } as const;
       graph.edge(
         law({
           from: id,
           to,
           kind: 'app',
-          terms: [{ db: 0, because }],
+          terms: [{ db: 0, because }, ...slider],
           delayMs: app.monitorMs! + bufferMs(app) + lateMs,
         }),
       );
@@ -201,12 +204,12 @@ const farEnds = (graph: GraphMaker, { rig }: Lookup, app: App) => {
   }
 };
 
-const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly Filled[]) => {
+const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly Reached[]) => {
   const { plays } = PROGRAMS[app.kind];
   if (plays === 'nothing') return;
   const { callLevelDbfs, callCrestDb } = find.rig.assumptions;
   const computer = find.nameOf(app.computer);
-  const out = (side: 'out' | 'out-right', label: string, to: readonly (Filled | undefined)[]) => {
+  const out = (side: 'out' | 'out-right', label: string, to: readonly (Reached | undefined)[]) => {
     const id = appId(app.computer, app.id, side);
     graph.node({ id, label, unit: 'dBFS', role: 'app', device: app.computer, app: app.id, ceiling: 0 });
     // What a call plays its far ends say; what a player plays is its own.
@@ -226,7 +229,7 @@ const playing = (graph: GraphMaker, find: Lookup, app: App, channels: readonly F
           from: id,
           to: channel.place,
           kind: 'app',
-          terms: [{ db: 0, because }],
+          terms: [{ db: 0, because }, ...channel.slider],
           delayMs: bufferMs(app) + channel.lateMs,
         }),
       );
@@ -245,11 +248,8 @@ export const lowerApps = (graph: GraphMaker, find: Lookup, usb: UsbTree) => {
   for (const app of find.rig.apps) {
     const isDead = find.conditions.some((one) => one.kind === 'dead' && one.device === app.computer);
     if (!find.device(app.computer) || isDead) continue;
-    const inputs = channelsKnown(find, usb, app).map((one) => takenFrom(find, app, one));
-    const outputs = channelsOn(find, usb, app, 'output').map((one): Filled => ({
-      place: pointId(one.device, one.point),
-      lateMs: resamplerMs(find.rig, app, one, 'output'),
-    }));
+    const inputs = channelsKnown(find, usb, app).map((one) => reachedAt(find, app, one, 'input'));
+    const outputs = channelsOn(find, usb, app, 'output').map((one) => reachedAt(find, app, one, 'output'));
     recording(graph, app, inputs, outputs);
     sending(graph, app, inputs);
     playing(graph, find, app, outputs);
