@@ -51,6 +51,8 @@ export interface GainsReport {
     missingDb: number;
     helps: { words: string; byDb: number; isEnough: boolean }[];
   }[];
+  /** What is too weak or uneven even so, in ears and elsewhere: gains are not solved for it. */
+  left: string[];
 }
 
 const standing = ({
@@ -72,7 +74,7 @@ export const loadSolver = async (): Promise<Solver> => solverOf(await loadHighs(
 /** Every gain of a rig solved; where not all can be had, with what would help. */
 export const gainsReport = (rig: Rig, solver: Solver): GainsReport & { set: Rig } => {
   const memory = makeEngineMemory();
-  const { moves, edit, sounds, unmet, proof } = planGains(rig, solver, memory);
+  const { moves, edit, sounds, unmet, left, proof } = planGains(rig, solver, memory);
   const set = edit ? applyEdit(rig, edit).rig : rig;
   return {
     report: 'diaphon-gains',
@@ -108,6 +110,7 @@ export const gainsReport = (rig: Rig, solver: Solver): GainsReport & { set: Rig 
         ),
       ).map(({ words, byDb, isEnough }) => ({ words, byDb, isEnough })),
     })),
+    left,
     set,
   };
 };
@@ -115,7 +118,7 @@ export const gainsReport = (rig: Rig, solver: Solver): GainsReport & { set: Rig 
 /** What is set for each sound of a rig, as CSV. */
 export const sheetOf = (rig: Rig): string => gainSheetCsv(gainSheet(solve(rig)));
 
-export const gainsText = ({ rig, moves, sounds, unmet, isProven }: GainsReport): string => {
+export const gainsText = ({ rig, moves, sounds, unmet, left, isProven }: GainsReport): string => {
   const turn =
     moves.length === 0
       ? sounds.length === 0
@@ -147,5 +150,6 @@ export const gainsText = ({ rig, moves, sounds, unmet, isProven }: GainsReport):
         )
         .join('')}`,
   );
-  return `${rig}\n\n${turn}\n\n${table}\n${cannot.join('')}\n${isProven ? 'Proven: no other setting does better.' : 'Not proven to be the best there is.'}\n`;
+  const leaves = left.length > 0 ? `\nLeft as it is:\n${left.map((title) => `  ${title}\n`).join('')}` : '';
+  return `${rig}\n\n${turn}\n\n${table}\n${cannot.join('')}${leaves}\n${isProven ? 'Proven: no other setting does better.' : 'Not proven to be the best there is.'}\n`;
 };

@@ -183,6 +183,16 @@ export const GainPlanDialog = ({ onClose }: { onClose: () => void }) => {
               onDone={onClose}
             />
           ))}
+          {plan.left.length > 0 && (
+            <section aria-label="What is left as it is">
+              <h3 className="font-bold">Left as it is: not a matter of these gains alone</h3>
+              <ul className="list-disc pl-5">
+                {plan.left.map((title) => (
+                  <li key={title}>{title}</li>
+                ))}
+              </ul>
+            </section>
+          )}
           {plan.moves.length > 0 && (
             <section aria-label="What to turn">
               <h3 className="font-bold">Turn, in this order</h3>

@@ -364,3 +364,13 @@ it('a call that turns its level by itself is left to do so: the same gains are s
   expect(plan(by).moves).toEqual(plan(desk).moves);
   expect(plan(by).unmet).toEqual([]);
 });
+
+it('what no gain is solved for is said to be left as it is: a caller nobody can follow in the headphones', () => {
+  const rig = talk(DESKS['podcast mixer, its first port']!, 'call', {
+    gain1: 46,
+    gain2: 46,
+    'strip.usb1.fader': -40,
+  });
+  expect(plan(rig).left).toEqual([expect.stringMatching(/^The far end of Call is too quiet .*Headphones/)]);
+  expect(plan(after(rig, (now) => setControl(now, 'desk', 'strip.usb1.fader', 0))).left).toEqual([]);
+});

@@ -1,3 +1,4 @@
+import { runChecks } from '../checks';
 import { unitOf, verdictOf, type Strand, type Verdict } from '../gain';
 import { finish, solve, type EngineMemory, type Progress } from '../offers';
 import type { Edit, Rig } from '../rig';
@@ -42,8 +43,13 @@ export interface GainPlan {
   edit: Edit | null;
   sounds: SoundChange[];
   unmet: Unmet[];
+  /** What is heard too weakly or unevenly even so: no demand is made for it, by each finding's words. */
+  left: string[];
   proof: Proof;
 }
+
+/** Findings of levels that are not solved for: what comes to ears and rooms, far ends, what is played. */
+const NOT_SOLVED: ReadonlySet<string> = new Set(['too-quiet', 'uneven-ears']);
 
 const standingOf = (strand: Strand): Standing => {
   const rooms = strand.stages.flatMap(({ headroomDb }) => (headroomDb === null ? [] : [headroomDb]));
@@ -70,7 +76,8 @@ export function* planGainsInSteps(
 ): Generator<Progress, GainPlan> {
   const { solved, parts, placed, edit, set, proof } = yield* workOut(rig, solver, memory);
   const was = new Map(solved.strands.map((strand) => [strand.id, strand]));
-  const then = new Map(solve(set, memory).strands.map((strand) => [strand.id, strand]));
+  const setSolved = solve(set, memory);
+  const then = new Map(setSolved.strands.map((strand) => [strand.id, strand]));
   const unmet: Unmet[] = [];
   for (const { part, isMet, missingDb } of parts) {
     if (isMet) continue;
@@ -91,6 +98,9 @@ export function* planGainsInSteps(
         after: standingOf(then.get(strand.id)!),
       })),
     unmet,
+    left: runChecks(setSolved)
+      .filter(({ code }) => NOT_SOLVED.has(code))
+      .map(({ title }) => title),
     proof,
   };
 }
