@@ -1,4 +1,4 @@
-import { leadsAt } from '../rig';
+import { leadRun, leadsAt, socketsIn } from '../rig';
 import { adapterChainBroken } from './adapter-chain-broken';
 import { groundLoop } from './ground-loop';
 import { hfRolloff } from './hf-rolloff';
@@ -220,6 +220,13 @@ const ONLY_MISSING: ReadonlySet<Found['code']> = new Set(['not-arriving', 'unhea
 /** A voice by one leg is quiet everywhere, and near the hiss. */
 const FOLLOWS_A_LOST_LEG: ReadonlySet<Found['code']> = new Set(['too-quiet', 'gain-short', 'noise-high']);
 
+/** What comes of a broken return: left and right find back through one another. */
+const FOLLOWS_A_LOST_RETURN: ReadonlySet<Found['code']> = new Set([
+  'outputs-fight',
+  'mono-cancel',
+  'polarity',
+]);
+
 /** What goes round comes by ever more ways. */
 const COMES_OF_A_RING: ReadonlySet<Found['code']> = new Set(['double-path', 'double-monitor']);
 
@@ -252,11 +259,26 @@ const withoutConsequences = ({ find, rig }: Solved, all: readonly Found[]): Foun
           ({ person, device }) => places.some((place) => place.person === person) && isAt(one, device),
         ),
     );
+  const lostLeads = all.flatMap(({ code, places }) =>
+    code === 'leg-lost' ? places.flatMap(({ lead }) => find.lead(lead ?? '') ?? []) : [],
+  );
+  /** Whether it is about the lead whose leg or return is lost, or about what that lead is plugged into. */
+  const isOnLostReturn = ({ code, places }: Found) =>
+    lostLeads.some((lost) =>
+      places.some(
+        ({ lead, device }) =>
+          lead === lost.id ||
+          (code === 'polarity' &&
+            device !== undefined &&
+            socketsIn(leadRun(rig, lost)).some((socket) => socket.device === device)),
+      ),
+    );
   const rings = all.filter(({ code }) => code === 'loop-howl');
   return all.filter((found) => {
     const { code, places } = found;
     // Turned up where it is too quiet first, it is louder everywhere.
     if (code === 'too-quiet' && isQuietFromTheStart(found)) return false;
+    if (FOLLOWS_A_LOST_RETURN.has(code) && isOnLostReturn(found)) return false;
     if (FOLLOWS_A_LOST_LEG.has(code) && hasLostLeg(found)) return false;
     if (code === 'uneven-ears' && shortOf(found).length > 0) return false;
     if (COMES_OF_A_RING.has(code))

@@ -355,9 +355,9 @@ export const ROWS: [FindingCode, string, Rig, Rig][] = [
   ],
   [
     'usb-volts-low',
-    'four condensers through 15 m of leads | through 5',
+    'four condensers through 15 m of leads | through 3',
     extended(condensersAt('interface-4', 'usb-a-b', 4, 5), [5, 5]),
-    condensersAt('interface-4', 'usb-a-b', 4, 5),
+    condensersAt('interface-4', 'usb-a-b', 4, 3),
   ],
   [
     'battery-short',

@@ -156,3 +156,19 @@ it.each(['tip', 'ring'])(
     ).toEqual([]);
   },
 );
+
+it('a broken return to somebody’s headphones is told once, on every desk', () => {
+  const said = ordinaryDesks().flatMap(([name, rig]) =>
+    rig.leads
+      .filter(({ kind }) => kind === 'mini-trs')
+      .filter(({ ends }) => ends.some((end) => end && 'device' in end && end.device.startsWith('ears')))
+      .map(({ id }) => {
+        const broken = after(rig, changeLead(rig, id, { broken: ['sleeve'] }));
+        const grave = solveRig(broken).findings.filter(({ severity }) => severity !== 'advice');
+        // What is heard in those headphones alone comes to nobody now: that is something else.
+        return [name, ...grave.map(({ code }) => code).filter((code) => code !== 'not-arriving')];
+      }),
+  );
+  expect(said.length).toBeGreaterThan(8);
+  expect(said.filter(([, ...codes]) => codes.join() !== 'leg-lost')).toEqual([]);
+});
