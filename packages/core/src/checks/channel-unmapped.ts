@@ -1,3 +1,4 @@
+import { sortBy } from 'es-toolkit';
 import { channelsOn } from '../flow';
 import { standsIn, trackWords } from '../rig';
 import { finding, type Check, type Found } from './finding';
@@ -32,10 +33,15 @@ export const channelUnmapped: Check = (solved) => {
           ],
           propose: () => [
             ...takeFree(solved, app, track),
-            // Whoever it is named after comes to a device that is not among those it hears.
-            ...rig.people
-              .filter(({ name }) => standsIn(name, track.name))
-              .flatMap(({ id }) => takeIt(solved, id, app.id)),
+            // Whoever it is named after, or is on no track yet, comes to a device that is not among those it hears.
+            ...sortBy(
+              rig.people.filter(
+                ({ id, name }) =>
+                  standsIn(name, track.name) ||
+                  !solved.strands.some(({ person, arrives }) => person === id && arrives),
+              ),
+              [({ name }) => (standsIn(name, track.name) ? 0 : 1)],
+            ).flatMap(({ id }) => takeIt(solved, id, app.id)),
             ...chooseElsewhere(solved, app, 'input'),
             withoutTracks(solved, app, [track]),
           ],

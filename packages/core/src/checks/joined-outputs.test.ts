@@ -311,8 +311,8 @@ it('at 96 kHz every device of it takes room on the bus for 96 kHz', () => {
     return usbLanes(find, usb).reduce((sum, lane) => sum + lane.usedBytes, 0);
   };
   const rig = joinedDesk(['interface-2', 'interface-2']);
-  // Two devices, two channels each, 24 bits; a microframe has one sample more than its share (USB 2.0, 5.12.4.1; memory), and 38 bytes of its own.
-  expect(used(rig)).toBe(2 * (2 * 7 * 3 + 38));
-  expect(used(rated(rig, 96_000))).toBe(2 * (2 * 13 * 3 + 38));
-  expect(used(devicesAt(rig, 96_000))).toBe(2 * (2 * 13 * 3 + 38));
+  // Two devices, two channels each, 24 bits in slots of four bytes; a microframe has one sample more than its share (USB 2.0, 5.12.4.1; memory), and 38 bytes of its own.
+  expect(used(rig)).toBe(2 * (2 * 7 * 4 + 38));
+  expect(used(rated(rig, 96_000))).toBe(2 * (2 * 13 * 4 + 38));
+  expect(used(devicesAt(rig, 96_000))).toBe(2 * (2 * 13 * 4 + 38));
 });

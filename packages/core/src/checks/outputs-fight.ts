@@ -3,11 +3,10 @@ import { couplingLevel, type Clash } from '../circuit';
 import { dbFromRatio, dbu, voltsFromDbu } from '../units';
 import { figureText, finding, type Check, type Found, type Solved } from './finding';
 import { insertIsolator } from './fixes/insert';
+import { FIGHTS } from './fixes/reach';
 import { splitToTwoInputs, unplug, useBestLead, useOtherInput } from './fixes/rewire';
 import { shortedSide } from './shorted-side';
 
-/** Less of one output on the other's contacts than this is what a summing network leaves, −20 dB. Common practice. */
-const FIGHTS = 0.1;
 /** Current an output stands from another where its model does not say, milliamps. Common practice. */
 const USUAL_MILLIAMPS = 10;
 

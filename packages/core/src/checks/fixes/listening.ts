@@ -1,9 +1,11 @@
-import { channelsOf, obstacleTo, type Chooser } from '../../flow';
+import { channelsOf, obstacleTo, startAgain, usbTree, type Chooser } from '../../flow';
 import {
+  applyEdit,
   combineEdits,
   freeTrackId,
   joinsInputs,
   listeningAlso,
+  lookup,
   putApp,
   setSystem,
   standsIn,
@@ -107,11 +109,23 @@ const joinTo = (
         heard.sinks.some((one) => one.node === sink && one.app === app.id && one.track === track.id),
       ),
   );
-  const next = empty
-    ? onChannel(app, empty, on)
-    : { ...app, tracks: [...app.tracks, { id: freeTrackId(app.tracks, 'track'), name, channel: on }] };
+  const there = app.tracks.find((track) => track.channel === on);
+  const isOthers = (track: Track) =>
+    rig.people.some((one) => one.name !== name && standsIn(one.name, track.name));
+  if (there && isOthers(there)) return [];
+  const next = there
+    ? app
+    : empty
+      ? onChannel(app, empty, on)
+      : { ...app, tracks: [...app.tracks, { id: freeTrackId(app.tracks, 'track'), name, channel: on }] };
   const label = `Join ${what} of ${find.nameOf(device)} to what ${app.name} hears, ${name} on channel ${on}`;
-  return [{ label, edit: combineEdits(label, ...joins, putApp(rig, { ...next, input })) }];
+  const edit = combineEdits(label, ...joins, putApp(rig, { ...next, input }));
+  if (app.openedWith === undefined) return [{ label, edit }];
+  // What does not notice changes goes on with what it was started with.
+  const then = lookup(applyEdit(rig, edit).rig);
+  const again = startAgain(then, usbTree(then), then.app(app.id)!);
+  const both = `${label}, and start it again`;
+  return [{ label: both, edit: combineEdits(both, edit, again) }];
 };
 
 const isTrack = ({ heard }: Solved, app: App, track: Track, node: string): boolean =>

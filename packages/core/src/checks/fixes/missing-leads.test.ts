@@ -106,3 +106,31 @@ it('a track that stays empty since one side of a keyboard is not plugged in is g
   expect(fixes[0]).toBe('Plug Keys, Output right into Box, Input 4');
   expect(fixes.join()).not.toContain('take channel 1');
 });
+
+describe('what only goes through, and ends that hang free', () => {
+  it('a guitar is joined to its DI box, by the plugs both are made for', () => {
+    const rig = desk(
+      [],
+      [
+        ...DEVICES,
+        { id: 'guitar', model: 'guitar', name: 'Guitar' },
+        { id: 'di', model: 'di-passive', name: 'DI' },
+      ],
+    );
+    expect(joined(rig, 'guitar')).toContainEqual([
+      'Join Guitar to DI, Instrument, with a TS lead 6.35 mm',
+      expect.stringContaining('guitar.out – di.in'),
+    ]);
+  });
+
+  it('two leads of a run whose middle is missing are plugged into each other, and nothing of one run into itself', () => {
+    const rig = desk([
+      { id: 'a', kind: 'xlr', ends: ['mic.out', null] },
+      { id: 'b', kind: 'xlr', ends: [null, 'box.in1'] },
+    ]);
+    const fixes = freeEnds(solve(rig));
+    expect(fixes[0]!.label).toBe('Plug the free ends of the lead of Mic and the lead of Box into each other');
+    expect(wiring(after(rig, fixes[0]!.edit))).toContainEqual(expect.stringContaining('mic.out – b/0'));
+    expect(freeEnds(solve(after(rig, fixes[0]!.edit)))).toEqual([]);
+  });
+});

@@ -1,4 +1,4 @@
-import { contactsBetween, isForHeadphones } from '../../catalogue';
+import { contactsBetween, isForHeadphones, type LeadKind } from '../../catalogue';
 import { reachable } from '../../flow';
 import { changeLead, connect, guestsOf, leadRun, leadsAt, socketsIn, type Lead } from '../../rig';
 import type { Fix, Solved } from '../finding';
@@ -18,6 +18,14 @@ const portsOf = ({ rig, find }: Solved, want: (device: string, port: string) => 
 const isPassive = ({ find }: Solved, device: string): boolean =>
   !find.modelOf(device)?.elements.some(({ kind }) => kind === 'output');
 
+/** Whether sound only goes through a device: boxes and adapters between an instrument or a microphone and its desk. */
+const isInBetween = ({ find }: Solved, device: string): boolean => {
+  const { ports = [], streams = [], points = [] } = find.modelOf(device) ?? {};
+  const sides = new Set(ports.map(({ side }) => side));
+  const isSource = points.some(({ role }) => role === 'capsule' || role === 'programme');
+  return sides.has('in') && sides.has('out') && streams.length === 0 && !isSource;
+};
+
 /** Devices, and what hangs behind them by leads and passes a sound without adding to it. */
 export const withPassives = (solved: Solved, devices: Iterable<string>): string[] => [
   ...reachable(devices, (id) =>
@@ -26,6 +34,16 @@ export const withPassives = (solved: Solved, devices: Iterable<string>): string[
       .flatMap(({ device }) => (isPassive(solved, device) ? [device] : [])),
   ),
 ];
+
+/** A lead between two sockets with the plugs both are made for, else any that goes in. */
+const plainest = ({ rig, find }: Solved, from: PortRef, to: PortRef) => {
+  const made = new Set(
+    [from, to].map(({ device, port }) => find.port(device, port)!.connector.replace('-socket', '-plug')),
+  );
+  const isMade = ({ kind }: { kind: LeadKind }) => kind.ends.every(({ connector }) => made.has(connector));
+  const all = matingLeads(rig, from, to);
+  return all.find(isMade) ?? all[0];
+};
 
 /** Leads that are missing: from the free outputs of the last device to free inputs, from its USB to a computer. */
 export const leadsOn = (solved: Solved, device: string): Fix[] => {
@@ -40,11 +58,13 @@ export const leadsOn = (solved: Solved, device: string): Fix[] => {
     inputs.flatMap((to): Fix[] => {
       const isData = port(from)?.usb !== undefined;
       if (isData !== (port(to)?.usb !== undefined)) return [];
-      // What passes a sound without adding to it says nothing by itself: any lead that goes in will do.
+      // What passes a sound without adding to it, or is fed through it, says nothing by itself: any lead that goes in will do.
+      const isBetween = [from, to].some(
+        ({ device }) => isPassive(solved, device) || isInBetween(solved, device),
+      );
       const best = isData
         ? matingLeads(rig, from, to)[0]
-        : (bestLead(rig, from, to) ??
-          (isPassive(solved, from.device) ? matingLeads(rig, from, to)[0] : undefined));
+        : (bestLead(rig, from, to) ?? (isBetween ? plainest(solved, from, to) : undefined));
       if (!best) return [];
       const label = `Join ${find.nameOf(from.device)} to ${find.nameOf(to.device)}, ${find.portName(to.device, to.port)}, with ${withArticle(best.kind.name)}`;
       return [{ label, edit: { ...connect(rig, best.kind, ordered(best.flipped, from, to)), label } }];
@@ -95,12 +115,32 @@ export const plugIn = (solved: Solved, device: string): Fix[] => {
   );
 };
 
-/** Ends of leads that hang free, each into every free socket that it goes into. */
+/** "The lead of Microphone": what a lead that hangs free is plugged into at its other end. */
+const namesOf = ({ rig, find }: Solved, lead: Lead): string => {
+  const [socket] = socketsIn(leadRun(rig, lead));
+  return socket ? `the lead of ${find.nameOf(socket.device)}` : 'a lead';
+};
+
+/** Ends of leads that hang free, each into every free socket that it goes into, and into the free ends of other leads. */
 export const freeEnds = (solved: Solved): Fix[] => {
   const { rig, find } = solved;
   const isFree = (lead: Lead, end: number) =>
     lead.ends[end] === null && guestsOf(rig, lead.id, end).length === 0;
-  return rig.leads.flatMap((lead) =>
+  const free = rig.leads.flatMap((lead) =>
+    (find.leadKindOf(lead.id)?.ends ?? []).flatMap(({ connector }, end) =>
+      isFree(lead, end) ? [{ lead, end, connector }] : [],
+    ),
+  );
+  const together = free.flatMap((one, at) =>
+    free.slice(at + 1).flatMap((other): Fix[] => {
+      const isOne = leadRun(rig, one.lead).some(({ id }) => id === other.lead.id);
+      if (isOne || !contactsBetween(one.connector, other.connector)) return [];
+      const label = `Plug the free ends of ${namesOf(solved, one.lead)} and ${namesOf(solved, other.lead)} into each other`;
+      const ends = one.lead.ends.with(one.end, { lead: other.lead.id, end: other.end });
+      return [{ label, edit: { ...changeLead(rig, one.lead.id, { ends }), label } }];
+    }),
+  );
+  const into = rig.leads.flatMap((lead) =>
     (find.leadKindOf(lead.id)?.ends ?? []).flatMap(({ connector }, end): Fix[] => {
       if (!isFree(lead, end)) return [];
       const fits = (device: string, port: string) =>
@@ -111,4 +151,5 @@ export const freeEnds = (solved: Solved): Fix[] => {
       });
     }),
   );
+  return [...together, ...into];
 };

@@ -26,6 +26,8 @@ export interface Reach {
   cancels: boolean;
   /** A side of a stereo output lies on its sleeve. */
   shorts: boolean;
+  /** Left and right are tied together, and drive each other. */
+  fights: boolean;
   /** Of left and right only one arrives. */
   halfLost: boolean;
   /** A way arrives hotter than its input can be turned down to. */
@@ -53,6 +55,9 @@ const sumOf = (all: readonly Complex[]): Complex => ({
  * Common practice, no published source. */
 const NOTHING = 1e-3;
 const LOST_SIDE = 30;
+
+/** Less of one output on the other's contacts than this is what a summing network leaves, −20 dB. Common practice. */
+export const FIGHTS = 0.1;
 
 /** One side of a pair arrives well, and the other does not. */
 const isHalfLost = (find: Lookup, device: string, into: readonly Coupling[]): boolean => {
@@ -93,6 +98,9 @@ export const reachOf = (find: Lookup, circuit: Circuit, from: string, to: string
     ),
     wrongKind: (source === 'microphone' && sink === 'line') || (source === 'aes3') !== (sink === 'aes3'),
     cancels: couplingLevel(together) < couplingLevel(best.sum) / 2,
+    fights: circuit.clashes.some(
+      (clash) => clash.from.device === from && clash.into.device === from && clash.volts >= FIGHTS,
+    ),
     halfLost: isHalfLost(find, from, into),
     shorts: circuit.terminals.some(
       (terminal) => terminal.device === from && shortedSide(find, terminal) !== undefined,
@@ -116,6 +124,7 @@ export const scoreOf = (r: Reach): number =>
   (r.harms ? -1000 : 0) +
   (r.legLost || r.shorts ? -100 : 0) +
   (r.wrongKind || r.tooHot || r.cancels ? -60 : 0) +
+  (r.fights ? -50 : 0) +
   (r.halfLost ? -20 : 0) +
   (r.fed ? 0 : -80) +
   r.monoDb;
