@@ -14,11 +14,18 @@ test('who is missing is seen in the table and at the post, and one press brings 
   const detail = page.getByRole('region', { name: 'The feed that is chosen' });
   await expect(detail).toContainText('It should come: somebody here has to hear the far end.');
   await detail.getByRole('button', { name: 'Put a laptop isolator box in between', exact: true }).click();
+  // It comes, and nobody can follow it yet: nothing is called right before it is loud enough.
+  await expect(
+    table.getByRole('button', { name: /^Far end of Call at Headphones: too quiet/ }),
+  ).toBeVisible();
+  await expect(detail.getByRole('heading', { name: 'What makes it loud enough' })).toBeVisible();
+  await detail.getByRole('button', { name: /^Turn Gain 3 of .* up to/ }).click();
   await expect(page.getByText('Everyone hears whom they should')).toBeVisible();
   const post = page.getByRole('region', { name: 'Headphones' });
   await expect(
     post.getByRole('button', { name: /^Far end of Call at Headphones: arrives, \d+\.\d dB SPL/ }),
   ).toBeVisible();
+  await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByText('1 feed is not as it should be.')).toBeVisible();
 });

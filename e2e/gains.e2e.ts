@@ -26,6 +26,32 @@ test('one button sets every gain, says what it comes to, and undo takes all of i
   await expect(guest).toContainText('too quiet');
 });
 
+test('what cannot be had is said with its reason, and what would help is tried and done', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/levels`);
+  const guest = page.getByRole('button', { name: /^Guest to Track Guest/ });
+  await guest.click();
+  await page.getByRole('textbox', { name: 'Distance from the microphone' }).fill('200');
+  await page.getByRole('combobox', { name: 'Wanted at Track Guest' }).selectOption('Own average …');
+  await page.getByRole('textbox', { name: 'Average' }).fill('-10');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Set every gain' }).click();
+  const unmet = page.getByRole('region', { name: 'What cannot be had' });
+  await expect(unmet).toContainText('dB are missing');
+  await expect(unmet).toContainText('With everything on its way turned up it reaches');
+  await unmet.getByRole('button', { name: 'What would help?' }).click();
+  const closer = unmet.getByRole('listitem').filter({ hasText: /from \d+ cm instead of 200/ });
+  await expect(closer).toContainText('which is enough');
+  await axe(page);
+  await closer.getByRole('button', { name: 'Do this' }).click();
+  await expect(guest).toContainText('on target');
+  await page.getByRole('button', { name: 'Set every gain' }).click();
+  await expect(page.getByRole('dialog').getByRole('status')).not.toContainText('Not everything can be had');
+});
+
 test('the gain sheet, printed, as a table and on a phone', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/levels`);

@@ -108,7 +108,13 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
         </div>
       )}
       <div>
-        <h4 className="font-bold">{comes ? 'What keeps it out' : 'What lets it through'}</h4>
+        <h4 className="font-bold">
+          {look === 'too quiet'
+            ? 'What makes it loud enough'
+            : comes
+              ? 'What keeps it out'
+              : 'What lets it through'}
+        </h4>
         {failure && <p className="text-fault">Nothing could be tried: {failure}</p>}
         {!answer && !failure && (
           <p className="text-faint">
@@ -117,7 +123,11 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
         )}
         {answer?.turns.length === 0 && (
           <p className="text-faint">
-            {comes ? 'No setting keeps it out alone.' : 'No single setting or lead brings it there.'}
+            {look === 'too quiet'
+              ? 'No single knob makes it loud enough: see the findings.'
+              : comes
+                ? 'No setting keeps it out alone.'
+                : 'No single setting or lead brings it there.'}
           </p>
         )}
         <div className="flex flex-col items-start gap-1.5 py-1">
@@ -125,7 +135,7 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
             <FixButton
               key={fix.label}
               fix={fix}
-              isFirst={index === 0 && (look === 'missing' || look === 'unwanted')}
+              isFirst={index === 0 && ['missing', 'unwanted', 'too quiet'].includes(look)}
             />
           ))}
         </div>

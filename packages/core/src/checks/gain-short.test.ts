@@ -129,3 +129,25 @@ describe('an aim for peaks', () => {
 it('what is at its aim, or over it, is not too quiet though it be off its best', () => {
   for (const typical of [-15, -10, 0]) expect(said(typical)).toEqual([]);
 });
+
+it('one desk behind another: both are turned up where neither alone is enough, and nothing is bought', () => {
+  const rig = rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'front', model: 'mixer-4', name: 'Front' },
+      { id: 'box', model: 'interface-2', name: 'Box' },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'front.in1'], lengthM: 3 },
+      { kind: 'trs-635', ends: ['front.outL', 'box.in1'], lengthM: 2 },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'], lengthM: 1 },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.05)],
+  });
+  const [found] = gainShort(solve(rig));
+  const [first] = found!.propose();
+  expect(first!.label).toMatch(/^Set Gain 1 to \d+ dB, set /);
+  expect(gainShort(solve(after(rig, first!.edit)))).toEqual([]);
+});

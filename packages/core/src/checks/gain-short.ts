@@ -1,5 +1,5 @@
 import { missingDb, onTarget, unitOf, wayOf, type Strand } from '../gain';
-import { putApp } from '../rig';
+import { combineEdits, putApp } from '../rig';
 import type { Db } from '../units';
 import { severityOfAmount } from './amount';
 import { figureText, finding, type Check, type Fix, type Found, type Severity, type Solved } from './finding';
@@ -54,6 +54,24 @@ const withoutGain = (solved: Solved, strand: Strand, level: Db, severity: Severi
       ...programUp(solved, strand, missing),
     ],
   });
+};
+
+/** Several gains turned up together, each out of the last tenth of its travel; nothing where that is not enough. */
+const turnEach = ({ rig }: Solved, gains: readonly VoiceGain[], missing: Db, slack: Db): Fix[] => {
+  let left = missing;
+  const turns = gains.flatMap((gain) => {
+    const { minDb, maxDb } = gain.control;
+    const highest = Math.floor(minDb + rig.assumptions.gainTravelLimit * (maxDb - minDb));
+    const byDb = Math.min(left, highest - gain.value);
+    if (byDb <= 0) return [];
+    left -= byDb;
+    return [setGain(rig, gain, gain.value + byDb)];
+  });
+  if (turns.length < 2 || left > slack) return [];
+  const label = turns
+    .map((turn, at) => (at === 0 ? turn.label : `${turn.label[0]!.toLowerCase()}${turn.label.slice(1)}`))
+    .join(', ');
+  return [{ label, edit: combineEdits(label, ...turns.map(({ edit }) => edit)) }];
 };
 
 /** A voice that arrives on its track below the aim. */
@@ -136,6 +154,8 @@ export const gainShort: Check = (solved) => {
             ? turnUpAlong(solved, wayOf(solved.heard, strand), Math.max(0, missing - slack), isLater)
             : []),
           ...turns.filter(({ isTop }) => isTop).map(({ fix }) => fix),
+          // Where none alone is enough: each as far as it goes without hiss, the first first.
+          ...(turns.length === 0 && enough ? turnEach(solved, gains, missing, slack) : []),
           // Closer costs nothing; a booster has to be bought.
           ...(enough && !isAtTop
             ? []

@@ -153,7 +153,7 @@ const mendsOf = (found: readonly Found[]): Fix[] =>
     .flatMap(({ propose }) => propose());
 
 /**
- * One sound at one listener: the ways it comes, and what opens or shuts it, each tried on the whole rig, those that bring
+ * One sound at one listener: the ways it comes, and what opens it, shuts it or makes it loud enough, each tried on the whole rig, those that bring
  * nothing first. A turn at each step.
  */
 export function* feedDetailInSteps(
@@ -169,16 +169,22 @@ export function* feedDetailInSteps(
   const comes = feed.arrival !== undefined;
   const found = runChecks(solved);
   const before = found.map(plainFinding);
-  const proposed = comes
-    ? keepOut(solved, speaker, post)
-    : [...letThrough(solved, speaker, post), ...mendsOf(found)];
+  const isShort = feed.shortDb !== undefined;
+  const proposed = isShort
+    ? found.filter(({ code }) => code === 'too-quiet').flatMap(({ propose }) => propose())
+    : comes
+      ? keepOut(solved, speaker, post)
+      : [...letThrough(solved, speaker, post), ...mendsOf(found)];
+  /** Whether it is there and loud enough, where it was too quiet; else whether it comes where it did not, or the other way round. */
+  const isEnded = (now: Feed): boolean =>
+    isShort ? now.arrival !== undefined && now.shortDb === undefined : (now.arrival !== undefined) !== comes;
   const turns = new Map<string, OfferedFix>();
   const attempt = (fix: Fix) => {
     const result = tryEdit(rig, fix.edit);
     if (!result.ok || turns.has(fix.label)) return;
     const then = solve(result.rig, memory);
     const now = feedAt(then, speakerId, postId);
-    if (!now || (now.feed.arrival !== undefined) === comes) return;
+    if (!now || !isEnded(now.feed)) return;
     const after = runChecks(then).map(plainFinding);
     const has = (all: typeof before, id: string) => all.some((one) => one.id === id);
     turns.set(fix.label, {
