@@ -37,6 +37,8 @@ export interface RigOnShelf {
   revision: number;
   updatedAt: string;
   deletedAt: string | null;
+  /** How many days it can still be brought back at least; only of what is in the bin. */
+  binDaysLeft?: number;
   /** Null while it is being worked out, or where that cannot be done. */
   summary: RigSummary | null;
   /** Why it cannot be worked out, and what to do; null where it can. */

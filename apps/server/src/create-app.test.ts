@@ -5,7 +5,7 @@ import { DEMO_RIGS } from '@diaphon/core';
 import { QueryTypes, Sequelize } from 'sequelize';
 import request from 'supertest';
 import { DemoService } from './demo/demo.service';
-import { RigsService } from './rigs/rigs.service';
+import { Bin } from './rigs/bin.service';
 import { readSettings } from './settings';
 import { startTestServer } from './tests/server';
 
@@ -122,7 +122,8 @@ describe('the demo', () => {
     expect((await api().get(`/api/rigs/${museum.id}`)).body.document.notes).toBe('mine');
 
     // Long gone from the bin, it still does not come back by itself.
-    await server.app.get(RigsService).emptyBin(Date.now() + 31 * 24 * 60 * 60_000);
+    for (let day = 1; day <= 31; day += 1)
+      await server.app.get(Bin).sweep(Date.now() + day * 24 * 60 * 60_000);
     expect(await server.app.get(DemoService).seed()).toBe(0);
     expect((await api().post('/api/demo/reset').expect(200)).body).toEqual({ restored: 2 });
     expect((await api().get(`/api/rigs/${museum.id}`)).body.document).toEqual(open.document);

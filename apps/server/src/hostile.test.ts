@@ -111,6 +111,32 @@ describe('the shelf', () => {
     await server.close();
   });
 
+  it('text changed inside a sound file is one revision that says so, old or new; a part that is missing too', async () => {
+    const server = await startTestServer();
+    const api = request(server.http);
+    const { body: made } = await api
+      .post('/api/rigs')
+      .send({ name: 'Lamp', document: skerryLight })
+      .expect(201);
+    const put = { baseRevision: 1, document: { ...made.document, notes: 'two' }, label: 'Edit' };
+    await api.put(`/api/rigs/${made.id}`).send(put).expect(200);
+    const sequelize = server.app.get(Sequelize);
+    const change = (sql: string) => sequelize.query(sql);
+    // One letter of what is kept of the first revision: it may well still be read, as something else.
+    await change(
+      `UPDATE revisions SET document = substr(document, 1, 40) || 'A' || substr(document, 42) WHERE number = 1`,
+    );
+    const old = await api.get(`/api/rigs/${made.id}/revisions/1`).expect(422);
+    expect(old.body).toMatchObject({ code: 'damaged', where: expect.stringContaining('revision 1') });
+    expect((await api.get(`/api/rigs/${made.id}`).expect(200)).body.document.notes).toBe('two');
+    expect((await api.get(`/api/rigs/${made.id}/revisions`).expect(200)).body).toHaveLength(2);
+    await change("UPDATE keptParts SET document = document || ' ' WHERE rowid = 1");
+    expect((await api.get(`/api/rigs/${made.id}`).expect(422)).body.code).toBe('damaged');
+    await change('DELETE FROM keptParts WHERE rowid = 1');
+    expect((await api.get(`/api/rigs/${made.id}`).expect(422)).body.code).toBe('damaged');
+    await server.close();
+  });
+
   it('500 rigs are listed from their summaries', async () => {
     const server = await startTestServer();
     const sequelize = server.app.get(Sequelize);

@@ -52,7 +52,7 @@ describe('what is kept of a rig', () => {
     const fixture = join(__dirname, '../../../../packages/core/fixtures/desks/dead-no-xlr-lead.json');
     const { body } = await api().post('/api/rigs').send({ name: 'Old' }).expect(201);
     await RevisionRow.update(
-      { document: readFileSync(fixture, 'utf8') },
+      { document: readFileSync(fixture, 'utf8'), hash: null },
       { where: { rigId: body.id as string, number: 1 } },
     );
     const opened = await api().get(`/api/rigs/${body.id}`).expect(200);

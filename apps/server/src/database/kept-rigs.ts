@@ -3,7 +3,7 @@ import { promisify } from 'node:util';
 import { deflateRaw, inflateRaw } from 'node:zlib';
 import { upgradeRig, type Rig } from '@diaphon/core';
 import type { Transaction } from 'sequelize';
-import { KeptPartRow } from './models';
+import { KeptPartRow, type RevisionRow } from './models';
 
 const [deflate, inflate] = [promisify(deflateRaw), promisify(inflateRaw)];
 
@@ -14,7 +14,10 @@ type Part = Rig['models'][number] | Rig['leadKinds'][number];
 /** A rig whose models and lead kinds are hashes of their JSON text. */
 type Thin = Omit<Rig, 'models' | 'leadKinds'> & { models: string[]; leadKinds: string[] };
 
-const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
+export const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
+
+/** What is kept is not what was written: a disk, or another program, has changed it. */
+export class Damaged extends Error {}
 
 /** Keeps what is not kept yet of some parts, and answers with their hashes in order. */
 const keepParts = async (parts: readonly Part[], transaction: Transaction): Promise<string[]> => {
@@ -45,18 +48,41 @@ export const packRig = async (rig: Rig, transaction: Transaction): Promise<strin
   return PACKED + (await deflate(JSON.stringify(thin))).toString('base64');
 };
 
-/** The document of a revision, whole and of the present version, however it was kept. */
-export const unpackRig = async (text: string, transaction?: Transaction): Promise<Rig> => {
-  if (!text.startsWith(PACKED))
-    return upgradeRig(JSON.parse(text) as Record<string, unknown>) as unknown as Rig;
-  const bytes = await inflate(Buffer.from(text.slice(PACKED.length), 'base64'));
-  const thin = JSON.parse(bytes.toString('utf8')) as Thin;
+/** What some hashes stand for. @throws Damaged where one is missing, or not what it was */
+const readParts = async (hashes: readonly string[], transaction?: Transaction) => {
   const rows = await KeptPartRow.findAll({
-    where: { hash: [...thin.models, ...thin.leadKinds] },
+    where: { hash: [...hashes] },
     ...(transaction ? { transaction } : {}),
   });
-  const parts = new Map(rows.map(({ hash, document }) => [hash, JSON.parse(document) as unknown]));
-  const whole = (hashes: readonly string[]) => hashes.map((hash) => parts.get(hash));
-  const rig = { ...thin, models: whole(thin.models), leadKinds: whole(thin.leadKinds) };
-  return upgradeRig(rig) as unknown as Rig;
+  const parts = new Map(rows.map(({ hash, document }) => [hash, document]));
+  return (hash: string): unknown => {
+    const text = parts.get(hash);
+    if (text === undefined || hashOf(text) !== hash) throw new Damaged(`part ${hash}`);
+    return JSON.parse(text);
+  };
+};
+
+/**
+ * The document of a revision, whole and of the present version, however it was kept.
+ * @throws Damaged where it, or a part that it names, is not what was written
+ */
+export const unpackRig = async (
+  { document: text, hash }: Pick<RevisionRow, 'document' | 'hash'>,
+  transaction?: Transaction,
+): Promise<Rig> => {
+  if (hash !== null && hash !== hashOf(text)) throw new Damaged('revision');
+  try {
+    if (!text.startsWith(PACKED))
+      return upgradeRig(JSON.parse(text) as Record<string, unknown>) as unknown as Rig;
+    const bytes = await inflate(Buffer.from(text.slice(PACKED.length), 'base64'));
+    const thin = JSON.parse(bytes.toString('utf8')) as Thin;
+    const part = await readParts([...thin.models, ...thin.leadKinds], transaction);
+    const rig = { ...thin, models: thin.models.map(part), leadKinds: thin.leadKinds.map(part) };
+    return upgradeRig(rig) as unknown as Rig;
+  } catch (error) {
+    // Of what is damaged no other error says anything; of a database that cannot be read it does.
+    const { code, message } = error as NodeJS.ErrnoException;
+    if (error instanceof SyntaxError || code?.startsWith('Z_')) throw new Damaged(message);
+    throw error;
+  }
 };

@@ -16,6 +16,16 @@ export class RigRow extends Model<InferAttributes<RigRow>, InferCreationAttribut
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare deletedAt: CreationOptional<Date | null>;
+  /** How many days the server had run by then: see `RunDays`. */
+  declare deletedOnRunDay: CreationOptional<number | null>;
+}
+
+/** Days on which the server has run; one row. */
+export class RunDayRow extends Model<InferAttributes<RunDayRow>, InferCreationAttributes<RunDayRow>> {
+  declare id: number;
+  declare days: number;
+  /** The date the clock showed when the last of them was counted. */
+  declare lastDate: string;
 }
 
 /** One saved state of a rig. Never changed, never removed while the rig is there. */
@@ -26,6 +36,8 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare label: string;
   /** The rig document: as `packRig` makes it, or plain JSON text of an older Diaphon. */
   declare document: string;
+  /** Of `document`; null in revisions of an older Diaphon. */
+  declare hash: CreationOptional<string | null>;
   declare savedAt: CreationOptional<Date>;
 }
 
@@ -80,6 +92,7 @@ export const initModels = (sequelize: Sequelize): void => {
       createdAt: now(),
       updatedAt: now(),
       deletedAt: { type: DataTypes.DATE, allowNull: true },
+      deletedOnRunDay: { type: DataTypes.INTEGER, allowNull: true },
     },
     { sequelize, tableName: 'rigs', timestamps: false },
   );
@@ -89,6 +102,7 @@ export const initModels = (sequelize: Sequelize): void => {
       number: { type: DataTypes.INTEGER, primaryKey: true },
       label: { type: DataTypes.STRING, allowNull: false },
       document: { type: DataTypes.TEXT, allowNull: false },
+      hash: { type: DataTypes.STRING, allowNull: true },
       savedAt: now(),
     },
     { sequelize, tableName: 'revisions', timestamps: false },
@@ -108,6 +122,14 @@ export const initModels = (sequelize: Sequelize): void => {
       summary: { type: DataTypes.TEXT, allowNull: false },
     },
     { sequelize, tableName: 'summaries', timestamps: false },
+  );
+  RunDayRow.init(
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true },
+      days: { type: DataTypes.INTEGER, allowNull: false },
+      lastDate: { type: DataTypes.STRING, allowNull: false },
+    },
+    { sequelize, tableName: 'runDays', timestamps: false },
   );
   SeedRow.init(
     {

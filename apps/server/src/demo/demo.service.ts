@@ -1,10 +1,20 @@
 import { deepEqual, DEMO_RIGS, type Rig } from '@diaphon/core';
 import { Injectable } from '@nestjs/common';
 import type { Transaction } from 'sequelize';
-import { unpackRig } from '../database/kept-rigs';
+import { Damaged, unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow, SeedRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { RigsService } from '../rigs/rigs.service';
+
+/** Whether a revision holds just this rig; one that is damaged does not. */
+const isKept = async (row: RevisionRow, rig: Rig, transaction: Transaction): Promise<boolean> =>
+  deepEqual(
+    await unpackRig(row, transaction).catch((error: unknown) => {
+      if (error instanceof Damaged) return undefined;
+      throw error;
+    }),
+    rig,
+  );
 
 /** Puts the demo rigs on the shelf once, and brings them back on request. What a user made of them stays in their history. */
 @Injectable()
@@ -50,7 +60,7 @@ export class DemoService {
   /** False when there was nothing to bring back. */
   private async bringBack(row: RigRow, rig: Rig, transaction: Transaction): Promise<boolean> {
     const newest = await RevisionRow.findOne({ where: { rigId: row.id, number: row.revision }, transaction });
-    const isSame = newest !== null && deepEqual(await unpackRig(newest.document, transaction), rig);
+    const isSame = newest !== null && (await isKept(newest, rig, transaction));
     if (isSame && !row.deletedAt) return false;
     if (row.deletedAt) await row.update({ deletedAt: null }, { transaction });
     if (!isSame) await this.rigs.append(row, rig, 'Demo restored', transaction);

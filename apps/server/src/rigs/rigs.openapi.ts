@@ -26,6 +26,7 @@ export const SHELF: SchemaObject = {
     revision: whole,
     updatedAt: date,
     deletedAt: { ...date, nullable: true },
+    binDaysLeft: whole,
     trouble: { ...text, nullable: true },
     summary: object({
       devices: whole,

@@ -1,73 +1,45 @@
 import { randomBytes } from 'node:crypto';
 import type { OpenRig, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
 import { emptyRig, type Rig } from '@diaphon/core';
-import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { Op, type Transaction } from 'sequelize';
-import { packRig, unpackRig } from '../database/kept-rigs';
-import { RevisionRow, RigRow, SeedRow, SummaryRow } from '../database/models';
+import { Damaged, hashOf, packRig, unpackRig } from '../database/kept-rigs';
+import { RevisionRow, RigRow } from '../database/models';
 import { saveOnTop } from '../database/save-on-top';
 import { Writes } from '../database/writes';
 import { Documents } from '../documents/documents.service';
 import { ApiError, notFound } from '../errors/api-error';
 import { slug } from '../slug';
+import { Bin } from './bin.service';
 import type { HistoryQuery, SaveBody } from './rigs.schemas';
+import { RunDays } from './run-days.service';
 import { Summaries } from './summaries.service';
-
-/** How long a deleted rig can be brought back, milliseconds; the shelf says the same. */
-const BIN_MS = 30 * 24 * 60 * 60_000;
-/** How often what is older goes, milliseconds. */
-const SWEEP_MS = 24 * 60 * 60_000;
 
 /** Keeps rigs: every save is one transaction and a new revision, so nothing typed is ever lost. */
 @Injectable()
-export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
-  private sweep: NodeJS.Timeout | undefined;
-
+export class RigsService {
   constructor(
     private readonly writes: Writes,
     private readonly documents: Documents,
     private readonly summaries: Summaries,
+    private readonly bin: Bin,
+    private readonly runDays: RunDays,
   ) {}
-
-  async onModuleInit(): Promise<void> {
-    await this.emptyBin();
-    this.sweep = setInterval(() => void this.emptyBin(), SWEEP_MS).unref();
-  }
-
-  beforeApplicationShutdown(): void {
-    clearInterval(this.sweep);
-  }
-
-  /** Takes away for good what was deleted longer ago than the bin keeps it. */
-  async emptyBin(now = Date.now()): Promise<void> {
-    await this.writes.run(async (transaction) => {
-      const old = await RigRow.findAll({
-        attributes: ['id'],
-        where: { deletedAt: { [Op.lt]: new Date(now - BIN_MS) } },
-        transaction,
-      });
-      // That a demo rig was here once is remembered by its row, or it would come back by itself.
-      const seeded = new Set((await SeedRow.findAll({ transaction })).map((seed) => seed.rigId));
-      const rigId = old.map(({ id }) => id).filter((id) => !seeded.has(id));
-      if (rigId.length === 0) return;
-      await SummaryRow.destroy({ where: { rigId }, transaction });
-      await RevisionRow.destroy({ where: { rigId }, transaction });
-      await RigRow.destroy({ where: { id: rigId }, transaction });
-    });
-  }
 
   async list(deleted: boolean): Promise<RigOnShelf[]> {
     const rigs = await RigRow.findAll({
-      where: { deletedAt: deleted ? { [Op.gte]: new Date(Date.now() - BIN_MS) } : null },
+      where: { deletedAt: deleted ? { [Op.ne]: null } : null },
       order: [['updatedAt', 'DESC']],
     });
     const shown = await this.summaries.of(rigs, (rig) => this.documentOf(rig.id, rig.revision));
+    const runDays = deleted ? await this.runDays.now() : 0;
     return rigs.map((rig) => ({
       id: rig.id,
       name: rig.name,
       revision: rig.revision,
       updatedAt: rig.updatedAt.toISOString(),
       deletedAt: rig.deletedAt?.toISOString() ?? null,
+      ...(rig.deletedAt ? { binDaysLeft: this.bin.daysLeft(rig, runDays) } : {}),
       ...(shown.get(rig.id) ?? { summary: null, trouble: null }),
     }));
   }
@@ -127,7 +99,7 @@ export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
     await this.find(id);
     const row = await RevisionRow.findOne({ where: { rigId: id, number } });
     if (!row) throw notFound('revision', `${id} ${number}`);
-    const document = await unpackRig(row.document);
+    const document = await this.unpack(row);
     return { number, label: row.label, savedAt: row.savedAt.toISOString(), document };
   }
 
@@ -145,14 +117,17 @@ export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
   async remove(id: string): Promise<void> {
     await this.writes.run(async (transaction) => {
       const row = await this.find(id, transaction);
-      await row.update({ deletedAt: new Date() }, { transaction });
+      const deletedOnRunDay = await this.runDays.now(transaction);
+      await row.update({ deletedAt: new Date(), deletedOnRunDay }, { transaction });
     });
   }
 
   async undoRemove(id: string): Promise<OpenRig> {
     const row = await RigRow.findByPk(id);
     if (!row) throw notFound('rig', id);
-    await this.writes.run((transaction) => row.update({ deletedAt: null }, { transaction }));
+    await this.writes.run((transaction) =>
+      row.update({ deletedAt: null, deletedOnRunDay: null }, { transaction }),
+    );
     return this.open(row);
   }
 
@@ -160,8 +135,9 @@ export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
   async append(row: RigRow, document: Rig, label: string, transaction: Transaction): Promise<OpenRig> {
     const number = row.revision + 1;
     const savedAt = new Date();
+    const kept = await packRig(document, transaction);
     await RevisionRow.create(
-      { rigId: row.id, number, label, document: await packRig(document, transaction), savedAt },
+      { rigId: row.id, number, label, document: kept, hash: hashOf(kept), savedAt },
       { transaction },
     );
     await row.update({ revision: number, name: document.name, updatedAt: savedAt }, { transaction });
@@ -181,14 +157,19 @@ export class RigsService implements OnModuleInit, BeforeApplicationShutdown {
       rejectOnEmpty: true,
       ...(transaction ? { transaction } : {}),
     });
+    return this.unpack(row, transaction);
+  }
+
+  private async unpack(row: RevisionRow, transaction?: Transaction): Promise<Rig> {
     try {
-      return await unpackRig(row.document, transaction);
-    } catch {
+      return await unpackRig(row, transaction);
+    } catch (error) {
+      if (!(error instanceof Damaged)) throw error;
       throw new ApiError(422, {
         code: 'damaged',
-        message: `Revision ${number} of this rig cannot be read.`,
-        where: id,
-        hint: 'Bring back an earlier one from its history.',
+        message: `Revision ${row.number} of this rig is damaged, and cannot be read.`,
+        where: `${row.rigId}, revision ${row.number}`,
+        hint: 'Bring back an earlier one from its history, and look whether the disk is sound.',
       });
     }
   }

@@ -1,8 +1,10 @@
+import sqlite3 from 'sqlite3';
 import request from 'supertest';
 import { Sequelize } from 'sequelize';
 import { emptyRig, skerryLight, type Rig } from '@diaphon/core';
 import { shelfOf, startTestServer, type TestServer } from '../tests/server';
-import { RigsService } from './rigs.service';
+import { databaseFile } from '../database/open-database';
+import { Bin, sweptFile } from './bin.service';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -70,19 +72,55 @@ describe('the shelf', () => {
     await api().get(`/api/rigs/${id}`).expect(200);
   });
 
-  it('a deleted rig stays in the bin for 30 days, then goes with its history; others stay', async () => {
+  describe('the bin', () => {
     const day = 24 * 60 * 60_000;
-    const [gone, kept] = [await create('Gone'), await create('Kept')];
-    await api().delete(`/api/rigs/${gone.id}`).expect(204);
-    const rigs = server.app.get(RigsService);
-    await rigs.emptyBin(Date.now() + 29.9 * day);
-    await api().post(`/api/rigs/${gone.id}/undelete`).expect(200);
-    await api().delete(`/api/rigs/${gone.id}`).expect(204);
-    await rigs.emptyBin(Date.now() + 30.1 * day);
-    await api().post(`/api/rigs/${gone.id}/undelete`).expect(404);
-    const left = await server.app.get(Sequelize).query(`SELECT * FROM revisions WHERE rigId = '${gone.id}'`);
-    expect(left[0]).toEqual([]);
-    await api().get(`/api/rigs/${kept.id}`).expect(200);
+    const bin = () => server.app.get(Bin);
+    /** So many days of the server with the clock going on as it should. */
+    const run = async (days: number, from = Date.now()) => {
+      for (let n = 1; n <= days; n += 1) await bin().sweep(from + n * day);
+    };
+    const isThere = async (id: string) =>
+      ((await api().get('/api/rigs?deleted=true')).body as { id: string }[]).some((rig) => rig.id === id);
+
+    it('keeps for thirty days of running, then lets go with the history, and a copy stands beside', async () => {
+      const [gone, kept] = [await create('Gone'), await create('Kept')];
+      await api().delete(`/api/rigs/${gone.id}`).expect(204);
+      await run(29);
+      expect(await isThere(gone.id)).toBe(true);
+      await api().post(`/api/rigs/${gone.id}/undelete`).expect(200);
+      await api().delete(`/api/rigs/${gone.id}`).expect(204);
+      await run(31, Date.now() + 30 * day);
+      expect(await isThere(gone.id)).toBe(false);
+      await api().post(`/api/rigs/${gone.id}/undelete`).expect(404);
+      const left = await server.app
+        .get(Sequelize)
+        .query(`SELECT * FROM revisions WHERE rigId = '${gone.id}'`);
+      expect(left[0]).toEqual([]);
+      await api().get(`/api/rigs/${kept.id}`).expect(200);
+      const copy = new sqlite3.Database(sweptFile(databaseFile(server.settings.dataFolder)));
+      const row = await new Promise((done) =>
+        copy.get('SELECT name FROM rigs WHERE id = ?', gone.id, (_e, one) => done(one)),
+      );
+      expect(row).toEqual({ name: 'Gone' });
+      copy.close();
+    });
+
+    it('a clock that is a month ahead, or was years behind when something was deleted, takes nothing away', async () => {
+      const { id } = await create('Safe');
+      await api().delete(`/api/rigs/${id}`).expect(204);
+      for (let start = 0; start < 5; start += 1) await bin().sweep(Date.now() + (31 + start) * day);
+      expect(await isThere(id)).toBe(true);
+      await server.app
+        .get(Sequelize)
+        .query(`UPDATE rigs SET deletedAt = '1999-01-01 00:00:00.000 +00:00' WHERE id = '${id}'`);
+      await bin().sweep();
+      expect(await isThere(id)).toBe(true);
+      const listed = (await api().get('/api/rigs?deleted=true')).body as {
+        id: string;
+        binDaysLeft: number;
+      }[];
+      expect(listed.find((rig) => rig.id === id)!.binDaysLeft).toBeGreaterThan(20);
+    });
   });
 });
 

@@ -8,7 +8,7 @@ import { Stopping } from '../documents/guarded-worker';
 import { ApiError } from '../errors/api-error';
 
 /** Raise it when the engine says other things of the same rig: what was worked out before is worked out again. */
-const ENGINE = 2;
+const ENGINE = 3;
 
 /** So long after the last save a rig is worked out, milliseconds: while someone edits, the machine is theirs. */
 const QUIET_MS = 1000;

@@ -32,9 +32,8 @@ export const DeleteRig = ({
   </Dialog>
 );
 
-/** Days for which a deleted rig can be brought back; the server says the same. */
+/** Days for which a deleted rig can be brought back, of those on which Diaphon runs; the server says the same. */
 const BIN_DAYS = 30;
-const DAY_MS = 24 * 60 * 60_000;
 
 /** What was deleted and can still be brought back. */
 export const Bin = ({
@@ -61,11 +60,7 @@ export const Bin = ({
               <span className="block truncate font-bold">{rig.name}</span>
               <span className="small-caps block">
                 deleted {formatDistanceToNow(new Date(rig.deletedAt!), { addSuffix: true })},{' '}
-                {count(
-                  Math.max(1, Math.ceil(BIN_DAYS - (Date.now() - Date.parse(rig.deletedAt!)) / DAY_MS)),
-                  'day',
-                )}{' '}
-                left
+                {count(rig.binDaysLeft ?? BIN_DAYS, 'day')} left
               </span>
             </span>
             <Button onClick={() => onBringBack(rig)} aria-label={`Bring back ${rig.name}`}>

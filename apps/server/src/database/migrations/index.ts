@@ -4,6 +4,8 @@ import * as leadStock from './2026-11-25-lead-stock';
 import * as ownModels from './2026-11-25-own-models';
 import * as keptParts from './2026-11-26-kept-parts';
 import * as summaries from './2026-11-26-summaries';
+import * as revisionHashes from './2026-12-01-revision-hashes';
+import * as runDays from './2026-12-01-run-days';
 
 export interface Migration {
   name: string;
@@ -18,4 +20,6 @@ export const MIGRATIONS: Migration[] = [
   { name: '2026-11-25-own-models', ...ownModels },
   { name: '2026-11-26-kept-parts', ...keptParts },
   { name: '2026-11-26-summaries', ...summaries },
+  { name: '2026-12-01-run-days', ...runDays },
+  { name: '2026-12-01-revision-hashes', ...revisionHashes },
 ];
