@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { axe, copyOfDemo, expect, isSaved, MUSEUM, test } from './app';
@@ -241,4 +241,40 @@ test('two rigs are compared in words, from the shelf', async ({ page, request })
   await axe(page);
   await dialog.getByLabel('Second').selectOption({ label: MUSEUM });
   await expect(dialog.getByText('They are alike')).toBeVisible();
+});
+
+test('a browser that keeps nothing and answers nothing: the page opens all the same, and says what is true', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.addInitScript(() => {
+    indexedDB.open = () => ({ addEventListener: () => undefined }) as unknown as IDBOpenDBRequest;
+    for (const name of ['localStorage', 'sessionStorage'])
+      Object.defineProperty(window, name, {
+        get: () => {
+          throw new DOMException('refused', 'SecurityError');
+        },
+      });
+  });
+  const start = Date.now();
+  await page.goto(`/rigs/${id}/levels`);
+  const gain = page.getByRole('textbox', { name: 'Gain 1, Lamp room mixer', exact: true });
+  await expect(gain).toBeVisible();
+  // Three seconds on a machine of its own (the stores are given two); a busy one takes longer to load the page itself.
+  expect(Date.now() - start).toBeLessThan(12_000);
+  await gain.fill('41');
+  await isSaved(page);
+  await page.route('**/api/rigs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await gain.fill('42');
+  const state = page.getByTestId('save-state');
+  await expect(state).toHaveText('Offline: kept nowhere but on this page');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save it as a file' }).click(),
+  ]);
+  expect(JSON.parse(readFileSync(await file.path(), 'utf8')).name).toBe('Skerry Light oral history');
+  const asked = page.waitForEvent('dialog');
+  void page.close({ runBeforeUnload: true });
+  expect((await asked).type()).toBe('beforeunload');
 });

@@ -14,12 +14,13 @@ import { addressOf, answersFrom } from './answers-address';
 import { Questions } from './questions';
 import { ShoppingList, type Prices } from './shopping-list';
 import { TopicCard } from './topic-card';
+import { local } from '../store/browser-storage';
 
 const PRICES = 'diaphon.prices';
 
 const readPrices = (): Prices => {
   try {
-    return (JSON.parse(localStorage.getItem(PRICES) ?? '{}') ?? {}) as Prices;
+    return (JSON.parse(local.storage.getItem(PRICES) ?? '{}') ?? {}) as Prices;
   } catch {
     return {};
   }
@@ -63,7 +64,7 @@ export const AdviceView = () => {
     else next[key] = value;
     setPrices(next);
     try {
-      localStorage.setItem(PRICES, JSON.stringify(next));
+      local.storage.setItem(PRICES, JSON.stringify(next));
     } catch {
       // Without room the prices hold for this page.
     }

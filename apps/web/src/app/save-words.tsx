@@ -1,6 +1,7 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { Button } from '../look/button';
-import { useAppSelector } from '../store/store';
+import { fileName, saveFile } from '../look/save-file';
+import { outbox, useAppSelector } from '../store/store';
 
 const ConflictDialog = lazy(async () => ({ default: (await import('./conflict-dialog')).ConflictDialog }));
 
@@ -8,12 +9,15 @@ const ConflictDialog = lazy(async () => ({ default: (await import('./conflict-di
 export const SaveWords = () => {
   const save = useAppSelector((state) => state.rig.save);
   const [isAsking, setIsAsking] = useState(true);
+  const areKept = useSyncExternalStore(outbox.onKept, outbox.areAllKept);
+  const rig = useAppSelector((state) => state.rig.document);
+  const isUnsent = save.kind === 'offline' || save.kind === 'failed';
   const words = {
     saved: 'Saved',
     waiting: 'Saving …',
     saving: 'Saving …',
-    offline: 'Offline: kept in this browser, sent later',
-    failed: 'Not saved: kept in this browser',
+    offline: areKept ? 'Offline: kept in this browser, sent later' : 'Offline: kept nowhere but on this page',
+    failed: areKept ? 'Not saved: kept in this browser' : 'Not saved: kept nowhere but on this page',
     conflict: 'Changed elsewhere',
   }[save.kind];
   const isTrouble = save.kind === 'offline' || save.kind === 'failed' || save.kind === 'conflict';
@@ -28,6 +32,19 @@ export const SaveWords = () => {
         {words}
         {save.kind === 'failed' && <span className="font-normal"> ({save.error.message})</span>}
       </span>
+      {isUnsent && !areKept && rig && (
+        <Button
+          kind="main"
+          onClick={() =>
+            saveFile(
+              fileName(rig.name, 'json'),
+              new Blob([JSON.stringify(rig, null, 2)], { type: 'application/json' }),
+            )
+          }
+        >
+          Save it as a file
+        </Button>
+      )}
       {save.kind === 'conflict' && !isAsking && <Button onClick={() => setIsAsking(true)}>Decide …</Button>}
       {save.kind === 'conflict' && isAsking && (
         <Suspense>

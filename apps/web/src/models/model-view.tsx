@@ -30,6 +30,7 @@ import { dropDraft, keepDraft, readDraft } from './model-draft';
 import { ModelSockets } from './model-sockets';
 import { ModelUsb } from './model-usb';
 import { saveModel } from '../page/save-model';
+import { local } from '../store/browser-storage';
 
 const GROUNDS = [
   ['bonded', 'Tied to the room (mains or USB)'],
@@ -66,8 +67,8 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
   const deviceName = useAppSelector(
     (state) => state.rig.document?.devices.find(({ id }) => id === device)?.name,
   );
-  const [model, setModel] = useState(() => readDraft(localStorage, from) ?? start);
-  const [isDraft, setIsDraft] = useState(() => readDraft(localStorage, from) !== undefined);
+  const [model, setModel] = useState(() => readDraft(local.storage, from) ?? start);
+  const [isDraft, setIsDraft] = useState(() => readDraft(local.storage, from) !== undefined);
   const [error, setError] = useState<ErrorBody | null>(null);
   const [isConflict, setIsConflict] = useState(false);
   const [words, setWords] = useState('');
@@ -98,11 +99,11 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
   const hasErrors = Object.keys(errors).length > 0;
 
   useEffect(() => {
-    if (model !== start) keepDraft(localStorage, from, model);
+    if (model !== start) keepDraft(local.storage, from, model);
   }, [model, start, from]);
 
   const startAgain = () => {
-    dropDraft(localStorage, from);
+    dropDraft(local.storage, from);
     setModel(start);
     setIsDraft(false);
     reset(factValues(start, factsOf(start), units));
@@ -123,7 +124,7 @@ const ModelForm = ({ start, origin, own, device, from }: ModelFormProps) => {
         own && !asNew
           ? await saveAgain({ id: own.id, baseRevision: own.revision, model }).unwrap()
           : await keepNew({ ...model, name: model.name.trim() }).unwrap();
-      dropDraft(localStorage, from);
+      dropDraft(local.storage, from);
       if (use === 'device') edit((rig) => adoptModel(rig, kept.model, device), { announce: true });
       if (use === 'new') edit((rig) => addDevice(rig, kept.model), { announce: true });
       const isCarried = store.getState().rig.document?.models.some(({ id }) => id === kept.id);

@@ -37,7 +37,16 @@ export interface RowActions {
 }
 
 /** One rig: what it is, how it stands, what can be done with it. */
-export const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions }) => {
+export const RigRow = ({
+  rig,
+  actions,
+  unsent,
+}: {
+  rig: RigOnShelf;
+  actions: RowActions;
+  /** Edits of this browser that the server has not got yet. */
+  unsent: number;
+}) => {
   const { summary, trouble } = rig;
   const isDanger = (summary?.findings.danger ?? 0) > 0;
   return (
@@ -67,6 +76,11 @@ export const RigRow = ({ rig, actions }: { rig: RigOnShelf; actions: RowActions 
       <span className="w-[14em] text-faint">
         {summary && `${count(summary.devices, 'device')}, ${count(summary.leads, 'lead')}`}
         <span className="block">
+          {unsent > 0 && (
+            <b className="block text-caution">
+              {count(unsent, 'edit')} of this browser not on the server yet
+            </b>
+          )}
           saved {formatDistanceToNow(new Date(rig.updatedAt), { addSuffix: true })}
         </span>
       </span>

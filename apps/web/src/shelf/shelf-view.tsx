@@ -26,6 +26,7 @@ import { arrangeShelf, ORDERS, shelfWords, type ShelfOrder } from './arrange-she
 import { Bin, DeleteRig } from './bin';
 import { downloadRig } from './download-rig';
 import { RigRow, type RowActions } from './rig-row';
+import { useLeftovers } from './use-leftovers';
 
 const CompareDialog = lazy(async () => ({ default: (await import('./compare-dialog')).CompareDialog }));
 
@@ -91,6 +92,7 @@ export const ShelfView = () => {
   } = useShelfQuery(undefined, {
     pollingInterval: isPending ? POLL_MS : 0,
   });
+  const unsent = useLeftovers(() => void refetch());
   const [create] = useCreateMutation();
   const [copy] = useCopyMutation();
   const [remove] = useRemoveMutation();
@@ -245,7 +247,7 @@ export const ShelfView = () => {
               )}
               <ul aria-label="Rigs" className="card">
                 {shown.map((rig) => (
-                  <RigRow key={rig.id} rig={rig} actions={actions} />
+                  <RigRow key={rig.id} rig={rig} actions={actions} unsent={unsent.get(rig.id) ?? 0} />
                 ))}
               </ul>
             </>

@@ -1,3 +1,4 @@
+import { local } from './browser-storage';
 import { createSlice } from '@reduxjs/toolkit';
 
 export type Light = 'day' | 'night';
@@ -6,7 +7,7 @@ const KEY = 'diaphon.light';
 
 /** What was chosen last, else what the system asks for. */
 export const initialLight = (): Light => {
-  const chosen = globalThis.localStorage?.getItem(KEY);
+  const chosen = local.storage.getItem(KEY);
   if (chosen === 'day' || chosen === 'night') return chosen;
   return globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'night' : 'day';
 };
@@ -14,7 +15,7 @@ export const initialLight = (): Light => {
 /** Puts the light on the page and remembers it. */
 export const showLight = (light: Light): void => {
   document.documentElement.dataset['light'] = light;
-  localStorage.setItem(KEY, light);
+  local.storage.setItem(KEY, light);
 };
 
 const lightSlice = createSlice({

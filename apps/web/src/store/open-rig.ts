@@ -1,3 +1,4 @@
+import { local } from './browser-storage';
 import { editBetween } from '@diaphon/core';
 import { explain } from '../server/call';
 import { serverApi } from '../server/server-api';
@@ -50,7 +51,7 @@ export const openRig = async (
     const [waiting, undo, older] = await Promise.all([
       outbox.waiting(id),
       outbox.undoOf(id),
-      readUnsent(localStorage, id),
+      readUnsent(local.storage, id),
     ]);
     const open = await readRig(dispatch, id);
     if (!isStill()) return;
@@ -64,7 +65,7 @@ export const openRig = async (
           : (await readRevision(dispatch, id, older.baseRevision)).document;
       const edit = editBetween(from, older.document, older.label);
       if (edit.steps.length > 0) waiting.unshift(outbox.add(id, edit));
-      dropUnsent(localStorage, id);
+      dropUnsent(local.storage, id);
       if (!isStill()) return;
     }
     if (waiting.length === 0) return;

@@ -27,7 +27,7 @@ describe('the outbox', () => {
 
   it('a thousand edits within one moment keep their order', async () => {
     const id = nextRig();
-    const outbox = makeOutbox(tab('a'), fakeStorage(), () => 5);
+    const outbox = makeOutbox(tab('a'), fakeStorage(), { now: () => 5 });
     const keys = Array.from({ length: 1200 }, (_, db) => outbox.add(id, gain(db % 60)).key);
     expect((await outbox.waiting(id)).map(({ key }) => key)).toEqual(keys);
   });
@@ -88,6 +88,42 @@ describe('the outbox', () => {
     outbox.add(id, gain(40));
     await settle();
     expect(await outbox.waiting(id)).toHaveLength(1);
+  });
+
+  it('what neither store keeps is said to be kept nowhere, until the server has it', async () => {
+    const id = nextRig();
+    const full = fakeStorage();
+    full.setItem = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    const outbox = makeOutbox(tab('a'), full);
+    const told: boolean[] = [];
+    outbox.onKept(() => told.push(outbox.areAllKept()));
+    const { key } = outbox.add(id, gain(40));
+    await settle();
+    expect(outbox.areAllKept()).toBe(false);
+    put.mockRestore();
+    await outbox.remove([key]);
+    expect(told).toEqual([false, true]);
+  });
+
+  it('a database that never answers keeps nobody waiting; what is written ahead is all there is', async () => {
+    const id = nextRig();
+    const open = jest
+      .spyOn(indexedDB, 'open')
+      .mockImplementation(() => ({ addEventListener: () => undefined }) as unknown as IDBOpenDBRequest);
+    const outbox = makeOutbox(tab('a'), fakeStorage(), { patienceMs: 10 });
+    outbox.add(id, gain(40));
+    expect(await outbox.waiting(id)).toHaveLength(1);
+    expect(outbox.areAllKept()).toBe(true);
+    const lost = makeOutbox(tab('b'), fakeStorage(), { patienceMs: 10, lasts: false });
+    lost.add(id, gain(40));
+    await settle();
+    expect(lost.areAllKept()).toBe(false);
+    open.mockRestore();
   });
 
   it('what can be taken back survives; what is no such list does not', async () => {

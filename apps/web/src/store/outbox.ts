@@ -1,5 +1,6 @@
 import type { Edit } from '@diaphon/core';
 import type { DBSchema, IDBPDatabase } from 'idb';
+import { orGiveUp, STORE_PATIENCE_MS } from './browser-storage';
 import type { Step } from './rig-slice';
 import type { Tabs } from './tabs';
 
@@ -31,8 +32,22 @@ export interface Outbox {
   remove: (keys: readonly string[]) => Promise<void>;
   /** What waits for a rig and belongs to no other open window, in the order it was made. */
   waiting: (rig: string) => Promise<Waiting[]>;
+  /** How many of those there are, by rig. */
+  left: () => Promise<Map<string, number>>;
   keepUndo: (rig: string, past: readonly Step[], future: readonly Step[]) => Promise<void>;
   undoOf: (rig: string) => Promise<{ past: Step[]; future: Step[] } | undefined>;
+  /** Whether every edit that waits is kept somewhere in this browser: where it is not, closing the page loses it. */
+  areAllKept: () => boolean;
+  /** Calls when that may have changed; answers with what ends it. */
+  onKept: (changed: () => void) => () => void;
+}
+
+interface OutboxOptions {
+  now?: () => number;
+  /** Whether what is written ahead outlives the page. */
+  lasts?: boolean;
+  /** How long the database is waited for. */
+  patienceMs?: number;
 }
 
 type Box = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
@@ -80,11 +95,15 @@ const open = async (): Promise<IDBPDatabase<Kept>> => {
 export const makeOutbox = (
   tabs: Pick<Tabs, 'own' | 'alive'>,
   box: Box,
-  now: () => number = Date.now,
+  { now = Date.now, lasts = true, patienceMs = STORE_PATIENCE_MS }: OutboxOptions = {},
 ): Outbox => {
-  // Without a database (some private windows) what is written ahead has to do.
-  const database = open().catch(() => undefined);
+  // Without a database (some private windows), or with one that never answers, what is written ahead has to do.
+  const database = orGiveUp(open(), patienceMs);
   let last = 0;
+  /** Edits that neither store has. */
+  const unkept = new Set<string>();
+  const listeners = new Set<() => void>();
+  const tell = () => listeners.forEach((changed) => changed());
   const ahead = (): Waiting[] => {
     const found: Waiting[] = [];
     for (let at = 0; at < box.length; at += 1) {
@@ -99,24 +118,43 @@ export const makeOutbox = (
     }
     return found;
   };
+  /** What waits and belongs to no other open window. @param stored what the database has of it */
+  const ours = async (stored: (kept: IDBPDatabase<Kept>) => Promise<unknown[]>): Promise<Waiting[]> => {
+    const kept = await database;
+    const found = (kept && (await orGiveUp(stored(kept)))) ?? [];
+    const alive = await tabs.alive();
+    const isOurs = ({ tab }: Waiting) => tab === tabs.own || !alive?.has(tab);
+    return [
+      ...new Map(
+        [...ahead(), ...found.filter(isWaiting)].filter(isOurs).map((entry) => [entry.key, entry]),
+      ).values(),
+    ];
+  };
   return {
     add: (rig, edit) => {
       // Never the same twice, nor backwards, however many come at once.
       const order = (last = Math.max(last + 1, now() * 1000));
       const entry: Waiting = { key: `${tabs.own}-${order}`, rig, tab: tabs.own, order, edit };
+      let isAhead = lasts;
       try {
         box.setItem(AHEAD + entry.key, JSON.stringify(entry));
       } catch {
         // No room: the database has some.
+        isAhead = false;
       }
+      const refused = () => {
+        // It stays where it was written ahead, if it was.
+        if (isAhead) return;
+        unkept.add(entry.key);
+        tell();
+      };
       database
         .then(async (kept) => {
-          if (!kept) return;
+          if (!kept) return refused();
           await kept.put('edits', entry);
           box.removeItem(AHEAD + entry.key);
         })
-        // Refused, it stays where it was written ahead.
-        .catch(() => undefined);
+        .catch(refused);
       return entry;
     },
     remove: async (keys) => {
@@ -126,24 +164,28 @@ export const makeOutbox = (
         await Promise.all([...keys.map((key) => transaction.store.delete(key)), transaction.done]);
       }
       for (const key of keys) box.removeItem(AHEAD + key);
+      if (keys.filter((key) => unkept.delete(key)).length > 0) tell();
+    },
+    areAllKept: () => unkept.size === 0,
+    onKept: (changed) => {
+      listeners.add(changed);
+      return () => listeners.delete(changed);
     },
     waiting: async (rig) => {
-      const kept = await database;
-      const stored: unknown[] = kept ? await kept.getAllFromIndex('edits', 'rig', rig) : [];
-      const alive = await tabs.alive();
-      const isOurs = ({ tab }: Waiting) => tab === tabs.own || !alive?.has(tab);
-      const byKey = new Map(
-        [...ahead(), ...stored.filter(isWaiting)]
-          .filter((entry) => entry.rig === rig && isOurs(entry))
-          .map((entry) => [entry.key, entry]),
-      );
-      return [...byKey.values()].sort((a, b) => a.order - b.order);
+      const all = await ours((kept) => kept.getAllFromIndex('edits', 'rig', rig));
+      return all.filter((entry) => entry.rig === rig).sort((a, b) => a.order - b.order);
+    },
+    left: async () => {
+      const by = new Map<string, number>();
+      for (const { rig } of await ours((kept) => kept.getAll('edits'))) by.set(rig, (by.get(rig) ?? 0) + 1);
+      return by;
     },
     keepUndo: async (rig, past, future) => {
       await (await database)?.put('undo', { rig, past: [...past], future: [...future] });
     },
     undoOf: async (rig) => {
-      const kept = await (await database)?.get('undo', rig);
+      const opened = await database;
+      const kept = opened && (await orGiveUp(opened.get('undo', rig)));
       const areSteps = (list: unknown) =>
         Array.isArray(list) && list.every((step) => isRecord(step) && isRecord(step['edit']));
       return kept && areSteps(kept.past) && areSteps(kept.future) ? kept : undefined;

@@ -202,6 +202,8 @@ export const makeSender = ({ save, outbox, tell, quietMs, retryMs }: SenderParts
       });
       tell(id, { kind: 'state', save: { kind: 'conflict', theirs: opened, clashes: met.clashes } });
     },
+    /** Whether something of a rig waits here to be sent. */
+    isHolding: (id: string): boolean => (lines.get(id)?.queue.length ?? 0) > 0,
     /** Sends now what waits, as the rig is left; it goes on trying afterwards. */
     flush: (id: string) => void send(id),
     /** When the save that is under way has ended, or a while has passed. */

@@ -3,8 +3,10 @@ import { useDispatch, useSelector } from 'react-redux';
 import { enginePort } from '../engine/engine';
 import { serverApi } from '../server/server-api';
 import { actionsFor, makeAutosave } from './autosave';
+import { local } from './browser-storage';
 import { makeEngineFeed } from './engine-feed';
 import { lightReducer, showLight } from './light-slice';
+import { sendLeftovers } from './leftovers';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { readingsReducer } from './readings-slice';
@@ -15,7 +17,12 @@ import { makeVariantsBox } from './variants-box';
 import { variantsActions, variantsReducer } from './variants-slice';
 
 const tabs = makeTabs();
-const outbox = makeOutbox(tabs, localStorage);
+export const outbox = makeOutbox(tabs, local.storage, { lasts: local.lasts });
+
+// What is kept nowhere would be gone with the page: it asks first.
+globalThis.addEventListener?.('beforeunload', (event) => {
+  if (!outbox.areAllKept()) event.preventDefault();
+});
 
 /** Sends what was edited; what it tells of the rig that is shown goes into the store, and to the other windows. */
 const sender = makeSender({
@@ -65,6 +72,9 @@ export const showRig = async (id: string): Promise<void> => {
   if (list.length > 0) store.dispatch(variantsActions.found({ rig: id, list }));
   await opened;
 };
+
+/** Sends what closed windows left unsent; how many edits wait, by rig. */
+export const leftovers = () => sendLeftovers(store.dispatch, { outbox, sender, current });
 
 /** Decides what two people set differently in the rig that is shown. */
 export const resolveClash = async (choice: Choice): Promise<void> => {

@@ -1,3 +1,5 @@
+import { session } from './browser-storage';
+
 /** Windows of this browser that have Diaphon open: who is alive, and what they tell each other. */
 
 const LOCK = 'diaphon-tab-';
@@ -20,10 +22,10 @@ export interface Tabs {
 
 const ownName = (): string => {
   const key = 'diaphon.tab';
-  const known = sessionStorage.getItem(key);
+  const known = session.storage.getItem(key);
   if (known) return known;
   const made = Math.random().toString(36).slice(2, 10);
-  sessionStorage.setItem(key, made);
+  session.storage.setItem(key, made);
   return made;
 };
 
@@ -36,7 +38,7 @@ export const makeTabs = (): Tabs => {
     locks?.request(LOCK + own, { ifAvailable: true }, (lock) => {
       if (lock) return new Promise(() => undefined);
       own = Math.random().toString(36).slice(2, 10);
-      sessionStorage.setItem('diaphon.tab', own);
+      session.storage.setItem('diaphon.tab', own);
       void hold();
       return undefined;
     });

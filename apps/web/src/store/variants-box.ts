@@ -1,3 +1,4 @@
+import { orGiveUp } from './browser-storage';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { LETTERS, type Variant } from './variants-slice';
 
@@ -27,7 +28,7 @@ export interface VariantsBox {
 
 /** Variants, kept in this browser from one visit to the next. Without a database they last as long as the page. */
 export const makeVariantsBox = (): VariantsBox => {
-  const database = open().catch(() => undefined);
+  const database = orGiveUp(open());
   return {
     keep: async (rig, list) => {
       const kept = await database;
@@ -35,7 +36,8 @@ export const makeVariantsBox = (): VariantsBox => {
       else await kept?.put('variants', { rig, list: [...list] });
     },
     of: async (rig) => {
-      const kept = await (await database)?.get('variants', rig);
+      const opened = await database;
+      const kept = opened && (await orGiveUp(opened.get('variants', rig)));
       const list = (kept?.list ?? []).filter(isVariant);
       if (list.length === 0) return [];
       const { readDraft } = await import('./read-draft');

@@ -30,6 +30,7 @@ import { store } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { ConnectorFace } from '../look/connector-face';
 import { recentModels, rememberModel } from './recent-models';
+import { local } from '../store/browser-storage';
 
 /** Which part of the shelf is looked at: everything, what was placed last, one's own, or one kind. */
 type Shelf = 'all' | 'recent' | 'own' | DeviceKind;
@@ -132,7 +133,7 @@ export const AddDeviceDialog = ({ replacing, onClose, onAdded }: AddDeviceDialog
   const [shelf, setShelf] = useState<Shelf>(() => kindOf(replacing) ?? 'all');
   const [removed, setRemoved] = useState<OwnModel | null>(null);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
-  const [recent] = useState(() => recentModels(localStorage));
+  const [recent] = useState(() => recentModels(local.storage));
 
   const { data: mine = NO_MODELS, error: unread } = useModelsQuery();
   const [keepModel, { error: unkept }] = useKeepModelMutation();
@@ -157,7 +158,7 @@ export const AddDeviceDialog = ({ replacing, onClose, onAdded }: AddDeviceDialog
   }, [onShelf, shelf, text]);
 
   const add = (model: DeviceModel) => {
-    rememberModel(localStorage, model.id);
+    rememberModel(local.storage, model.id);
     if (replacing !== undefined) {
       edit((rig) => swapModel(rig, replacing, model), { announce: true });
       onClose();
