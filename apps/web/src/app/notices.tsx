@@ -83,8 +83,8 @@ export const Notices = () => {
       )}
       {failure && (
         <p role="alert" className="pointer-events-auto border border-fault bg-sheet px-3 py-2">
-          The engine stopped: {failure}. Your edits are safe. Load the page again; if it stays, undo the last
-          edit.
+          The engine stopped: {failure}. It is being started again by itself, and your edits are safe; if this
+          stays, undo the last edit, or load the page again.
         </p>
       )}
     </div>

@@ -1,5 +1,5 @@
 import type { Finding, Rig } from '@diaphon/core';
-import { enginePort } from './engine';
+import { enginePort, onEngineDeath } from './engine';
 
 /** Rigs the engine holds beside the one that is shown: nobody edits them, so each is sent once. */
 
@@ -9,6 +9,9 @@ interface Beside {
 }
 
 const held = new Map<string, Beside>();
+
+// Whoever asks for one again has it opened again.
+onEngineDeath(() => held.clear());
 
 /** Opens one, or finds it open. @returns what is found in it */
 export const openBeside = (key: string, document: Rig): Promise<Finding[]> => {

@@ -1,15 +1,17 @@
 import type { Edit, PageReadings, Progress, Rig } from '@diaphon/core';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { withChange, type ReadingsChange } from './changes';
-import type { Engine, PlainQuestions, Questions } from './jobs';
+import { guardedWorker } from './guarded-worker';
+import type { Engine, Outcome, PlainQuestions, Questions } from './jobs';
 
-let remote: Remote<Engine> | undefined;
+/** The engine in its worker, started at the first call, and anew after it has died. */
+const engine = guardedWorker<Engine>(
+  () => new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' }),
+  { beat: (remote) => remote.running() },
+);
 
-/** The engine in its worker, started at the first call. */
-const worker = (): Remote<Engine> => {
-  remote ??= wrap<Engine>(new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' }));
-  return remote;
-};
+/** Calls when all that the engine held is gone. */
+export const onEngineDeath = engine.onDeath;
 
 let jobs = 0;
 
@@ -28,10 +30,11 @@ export const ask = <K extends keyof Questions>(
 ): Job<Questions[K]['answer']> => {
   const job = ++jobs;
   const report = onProgress && proxy(onProgress);
-  const answer = worker()
-    .ask(job, rig, question, args, report)
+  const answer = engine
+    .call<Outcome<unknown>>((remote) => remote.ask(job, rig, question, args, report))
     .then((outcome) => (outcome.kind === 'done' ? (outcome.answer as Questions[K]['answer']) : undefined));
-  return { answer, cancel: () => void worker().cancel(job) };
+  const cancel = () => void engine.call((remote) => remote.cancel(job)).catch(() => undefined);
+  return { answer, cancel };
 };
 
 /** Asks what needs no rig. */
@@ -39,7 +42,7 @@ export const askPlain = <K extends keyof PlainQuestions>(
   question: K,
   ...args: PlainQuestions[K]['args']
 ): Promise<PlainQuestions[K]['answer']> =>
-  worker().askPlain(question, args) as Promise<PlainQuestions[K]['answer']>;
+  engine.call((remote) => remote.askPlain(question, args) as Promise<PlainQuestions[K]['answer']>);
 
 /** Documents and edits to the engine; of its readings only what has changed comes back. */
 export interface EnginePort {
@@ -49,24 +52,32 @@ export interface EnginePort {
 }
 
 export const enginePort: EnginePort = {
-  open: (key, stamp, rig) => worker().open(key, stamp, rig),
-  apply: (key, stamp, edit) => worker().apply(key, stamp, edit),
-  close: (key) => worker().close(key),
+  open: (key, stamp, rig) => engine.call((remote) => remote.open(key, stamp, rig)),
+  apply: (key, stamp, edit) => engine.call((remote) => remote.apply(key, stamp, edit)),
+  close: (key) => engine.call((remote) => remote.close(key)).catch(() => undefined),
 };
 
 type Pass = { kind: 'open'; rig: Rig } | { kind: 'apply'; edits: Edit[] };
 
+/** Pauses before a lost document is sent anew, the last again and again, ms. */
+const RETRY_MS = [500, 2000, 8000];
+
 /**
  * Sends one rig's document and edits to the engine one pass at a time; edits that come while it works are sent together
- * in the next pass, so that a dragged slider never queues up.
+ * in the next pass, so that a dragged slider never queues up. After a failure the whole document is sent anew, by itself.
  */
 export const makeFeeder = (
   key: string,
   port: EnginePort,
-  onReadings: (readings: PageReadings) => void,
+  onReadings: (readings: PageReadings, isNewest: boolean) => void,
   onFailure: (error: unknown) => void,
+  retryMs: readonly number[] = RETRY_MS,
 ) => {
   let waiting: Pass | undefined;
+  /** The document as it stands. */
+  let newest: Rig | undefined;
+  let failures = 0;
+  let retry: ReturnType<typeof setTimeout> | undefined;
   let isBusy = false;
   let isClosed = false;
   /** After a failure nobody knows what the engine holds: it gets the whole document next. */
@@ -88,22 +99,35 @@ export const makeFeeder = (
               steps: pass.edits.flatMap(({ steps }) => steps),
             });
       isLost = false;
+      failures = 0;
       readings = withChange(pass.kind === 'open' ? undefined : readings, change);
-      if (!isClosed) onReadings(readings);
+      if (!isClosed) onReadings(readings, waiting === undefined);
     } catch (error) {
       isLost = true;
-      if (!isClosed) onFailure(error);
+      if (!isClosed) {
+        onFailure(error);
+        clearTimeout(retry);
+        retry = setTimeout(again, retryMs[Math.min(failures, retryMs.length - 1)]);
+        failures += 1;
+      }
     }
     isBusy = false;
     void next();
   };
+  const again = () => {
+    if (isClosed || !isLost || !newest) return;
+    waiting = { kind: 'open', rig: newest };
+    void next();
+  };
   return {
     open: (rig: Rig) => {
+      newest = rig;
       waiting = { kind: 'open', rig };
       void next();
     },
     /** `rig` is the document after the edit, for when an opening is still waiting. */
     apply: (edit: Edit, rig: Rig) => {
+      newest = rig;
       if (isLost || waiting?.kind === 'open') waiting = { kind: 'open', rig };
       else if (waiting) waiting.edits.push(edit);
       else waiting = { kind: 'apply', edits: [edit] };
@@ -112,6 +136,7 @@ export const makeFeeder = (
     /** Nothing of it is shown any more. */
     close: () => {
       isClosed = true;
+      clearTimeout(retry);
       waiting = undefined;
       void port.close(key);
     },

@@ -48,6 +48,7 @@ const Standing = ({ readings: { findings, toDo, isHeard } }: { readings: PageRea
 /** Everything found, the gravest first and open. */
 export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
   const readings = useAppSelector((state) => state.readings.readings);
+  const isOld = useAppSelector((state) => state.readings.isOld);
   const rig = useAppSelector((state) => state.rig.document);
   const findings = useMemo(() => readings?.findings ?? [], [readings]);
   const toDo = readings?.toDo ?? [];
@@ -66,7 +67,12 @@ export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
         {readings && `${findings.length} findings. ${findings[0]?.title ?? ''}`}
       </div>
       {!readings && <p className="px-3 text-faint">Working it out …</p>}
-      {readings && <Standing readings={readings} />}
+      {isOld && (
+        <p role="status" className="mx-3 mb-1 border-l-4 border-caution bg-sheet px-2 py-1 font-bold">
+          Of before your last change: what follows from it is still being worked out.
+        </p>
+      )}
+      {readings && !isOld && <Standing readings={readings} />}
       <ul className="min-h-0 flex-1 space-y-1.5 overflow-y-auto px-3 pb-3">
         {findings.map((finding) => (
           <FindingCard

@@ -5,16 +5,28 @@ export interface ReadingsState {
   readings: PageReadings | null;
   /** The engine itself failed: said, never hidden. */
   failure: string | null;
+  /** They are of the rig as it was before: an edit has come since, and is still being worked out. */
+  isOld: boolean;
 }
 
-const initialState: ReadingsState = { readings: null, failure: null };
+const initialState: ReadingsState = { readings: null, failure: null, isOld: false };
 
 const readingsSlice = createSlice({
   name: 'readings',
   initialState,
   reducers: {
-    arrived: (_state, { payload }: PayloadAction<PageReadings>) => ({ readings: payload, failure: null }),
-    failed: (state, { payload }: PayloadAction<string>) => ({ ...state, failure: payload }),
+    arrived: (_state, { payload }: PayloadAction<PageReadings>) => ({
+      readings: payload,
+      failure: null,
+      isOld: false,
+    }),
+    /** The document has been changed for a while, and nothing has come of it. */
+    aged: (state) => ({ ...state, isOld: state.readings !== null }),
+    failed: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      failure: payload,
+      isOld: state.readings !== null,
+    }),
     cleared: () => initialState,
   },
 });

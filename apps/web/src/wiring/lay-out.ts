@@ -1,9 +1,12 @@
-import { wrap, type Remote } from 'comlink';
+import { guardedWorker, WorkerDied } from '../engine/guarded-worker';
 import type { ChartModel } from './chart-model';
 import type { ChartLayout } from './chart-layout';
 import type { Layouter } from './layout.worker';
 
-let remote: Remote<Layouter> | undefined;
+const layouter = guardedWorker<Layouter>(
+  () => new Worker(new URL('./layout.worker.ts', import.meta.url), { type: 'module' }),
+  { beat: (remote) => remote.isThere() },
+);
 
 /** Only what the layout looks at: no device models cross to the worker, or are kept. */
 export const shapes = ({ boxes, lines }: ChartModel): ChartModel => ({
@@ -27,10 +30,11 @@ export const layOut = (
   isGrouped = false,
   before?: { model: ChartModel; layout: ChartLayout },
 ): Promise<ChartLayout> => {
-  remote ??= wrap<Layouter>(new Worker(new URL('./layout.worker.ts', import.meta.url), { type: 'module' }));
-  return remote.layOut(
-    shapes(model),
-    isGrouped,
-    before && { model: shapes(before.model), layout: before.layout },
-  );
+  const stood = before && { model: shapes(before.model), layout: before.layout };
+  const work = () => layouter.call((remote) => remote.layOut(shapes(model), isGrouped, stood));
+  // Another worker may do what one died of; what one dies of twice is told.
+  return work().catch((error: unknown) => {
+    if (error instanceof WorkerDied) return work();
+    throw error;
+  });
 };

@@ -47,8 +47,8 @@ export const phantomDoubled: Check = (solved) => {
         return finding({
           code: 'phantom-doubled',
           severity: 'caution',
-          title: `${name(one)} and ${name(other)} both send phantom into one lead`,
-          why: `What is split by a lead gets both supplies, and what they differ by runs from one desk into the other. One supply is enough: switch the other off. A splitter with a transformer keeps them apart.`,
+          title: `${name(one)} and ${name(other)} both feed one lead`,
+          why: `Both send their supply for microphones into it. What is split by a lead gets both, and what they differ by runs from one desk into the other. One supply is enough: switch the other off. A splitter with a transformer keeps them apart.`,
           places: [
             { device: one.reading.device, port: one.port },
             { device: other.reading.device, port: other.port },

@@ -1,4 +1,4 @@
-import { contactsBetween, isForHeadphones, type LeadKind } from '../../catalogue';
+import { contactsBetween, isForHeadphones, type DeviceModel, type LeadKind } from '../../catalogue';
 import { reachable } from '../../flow';
 import { changeLead, connect, guestsOf, leadRun, leadsAt, socketsIn, type Lead } from '../../rig';
 import type { Fix, Solved } from '../finding';
@@ -18,13 +18,10 @@ const portsOf = ({ rig, find }: Solved, want: (device: string, port: string) => 
 const isPassive = ({ find }: Solved, device: string): boolean =>
   !find.modelOf(device)?.elements.some(({ kind }) => kind === 'output');
 
-/** Whether sound only goes through a device: boxes and adapters between an instrument or a microphone and its desk. */
-const isInBetween = ({ find }: Solved, device: string): boolean => {
-  const { ports = [], streams = [], points = [] } = find.modelOf(device) ?? {};
-  const sides = new Set(ports.map(({ side }) => side));
-  const isSource = points.some(({ role }) => role === 'capsule' || role === 'programme');
-  return sides.has('in') && sides.has('out') && streams.length === 0 && !isSource;
-};
+/** Boxes and boosters that stand between an instrument or a microphone and its desk. */
+const BETWEEN: ReadonlySet<DeviceModel['kind'] | undefined> = new Set(['isolator', 'booster']);
+
+const isInBetween = ({ find }: Solved, device: string): boolean => BETWEEN.has(find.modelOf(device)?.kind);
 
 /** Devices, and what hangs behind them by leads and passes a sound without adding to it. */
 export const withPassives = (solved: Solved, devices: Iterable<string>): string[] => [
