@@ -265,7 +265,9 @@ test('a browser that keeps nothing and answers nothing: the page opens all the s
   expect(Date.now() - start).toBeLessThan(12_000);
   await gain.fill('41');
   await isSaved(page);
-  await page.route('**/api/rigs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.route('**/api/rigs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
   await gain.fill('42');
   const state = page.getByTestId('save-state');
   await expect(state).toHaveText('Offline: kept nowhere but on this page');

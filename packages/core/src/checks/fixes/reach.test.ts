@@ -127,6 +127,16 @@ describe('how well one device reaches another', () => {
     ).toBe(false);
   });
 
+  it('two sides of one device that drive each other fight, from a tenth of one on the other on', () => {
+    const fights = (volts: number, into = 'player') =>
+      of([], {
+        clashes: [
+          { from: { device: 'player', element: left }, into: { device: into, element: right }, volts },
+        ],
+      }).fights;
+    expect([fights(0.1), fights(0.099), fights(1, 'desk')]).toEqual([true, false, false]);
+  });
+
   it('too hot is what the input cannot be turned down to, by whichever way', () => {
     const { nominal } = levelsOf(find, way(1, left, 'mic1'))!;
     // An input that can be turned down to just what a player usually gives.
@@ -190,6 +200,7 @@ describe('the score of a way', () => {
     wrongKind: false,
     cancels: false,
     shorts: false,
+    fights: false,
     halfLost: false,
     tooHot: false,
     fed: true,
@@ -203,6 +214,7 @@ describe('the score of a way', () => {
     [{ wrongKind: true }, -63],
     [{ tooHot: true }, -63],
     [{ cancels: true }, -63],
+    [{ fights: true }, -53],
     [{ halfLost: true }, -23],
     [{ fed: false }, -83],
     [{ legLost: true, fed: false, monoDb: -60 }, -240],
