@@ -275,8 +275,53 @@ test('a browser that keeps nothing and answers nothing: the page opens all the s
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save it as a file' }).click(),
   ]);
-  expect(JSON.parse(readFileSync(await file.path(), 'utf8')).name).toBe('Skerry Light oral history');
-  const asked = page.waitForEvent('dialog');
-  void page.close({ runBeforeUnload: true });
-  expect((await asked).type()).toBe('beforeunload');
+  const kept = JSON.parse(readFileSync(await file.path(), 'utf8')) as {
+    devices: { id: string; settings: object }[];
+  };
+  expect(kept.devices.find((device) => device.id === 'mixer')!.settings).toMatchObject({ gain1: 42 });
+  const asks = await page.evaluate(
+    () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true })),
+  );
+  expect(asks).toBe(true);
+});
+
+test('an engine that cannot be loaded is said, and started again by itself', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.route('**/engine.worker*', (route) => route.abort());
+  await page.goto(`/rigs/${id}/wiring`);
+  await expect(page.getByRole('alert').filter({ hasText: 'The engine stopped' })).toBeVisible();
+  await page.unroute('**/engine.worker*');
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings.getByText('gets 46 V into its headset jack').first()).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'The engine stopped' })).toHaveCount(0);
+});
+
+test('findings of before an edit are said to be so while the engine is gone, and come anew', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.addInitScript(() => {
+    const made: Worker[] = [];
+    const Own = Worker;
+    Object.assign(window, { made });
+    window.Worker = class extends Own {
+      constructor(url: string | URL, options?: WorkerOptions) {
+        super(url, options);
+        if (String(url).includes('engine')) made.push(this);
+      }
+    };
+  });
+  await page.goto(`/rigs/${id}/levels`);
+  const guest = page.getByRole('button', { name: /^Guest to Track Guest/ });
+  await expect(guest).toContainText('too quiet');
+  await page.goto(`/rigs/${id}/wiring?device=mixer`);
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings.getByText('gets 46 V into its headset jack').first()).toBeVisible();
+  // It ends without a word, as where the system takes its memory away.
+  await page.evaluate(() => (window as unknown as { made: Worker[] }).made.forEach((one) => one.terminate()));
+  await page.getByRole('textbox', { name: 'Gain 1', exact: true }).fill('20');
+  await expect(findings.getByText('Of before your last change')).toBeVisible();
+  await expect(findings.getByText('Of before your last change')).toHaveCount(0, { timeout: 60_000 });
+  await expect(findings.getByText(/^Keeper reads .* too quiet/).first()).toBeVisible();
 });
