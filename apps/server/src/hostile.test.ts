@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { request as ask } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -217,6 +217,24 @@ describe('the database file', () => {
     await (await openDatabase(folder)).close();
     await expect(checkDatabaseFile(file)).resolves.toBeUndefined();
     await (await openDatabase(folder)).close();
+  });
+
+  it('one that cannot be read is not called damaged', async () => {
+    const there = join(folder, 'not-a-file');
+    mkdirSync(join(there, 'within'), { recursive: true });
+    await expect(checkDatabaseFile(there)).rejects.toThrow(
+      /cannot be read \(EISDIR\); nothing says that it is damaged/,
+    );
+  });
+
+  it('taken away while it is open: a save is refused, health says so, and neither is said to be kept', async () => {
+    const server = await startTestServer();
+    await request(server.http).get('/api/health').expect(200);
+    rmSync(server.settings.dataFolder, { recursive: true });
+    const { body } = await request(server.http).post('/api/rigs').send({ name: 'Lost' }).expect(507);
+    expect(body).toMatchObject({ code: 'disk-error', hint: expect.stringContaining('data folder') });
+    await request(server.http).get('/api/health').expect(507);
+    await server.close();
   });
 
   it('of a newer Diaphon is refused with the cure, and not changed', async () => {

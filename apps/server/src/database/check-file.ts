@@ -1,4 +1,4 @@
-import { closeSync, existsSync, openSync, readSync, statSync } from 'node:fs';
+import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import sqlite3 from 'sqlite3';
 
 /** Marks a database file as Diaphon's: "DIAP" as a number. */
@@ -7,6 +7,9 @@ export const APPLICATION_ID = 0x44_49_41_50;
 export const FORMAT = 1;
 
 const HEADER = 'SQLite format 3\0';
+
+/** What SQLite says of a file whose content is wrong; of anything else the content may be as it was. */
+const DAMAGE: ReadonlySet<string> = new Set(['SQLITE_CORRUPT', 'SQLITE_NOTADB']);
 
 /** Asks a database for one number or word, without anything that could throw outside a promise. */
 const pragma = (database: sqlite3.Database, name: string): Promise<string> =>
@@ -40,9 +43,21 @@ const headerOf = (file: string): string => {
  * @throws Error naming the file, what is wrong with it and what to do; none where there is no file yet
  */
 export const checkDatabaseFile = async (file: string): Promise<void> => {
-  if (!existsSync(file) || statSync(file).size === 0) return;
   const elsewhere = 'or set DIAPHON_DATA to another folder';
-  if (headerOf(file) !== HEADER)
+  const refused = (why: string) =>
+    new Error(
+      `${file} cannot be read (${why}); nothing says that it is damaged. Let the account that runs Diaphon read and write it and its folder, ${elsewhere}.`,
+    );
+  let header: string;
+  try {
+    if (statSync(file).size === 0) return;
+    header = headerOf(file);
+  } catch (error) {
+    const { code = String(error) } = error as NodeJS.ErrnoException;
+    if (code === 'ENOENT') return;
+    throw refused(code);
+  }
+  if (header !== HEADER)
     throw new Error(`${file} is not a database. Move it away, ${elsewhere}; Diaphon then begins a new one.`);
   const backup = `Bring back a copy of it from a backup, ${elsewhere}`;
   const damaged = (why: string) => new Error(`${file} is damaged (${why}). ${backup}.`);
@@ -50,7 +65,8 @@ export const checkDatabaseFile = async (file: string): Promise<void> => {
   try {
     database = await open(file);
   } catch (error) {
-    throw damaged(error instanceof Error ? error.message : String(error));
+    const { code = '', message } = error as NodeJS.ErrnoException;
+    throw DAMAGE.has(code) ? damaged(message) : refused(message);
   }
   try {
     const application = Number(await pragma(database, 'application_id'));
@@ -66,7 +82,8 @@ export const checkDatabaseFile = async (file: string): Promise<void> => {
     if (health !== 'ok') throw damaged(health.split('\n')[0]!);
   } catch (error) {
     const { code, message } = error as NodeJS.ErrnoException;
-    throw code === undefined ? error : damaged(message);
+    if (code === undefined) throw error;
+    throw DAMAGE.has(code) ? damaged(message) : refused(message);
   } finally {
     await new Promise<void>((resolve) => database.close(() => resolve()));
   }
