@@ -16,6 +16,11 @@ describe('settings', () => {
 
   it('told otherwise, it requires a passphrase', () => {
     expect(() => readSettings({ DIAPHON_HOST: '0.0.0.0' })).toThrow('DIAPHON_PASSPHRASE');
+    const open = (DIAPHON_PASSPHRASE: string) => () =>
+      readSettings({ DIAPHON_HOST: '0.0.0.0', DIAPHON_PASSPHRASE });
+    for (const bad of ['          ', 'aaaaaaaaaa', 'abab abab abab', '   fog   '])
+      expect(open(bad)).toThrow('five of them different');
+    expect(open('fog signal at nine')).not.toThrow();
     expect(() => readSettings({ DIAPHON_HOST: '0.0.0.0', DIAPHON_PASSPHRASE: 'nine char' })).toThrow('ten');
     expect(readSettings({ DIAPHON_HOST: '0.0.0.0', DIAPHON_PASSPHRASE: 'long enough' }).host).toBe('0.0.0.0');
   });

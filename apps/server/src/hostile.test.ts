@@ -10,7 +10,7 @@ import sqlite3 from 'sqlite3';
 import { checkDatabaseFile, FORMAT } from './database/check-file';
 import { openDatabase } from './database/open-database';
 import { GuardedWorker, TooHeavy } from './documents/guarded-worker';
-import { makeLocks } from './passphrase';
+import { makeLocks, subnetOf } from './passphrase';
 import { stopInOrder } from './stop';
 import { shelfOf, startTestServer, type TestServer } from './tests/server';
 
@@ -186,6 +186,18 @@ describe('the passphrase', () => {
     expect(locks.waits('a')).toBe(15 * 60_000);
     locks.right('a');
     expect(locks.waits('a')).toBe(0);
+  });
+
+  it('a whole /64 of IPv6 counts as one address; a request without a passphrase is no guess', async () => {
+    expect(subnetOf('2001:db8:1:2:3:4:5:6')).toBe('2001:db8:1:2::/64');
+    expect(subnetOf('2001:db8:1:2::9')).toBe('2001:db8:1:2::/64');
+    expect(subnetOf('2001:db8::9')).toBe('2001:db8:0:0::/64');
+    expect(subnetOf('::ffff:10.0.0.7')).toBe('::ffff:10.0.0.7');
+    expect(subnetOf('10.0.0.7')).toBe('10.0.0.7');
+    const server = await startTestServer({ passphrase: 'fog signal' });
+    for (let asked = 0; asked < 8; asked += 1) await request(server.http).get('/api/health').expect(401);
+    await request(server.http).get('/api/health').auth('any', 'fog signal').expect(200);
+    await server.close();
   });
 
   it('a locked address is told how long to wait, even with the right one', async () => {

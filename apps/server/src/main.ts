@@ -4,7 +4,11 @@ import { Documents } from './documents/documents.service';
 import { readSettings } from './settings';
 import { stopInOrder } from './stop';
 
+/** What is made here is for the account that runs Diaphon: files 600, folders 700. */
+const PRIVATE = 0o077;
+
 const start = async (): Promise<void> => {
+  process.umask(PRIVATE);
   const settings = readSettings(process.env);
   const app = await createApp(settings);
   await app.listen(settings.port, settings.host);

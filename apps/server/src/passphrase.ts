@@ -1,4 +1,5 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
+import { isIP } from 'node:net';
 import { Logger } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
 import { ApiError } from './errors/api-error';
@@ -10,6 +11,8 @@ const FIRST_LOCK_MS = 30_000;
 const LONGEST_LOCK_MS = 15 * 60_000;
 /** How long a wrong guess waits for its answer, milliseconds. */
 const SLOW_MS = 300;
+/** Of further wrong guesses from one address so many-th ones are logged. */
+const TOLD_EVERY = 100;
 /** More addresses than this are not remembered: the oldest go. */
 const MOST_ADDRESSES = 10_000;
 
@@ -29,6 +32,19 @@ export const makeLocks = (now: () => number = Date.now) => {
     },
     right: (address: string): void => void known.delete(address),
   };
+};
+
+/** Whoever has one address of IPv6 has a whole /64 of them: they count as one. */
+export const subnetOf = (address: string): string => {
+  if (isIP(address) !== 6 || address.startsWith('::ffff:')) return address;
+  const [head = '', tail] = address.split('%')[0]!.split('::');
+  const groups = head.split(':').filter(Boolean);
+  const after = tail === undefined ? [] : tail.split(':').filter(Boolean);
+  const whole =
+    tail === undefined
+      ? groups
+      : [...groups, ...Array<string>(8 - groups.length - after.length).fill('0'), ...after];
+  return `${whole.slice(0, 4).join(':')}::/64`;
 };
 
 const digest = (text: string) => createHash('sha256').update(text).digest();
@@ -52,7 +68,7 @@ export const passphraseOnly = (passphrase: string, locks = makeLocks(), slowMs =
   const log = new Logger('passphrase');
   const right = digest(passphrase);
   return (request: Request, response: Response, next: NextFunction): void => {
-    const address = request.socket.remoteAddress ?? 'unknown';
+    const address = subnetOf(request.socket.remoteAddress ?? 'unknown');
     const waits = locks.waits(address);
     if (waits > 0) {
       const seconds = Math.ceil(waits / 1000);
@@ -86,7 +102,10 @@ export const passphraseOnly = (passphrase: string, locks = makeLocks(), slowMs =
       send(response, refusal);
       return;
     }
-    log.warn(`Wrong passphrase from ${address}, guess ${locks.wrong(address)}.`);
+    const wrong = locks.wrong(address);
+    // A log that grows with every guess fills the disk: of many from one address the first and each hundredth are told.
+    if (wrong <= FREE_GUESSES || wrong % TOLD_EVERY === 0)
+      log.warn(`Wrong passphrase from ${address}, guess ${wrong}.`);
     setTimeout(() => send(response, refusal), slowMs);
   };
 };

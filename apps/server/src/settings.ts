@@ -14,8 +14,15 @@ export interface Settings {
   requestsAMinute: number;
 }
 
-/** A passphrase shorter than this can be guessed. */
+/** A passphrase shorter than this, or of fewer different characters, can be guessed. */
 const LEAST_LETTERS = 10;
+const LEAST_DIFFERENT = 5;
+
+/** Blanks around it count for nothing. */
+const isGuessable = (passphrase = ''): boolean => {
+  const letters = passphrase.trim();
+  return letters.length < LEAST_LETTERS || new Set(letters).size < LEAST_DIFFERENT;
+};
 
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 
@@ -33,9 +40,9 @@ export const readSettings = (env: NodeJS.ProcessEnv): Settings => {
     throw new Error(`DIAPHON_PORT is "${env['DIAPHON_PORT']}"; set it to a number from 0 to 65535.`);
   }
   const passphrase = env['DIAPHON_PASSPHRASE'] || undefined;
-  if (!isLoopback(host) && (passphrase?.length ?? 0) < LEAST_LETTERS) {
+  if (!isLoopback(host) && isGuessable(passphrase)) {
     throw new Error(
-      `DIAPHON_HOST is "${host}", so other machines can reach Diaphon. Set DIAPHON_PASSPHRASE to ten characters or more, or leave DIAPHON_HOST unset.`,
+      `DIAPHON_HOST is "${host}", so other machines can reach Diaphon. Set DIAPHON_PASSPHRASE to ten characters or more, five of them different, or leave DIAPHON_HOST unset.`,
     );
   }
   return {
