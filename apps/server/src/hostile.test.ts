@@ -169,6 +169,32 @@ describe('a worker for documents', () => {
   });
 });
 
+it('saves under way while it is stopped end, or are told that it stops: never 500, and what was answered is kept', async () => {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'diaphon-stop-'));
+  const server = await startTestServer({ dataFolder });
+  await server.app.listen(0, '127.0.0.1');
+  const at = await server.app.getUrl();
+  const post = (name: string) =>
+    fetch(`${at}/api/rigs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name, document: skerryLight }),
+    }).then(
+      async (answer) => ({ status: answer.status, name, body: (await answer.json()) as { code?: string } }),
+      () => ({ status: 0, name, body: {} }),
+    );
+  const saves = Array.from({ length: 40 }, (_, n) => post(`Stop ${n}`));
+  await Promise.race(saves);
+  await server.app.close();
+  const ended = await Promise.all(saves);
+  expect(ended.filter(({ status }) => ![0, 201, 503].includes(status))).toEqual([]);
+  const again = await startTestServer({ dataFolder });
+  const names = new Set((await shelfOf(again)).map(({ name }) => name));
+  for (const { status, name } of ended) if (status === 201) expect(names).toContain(name);
+  await again.close();
+  rmSync(dataFolder, { recursive: true });
+});
+
 describe('the passphrase', () => {
   it('five wrong guesses lock an address, for twice as long each time, and nobody else', () => {
     let now = 0;

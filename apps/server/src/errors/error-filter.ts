@@ -1,5 +1,6 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Request, Response } from 'express';
+import { Stopping } from '../documents/guarded-worker';
 import { ApiError, notFound } from './api-error';
 import { diskError } from './disk-errors';
 
@@ -69,6 +70,20 @@ const fromHttp = (error: HttpException, request: Request): ApiError => {
   return new ApiError(status, { code, message: error.message, where: request.path, hint });
 };
 
+/** What a database that has been closed says to what comes after. */
+const CLOSED = /Database is closed|connection manager was closed|SQLITE_MISUSE/u;
+
+/** The server is being stopped, and what was asked came too late. */
+const stopping = (error: unknown, request: Request): ApiError | undefined =>
+  error instanceof Stopping || (error instanceof Error && CLOSED.test(error.message))
+    ? new ApiError(503, {
+        code: 'stopping',
+        message: 'Diaphon is being stopped; nothing was changed.',
+        where: request.path,
+        hint: 'Your edits stay in this browser, and are sent when it runs again.',
+      })
+    : undefined;
+
 /** Turns whatever was thrown into the one error shape. Details of the unexpected go to the log, not to the client. */
 @Catch()
 export class ErrorFilter implements ExceptionFilter {
@@ -83,6 +98,7 @@ export class ErrorFilter implements ExceptionFilter {
       error instanceof ApiError
         ? error
         : (fromExpress(error as object, request) ??
+          stopping(error, request) ??
           diskError(error, this.dataFile) ??
           (error instanceof HttpException ? fromHttp(error, request) : undefined));
     if (!known) this.log.error(error instanceof Error ? error.stack : String(error));
