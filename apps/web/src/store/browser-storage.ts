@@ -3,20 +3,17 @@
 /** Longer than this nobody waits for a store that does not answer, ms: the page opens without it. */
 export const STORE_PATIENCE_MS = 2000;
 
-/** A store that lasts as long as the page. */
-const inMemory = (): Storage => {
-  const kept = new Map<string, string>();
-  return {
-    get length() {
-      return kept.size;
-    },
-    key: (at) => [...kept.keys()][at] ?? null,
-    getItem: (key) => kept.get(key) ?? null,
-    setItem: (key, value) => void kept.set(key, value),
-    removeItem: (key) => void kept.delete(key),
-    clear: () => kept.clear(),
-  };
-};
+/** A store that lasts as long as the page. @param kept what is in it */
+export const inMemory = (kept = new Map<string, string>()): Storage => ({
+  get length() {
+    return kept.size;
+  },
+  key: (at) => [...kept.keys()][at] ?? null,
+  getItem: (key) => kept.get(key) ?? null,
+  setItem: (key, value) => void kept.set(key, value),
+  removeItem: (key) => void kept.delete(key),
+  clear: () => kept.clear(),
+});
 
 /** The store the browser gives, or one in memory where it refuses; whether what is written outlives the page. */
 export const storageOr = (give: () => Storage): { readonly storage: Storage; readonly lasts: boolean } => {

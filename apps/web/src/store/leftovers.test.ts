@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { setControl, skerryLight } from '@diaphon/core';
-import { fakeStorage } from './fake-storage.testing';
+import { inMemory } from './browser-storage';
 import { sendLeftovers } from './leftovers';
 import { makeOutbox } from './outbox';
 import { makeSender } from './sender';
@@ -17,12 +17,12 @@ const tab = (own: string) => ({ own, alive: async () => new Set([own]) });
 const settle = () => new Promise((resolve) => setTimeout(resolve, 40));
 
 it('what a closed window left is sent from the shelf, once; of a rig that is gone it stays', async () => {
-  const closed = makeOutbox(tab('closed'), fakeStorage());
+  const closed = makeOutbox(tab('closed'), inMemory());
   closed.add('lamp', gain(40));
   closed.add('lamp', gain(41, 'gain2'));
   closed.add('gone', gain(40));
   await settle();
-  const outbox = makeOutbox(tab('here'), fakeStorage());
+  const outbox = makeOutbox(tab('here'), inMemory());
   const saved: [string, number, string][] = [];
   const sender = makeSender({
     save: (id, base, _document, label) => {

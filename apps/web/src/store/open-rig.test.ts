@@ -4,7 +4,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { fakeFetch } from '../server/fake-fetch.testing';
 import { serverApi } from '../server/server-api';
 import { actionsFor, makeAutosave } from './autosave';
-import { fakeStorage } from './fake-storage.testing';
+import { inMemory } from './browser-storage';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { readingsReducer } from './readings-slice';
@@ -14,7 +14,7 @@ import { makeSender } from './sender';
 /** A browser with its outbox against a server that keeps revisions: opened, edited, closed and opened again. */
 
 const kept = new Map<string, string>();
-globalThis.localStorage = fakeStorage(kept);
+globalThis.localStorage = inMemory(kept);
 
 const gainIn = (rig: Rig | null) => rig?.devices.find(({ id }) => id === 'mixer')!.settings['gain1'];
 const gain = (rig: Rig, db: number) => setControl(rig, 'mixer', 'gain1', db);
