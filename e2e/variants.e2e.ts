@@ -11,6 +11,8 @@ test('variants from everywhere lie over the chart, say what differs in dB, and o
   await openWiring(page, id);
   const short = finding(page, 'gain-short').first();
   await openCard(short);
+  // What it is about is selected with it, and stands above the findings: they move down for it.
+  await expect(page.getByRole('region', { name: /^Selected: / })).toBeVisible();
   await short
     .getByRole('button', { name: /^Keep as a variant: / })
     .first()

@@ -1,4 +1,4 @@
-import { listed, type Post, type Speaker } from '../feeds';
+import { isSaid, listed, type Post, type Speaker } from '../feeds';
 import { meantPlaces } from '../flow';
 import { levelAt } from '../gain';
 import { putApp, hasAudience } from '../rig';
@@ -25,8 +25,8 @@ interface Sided {
   apartDb: Db;
 }
 
-/** Whoever speaks is in the middle of a room: people, far ends. What plays may be wherever it was mixed to. */
-const isVoice = ({ kind }: Speaker): boolean => kind !== 'programme';
+/** Whoever speaks is in the middle of a room: people, far ends, who is on a telephone line. What plays may be wherever it was mixed to. */
+const isVoice = ({ sound }: Speaker): boolean => isSaid(sound);
 
 /**
  * The side a place is on: a program's by which of its two it is, an ear by the contact its coil hangs on, or by which of two channels it

@@ -1,5 +1,5 @@
 import { groupBy } from 'es-toolkit';
-import { listed, type Feed, type Post, type Speaker } from '../feeds';
+import { isElsewhere, listed, type Feed, type Post, type Speaker } from '../feeds';
 import { hasFarEnd } from '../rig';
 import { cellsOf } from './cells';
 import { finding, type Check, type Fix, type Found, type Place, type Severity, type Solved } from './finding';
@@ -41,7 +41,7 @@ const gapsOf = (solved: Solved): Gap[] => {
             post.kind === 'line' ||
             post.kind === 'camera' ||
             hearsVoices.has(at)))) &&
-      (speaker.kind === 'call' ||
+      (isElsewhere(speaker.sound) ||
         isKept.has(row) ||
         (speaker.kind === 'programme' && comesAnywhere.has(row))),
   );

@@ -4,6 +4,7 @@ import { leastEchoLossDb, type Db } from '../units';
 import { CANCELLER_DB, CANCELLER_REACHES_MS, DEFAULT_NETWORK_MS, farEndsOf, type Lookup } from '../rig';
 import type { Feeds } from './feeds';
 import { isOwnPost, type Post, type Speaker } from './posts';
+import { isSaid } from './sounds';
 
 /** Whether a sound that comes back to whoever made it is noticed. @param lossDb how much weaker than it came */
 export const isNoticedEcho = (lossDb: Db, lateMs: number): boolean => lossDb < leastEchoLossDb(lateMs / 2);
@@ -100,7 +101,7 @@ export const farEchoesOf = (
     if (!back) return [];
     return speakers.flatMap((speaker, row) => {
       const there = rows[row]![own]!.arrival;
-      if (speaker === far || speaker.kind === 'programme' || !there) return [];
+      if (speaker === far || !isSaid(speaker.sound) || !there) return [];
       return posts.flatMap((post, at): FarEcho[] => {
         const here = rows[farRow]![at]!.arrival;
         if (!here || !mayBeAt(speaker, post)) return [];

@@ -5,7 +5,7 @@ import { isReallyHeard, takenOutDb, type Arrival, type Heardness } from '../gain
 import { echoOf, farEchoesOf, lineEchoOf, type FarEcho } from './echo';
 import { isOwnPost, mayBeOwnEars, postsOf, speakersOf, type Post, type Speaker } from './posts';
 import { leastLevelAt, NEARLY_DB, type OwedWant } from './owed';
-import { isSaid, type SoundKind } from './sounds';
+import { isElsewhere, isSaid, type SoundKind } from './sounds';
 import { owedTo, saidOf, type Want } from './wants';
 
 /** What there is of a sound at a listener. */
@@ -240,7 +240,8 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       return { want: isOwed ? 'must' : 'may', because, grade };
     };
     // A far end that nobody here hears is missing to whoever wears headphones, else to the room.
-    const isLost = speaker.kind === 'call' && !posts.some(({ kind }, at) => HERE.has(kind) && arrivals[at]);
+    const isLost =
+      isElsewhere(speaker.sound) && !posts.some(({ kind }, at) => HERE.has(kind) && arrivals[at]);
     const listensHere = posts.some(({ kind }) => kind === 'ears') ? 'ears' : 'room';
     return posts.map((post, at): Feed => {
       const own = said.length > 0 ? saidOf(said, speaker, post) : undefined;

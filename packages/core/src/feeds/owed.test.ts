@@ -158,3 +158,10 @@ it('an instrument whose lead is dead: told once, with the track that stays empty
   expect(found).toHaveLength(1);
   expect(found[0]).toMatch(/^not-arriving: .* comes to nobody$/);
 });
+
+it('a caller on a telephone line whom nobody here hears is owed to whoever wears headphones, as on any call', () => {
+  const { feeds } = solve(onTheLine({ 'strip.ch4.mute': true }), makeEngineMemory());
+  const row = feeds.rows[feeds.speakers.findIndex(({ sound }) => sound === 'line')]!;
+  const ears = feeds.posts.findIndex(({ kind }) => kind === 'ears');
+  expect(row[ears]).toMatchObject({ want: 'must', state: 'missing', grade: 'fault' });
+});

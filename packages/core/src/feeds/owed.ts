@@ -1,5 +1,5 @@
 import type { Db } from '../units';
-import type { SoundKind } from './sounds';
+import { isSaid, type SoundKind } from './sounds';
 import type { ListenerKind } from './listeners';
 
 /** Whether a sound must come to a listener. What must come with others must only where a control on its way keeps it back: nobody misses what was never led there. */
@@ -116,9 +116,6 @@ const TRACK_DBFS: LeastLevel = { least: -30, words: 'what has a track of its own
 const BED_DBFS: LeastLevel = { least: -55, words: 'music under a voice: −55 dBFS and more' };
 const ASKED_DBFS: LeastLevel = { least: -45, words: 'what has to be heard: −45 dBFS and more' };
 
-const isPlayed = (sound: SoundKind): boolean =>
-  sound === 'instrument' || sound === 'player' || sound === 'game' || sound === 'alert';
-
 /** The least level of a kind of sound at a kind of listener; undefined where none is asked, or the aim of a track says it. */
 export const leastLevelAt = (
   sound: SoundKind,
@@ -127,15 +124,15 @@ export const leastLevelAt = (
 ): LeastLevel | undefined => {
   switch (listener) {
     case 'ears':
-      return isPlayed(sound) && !isAsked ? undefined : HEARD_SPL;
+      return !isSaid(sound) && !isAsked ? undefined : HEARD_SPL;
     case 'room':
-      return isPlayed(sound) && !isAsked ? undefined : HALL_SPL;
+      return !isSaid(sound) && !isAsked ? undefined : HALL_SPL;
     case 'line':
       return undefined;
     case 'own track':
       return sound === 'voice' ? undefined : TRACK_DBFS;
     default:
-      if (isPlayed(sound)) return isAsked ? ASKED_DBFS : BED_DBFS;
+      if (!isSaid(sound)) return isAsked ? ASKED_DBFS : BED_DBFS;
       return sound === 'voice' ? undefined : SENT_DBFS;
   }
 };

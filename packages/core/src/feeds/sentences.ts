@@ -1,6 +1,7 @@
 import type { Feed, Feeds } from './feeds';
 import { ONE_WAY_FINE_MS, ONE_WAY_LIMIT_MS } from '../units';
 import { isOwnPost, type Post } from './posts';
+import { isSaid } from './sounds';
 
 /** "Keeper, Guest and Neighbour". */
 export const listed = (names: readonly string[], before: 'and' | 'or' = 'and'): string =>
@@ -22,7 +23,7 @@ export const postSentences = ({ speakers, posts, rows, farEchoes }: Feeds, at: n
   const echoes = farEchoes.filter((one) => one.post.id === post.id);
   const slow = heard.filter(
     ({ speaker, feed }) =>
-      TALKS.has(post.kind) && speaker.kind !== 'programme' && feed.arrival!.lateMs > ONE_WAY_FINE_MS,
+      TALKS.has(post.kind) && isSaid(speaker.sound) && feed.arrival!.lateMs > ONE_WAY_FINE_MS,
   );
   const takenOut = all.filter(({ feed }) => feed.isTakenOut);
   const apart = of('quiet').filter(({ feed }) => feed.want === 'never');

@@ -1,5 +1,5 @@
 import { capital, type Solved } from '../checks';
-import { isOwnPost, type Feed, type Post, type Speaker } from '../feeds';
+import { isElsewhere, isOwnPost, type Feed, type Post, type Speaker } from '../feeds';
 
 /** One thing that has to be so between a sound and its listeners. */
 export interface Demand {
@@ -79,7 +79,7 @@ export const demandsOf = ({ feeds }: Solved): Demand[] => {
   return speakers.flatMap((speaker, row) => {
     const cells = posts.map((post, at) => ({ post, feed: rows[row]![at]! }));
     const isLost = ({ feed, post }: { feed: Feed; post: Post }) =>
-      speaker.kind === 'call' && isHere(post) && feed.want === 'must' && feed.intent === undefined;
+      isElsewhere(speaker.sound) && isHere(post) && feed.want === 'must' && feed.intent === undefined;
     const lost = cells.filter(isLost);
     return [
       ...cells
