@@ -1,7 +1,7 @@
 import { portOfElement, type DeviceModel } from '../catalogue';
 import { edgesInto, meantPlaces, reachable } from '../flow';
 import { isReallyHeard } from '../gain';
-import type { Post, SoundKind, Speaker } from '../feeds';
+import { isHere, type Post, type SoundKind, type Speaker } from '../feeds';
 import { isInSocket, isRecorder, leadRun, socketsIn, standsIn, type App, type Track } from '../rig';
 import { cellsOf } from './cells';
 import { capital } from './meant';
@@ -15,8 +15,6 @@ import { isListening } from './reaching';
 import { perPass } from './per-pass';
 
 /** Listeners to whom nothing comes at all, and sounds that come to nobody. */
-
-export const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
 
 /** A listener to whom nothing comes. */
 interface Deaf {

@@ -1,4 +1,5 @@
 import { listed, type Speaker } from '../feeds';
+import { pointId } from '../flow';
 import { levelAt } from '../gain';
 import { putApp, standsIn, trackWords, type App, type Track } from '../rig';
 import { finding, type Check, type Fix, type Found, type Solved } from './finding';
@@ -16,13 +17,15 @@ interface Misnamed {
   /** Who it is named after, and the channel on which they are. */
   named: Speaker;
   is: NamedChannel;
-  behindDb: number;
+  /** How loud either is there, dBFS; −∞ where nothing of it comes. */
+  level: number;
+  namedLevel: number;
 }
 
 const misnamedOf = (solved: Solved, app: App, channels: readonly NamedChannel[]): Misnamed[] => {
   const { feeds, heard, graph } = solved;
   const levelOn = ({ device, point }: NamedChannel, index: number) =>
-    levelAt(heard, graph.sources[index]!, index, `${device}:${point}`) ?? -Infinity;
+    levelAt(heard, graph.sources[index]!, index, pointId(device, point)) ?? -Infinity;
   return app.tracks.flatMap((track): Misnamed[] => {
     const on = channels.find(({ channel }) => channel === track.channel);
     if (on?.source === undefined || standsIn(on.who!, track.name)) return [];
@@ -33,9 +36,11 @@ const misnamedOf = (solved: Solved, app: App, channels: readonly NamedChannel[])
     // Several names stand for a mix, and one of them may well be louder.
     if (!one || named.length > 1) return [];
     const best = (channel: NamedChannel) => Math.max(...one.indexes.map((index) => levelOn(channel, index)));
-    const behindDb = levelOn(on, on.source) - best(on);
+    const [level, namedLevel] = [levelOn(on, on.source), best(on)];
     const is = channels.find(({ source }) => source !== undefined && one.indexes.includes(source));
-    return behindDb > BEHIND_DB && is ? [{ track, who: on.who!, named: one, is, behindDb }] : [];
+    return level - namedLevel > BEHIND_DB && is
+      ? [{ track, who: on.who!, named: one, is, level, namedLevel }]
+      : [];
   });
 };
 
@@ -86,13 +91,15 @@ export const trackMisnamed: Check = (solved) =>
           places: [{ device: app.computer }],
           about: [{ device: app.computer, control: `${app.id} ${one.track.id}` }],
           figures: [
-            {
-              label: `${one.named.name} under ${one.who} there`,
-              value: Math.min(99, one.behindDb),
-              unit: 'dB',
-              from: `arrivals on channel ${one.track.channel}${one.behindDb > 99 ? ', nothing of it' : ''}`,
-            },
-          ],
+            [one.who, one.level] as const,
+            // What does not come there at all has no level.
+            ...(Number.isFinite(one.namedLevel) ? [[one.named.name, one.namedLevel] as const] : []),
+          ].map(([name, value]) => ({
+            label: `${name} on channel ${one.track.channel}`,
+            value,
+            unit: 'dBFS',
+            from: 'arrivals, all ways together',
+          })),
           propose: () => [exchange(solved, app, one), rename(solved, app, pair)],
         }),
       ];

@@ -1,5 +1,5 @@
 import { fixesFor, solveRig } from '../offers';
-import { applyEdit, setControl, type Rig } from '../rig';
+import { applyEdit, sayIntent, type Rig } from '../rig';
 import { recorder, rigOf, people, seat } from '../rig/testing';
 import { callerAt } from './bad-desks.testing';
 
@@ -56,6 +56,10 @@ it('who is drowned is named, by how much, and the louder is turned down first', 
 
 it('what is to be quieter by the operator’s own word is not told', () => {
   const rig = callerAt(10);
-  const louder = applyEdit(rig, setControl(rig, 'desk', 'strip.usb1.fader', 4)).rig;
-  expect(said(louder)).toEqual([]);
+  const said10 = (['ann', 'bob'] as const).reduce(
+    (now, person) => applyEdit(now, sayIntent(now, { person }, { device: 'ears' }, 'quieter', 12)).rig,
+    rig,
+  );
+  expect(said(rig)).toHaveLength(1);
+  expect(said(said10)).toEqual([]);
 });

@@ -71,7 +71,7 @@ const besideOthers = (solved: Solved, ears: readonly (readonly Cell[])[]): Found
       finding({
         code: 'uneven-ears',
         severity: 'advice',
-        title: `${here.post.name} hear${here.post.devices.length > 1 ? '' : 's'} everything ${figureText(apartDb, 0)} dB lower than ${loudest!.post.inSentence}`,
+        title: `${here.post.name} hear everything ${figureText(apartDb, 0)} dB lower than ${loudest!.post.inSentence}`,
         why: `One of the two is too quiet, or the other too loud: ${figureText(levelOf(loudest!), 0)} against ${figureText(levelOf(here), 0)} ${here.feed.unit}. Turn the quieter one up slowly, with the headphones on the table first.`,
         places: [...placesOf(here), ...placesOf(loudest!)],
         about: [{ control: here.post.id }],
@@ -90,7 +90,8 @@ export const unevenEars: Check = (solved) => {
         post.kind === 'ears' &&
         isSaid(speaker.sound) &&
         feed.arrival &&
-        !(feed.intent !== undefined && feed.quieterByDb !== undefined),
+        // What is to be quieter by the operator’s own word is.
+        feed.quieterByDb === undefined,
     ),
   );
   return [...ears.flatMap((cells) => besideOne(solved, cells)), ...besideOthers(solved, ears)];

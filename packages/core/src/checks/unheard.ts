@@ -1,5 +1,5 @@
 import { groupBy } from 'es-toolkit';
-import { isElsewhere, listed, type Feed, type Post, type Speaker } from '../feeds';
+import { isElsewhere, isHere, listed, type Feed, type Post, type Speaker } from '../feeds';
 import { hasFarEnd } from '../rig';
 import { cellsOf } from './cells';
 import { finding, type Check, type Fix, type Found, type Place, type Severity, type Solved } from './finding';
@@ -7,7 +7,7 @@ import { addHeadphones } from './fixes/headphones';
 import { letThrough } from './fixes/let-through';
 import { together } from './fixes/together';
 import { plugIn } from './fixes/missing-leads';
-import { deafListeners, isHere } from './hears-nothing';
+import { deafListeners } from './hears-nothing';
 
 /** A sound that a listener should have and has not. */
 interface Gap {

@@ -3,7 +3,7 @@ import type { Lookup } from '../rig';
 import type { Db, LevelUnit } from '../units';
 import { isReallyHeard, takenOutDb, type Arrival, type Heardness } from '../gain';
 import { echoOf, farEchoesOf, lineEchoOf, type FarEcho } from './echo';
-import { isOwnPost, mayBeOwnEars, postsOf, speakersOf, type Post, type Speaker } from './posts';
+import { isHere, isOwnPost, mayBeOwnEars, postsOf, speakersOf, type Post, type Speaker } from './posts';
 import { leastLevelAt, NEARLY_DB, type OwedWant } from './owed';
 import { isElsewhere, isSaid, type SoundKind } from './sounds';
 import { owedTo, saidOf, type Want } from './wants';
@@ -113,8 +113,6 @@ export const isTakenOut = (
       }),
   );
 
-const HERE: ReadonlySet<Post['kind']> = new Set(['ears', 'room']);
-
 /** A feed of two that is missing wherever it could be heard by whoever is here. */
 const SOMEBODY_HERE: Want = {
   want: 'must',
@@ -182,9 +180,6 @@ const mayGetTo = ({ graph }: Heardness, { indexes }: Speaker): Set<string> => {
   );
 };
 
-/** Whether somebody is there to hear it by themselves. */
-const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
-
 /**
  * How far under the least that is wanted there a sound is, dB; undefined: loud enough, or nobody asks: what has not to come, and is
  * not the main thing there, may be as weak as it likes.
@@ -240,8 +235,7 @@ export const feedsOf = (find: Lookup, heard: Heardness): Feeds => {
       return { want: isOwed ? 'must' : 'may', because, grade };
     };
     // A far end that nobody here hears is missing to whoever wears headphones, else to the room.
-    const isLost =
-      isElsewhere(speaker.sound) && !posts.some(({ kind }, at) => HERE.has(kind) && arrivals[at]);
+    const isLost = isElsewhere(speaker.sound) && !posts.some((post, at) => isHere(post) && arrivals[at]);
     const listensHere = posts.some(({ kind }) => kind === 'ears') ? 'ears' : 'room';
     return posts.map((post, at): Feed => {
       const own = said.length > 0 ? saidOf(said, speaker, post) : undefined;

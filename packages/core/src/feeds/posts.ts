@@ -199,6 +199,9 @@ export const isSpeakerOf = ({ ref }: Pick<Speaker, 'ref'>, source: SourceRef): b
         (source.farEnd === undefined || source.farEnd === ref.farEnd)
       : 'device' in ref && ref.device === source.device;
 
+/** Whether it is heard by somebody who is here: by headphones or in a room. */
+export const isHere = ({ kind }: Pick<Post, 'kind'>): boolean => kind === 'ears' || kind === 'room';
+
 /** Whether whoever speaks is the listener: a far end, the other end of a telephone line. */
 export const isOwnPost = (
   ref: SourceRef,

@@ -1,5 +1,5 @@
 import { capital, type Solved } from '../checks';
-import { isElsewhere, isOwnPost, type Feed, type Post, type Speaker } from '../feeds';
+import { isElsewhere, isHere, isOwnPost, type Feed, type Post, type Speaker } from '../feeds';
 
 /** One thing that has to be so between a sound and its listeners. */
 export interface Demand {
@@ -30,8 +30,6 @@ export const cellsOf = ({ feeds }: Solved, speakerId: string, postIds: readonly 
     return speaker && postIds.includes(post.id) ? [{ speaker, post, feed: feeds.rows[row]![at]! }] : [];
   });
 };
-
-const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
 
 const WORDS: { [K in Demand['asks']]: (where: string, who: string) => string } = {
   comes: (where, who) => `${where} hears ${who}`,

@@ -2,7 +2,7 @@ import { controlOf, deskControlId } from '../../catalogue';
 import { pointId } from '../../flow';
 import { uniqWith } from 'es-toolkit';
 import { changeLead, deepEqual, isRecorder, setProcessing, settingOf } from '../../rig';
-import { isTakenOut, type Post, type Speaker } from '../../feeds';
+import { isHere, isTakenOut, type Post, type Speaker } from '../../feeds';
 import { asFix, type Fix, type Solved } from '../finding';
 import { chooseElsewhere, takeIt } from './listening';
 import { leadsOn } from './missing-leads';
@@ -15,8 +15,6 @@ import { MOST_TRIED } from './trial';
 /** Every place a sound gets to. */
 const reachedBy = ({ heard }: Solved, { indexes }: Speaker): Set<string> =>
   new Set([...heard.everywhere].flatMap(([id, by]) => (indexes.some((index) => by.has(index)) ? [id] : [])));
-
-const isHere = ({ kind }: Post): boolean => kind === 'ears' || kind === 'room';
 
 /** Leads that are broken, each used whole. */
 export const mendBroken = ({ rig }: Solved): Fix[] =>
