@@ -130,6 +130,9 @@ describe('the shelf', () => {
     expect(old.body).toMatchObject({ code: 'damaged', where: expect.stringContaining('revision 1') });
     expect((await api.get(`/api/rigs/${made.id}`).expect(200)).body.document.notes).toBe('two');
     expect((await api.get(`/api/rigs/${made.id}/revisions`).expect(200)).body).toHaveLength(2);
+    // What an older Diaphon wrote has no hash, and may be sound JSON of something else.
+    await change("UPDATE revisions SET document = '[7]', hash = NULL WHERE number = 1");
+    expect((await api.get(`/api/rigs/${made.id}/revisions/1`).expect(422)).body.code).toBe('damaged');
     await change("UPDATE keptParts SET document = document || ' ' WHERE rowid = 1");
     expect((await api.get(`/api/rigs/${made.id}`).expect(422)).body.code).toBe('damaged');
     await change('DELETE FROM keptParts WHERE rowid = 1');

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
 import { deflateRaw, inflateRaw } from 'node:zlib';
-import { upgradeRig, type Rig } from '@diaphon/core';
-import type { Transaction } from 'sequelize';
+import { readRigValue, upgradeRig, type Rig } from '@diaphon/core';
+import { BaseError, type Transaction } from 'sequelize';
 import { KeptPartRow, type RevisionRow } from './models';
 
 const [deflate, inflate] = [promisify(deflateRaw), promisify(inflateRaw)];
@@ -62,6 +62,13 @@ const readParts = async (hashes: readonly string[], transaction?: Transaction) =
   };
 };
 
+const unthin = async (text: string, transaction?: Transaction): Promise<unknown> => {
+  const bytes = await inflate(Buffer.from(text.slice(PACKED.length), 'base64'));
+  const thin = JSON.parse(bytes.toString('utf8')) as Thin;
+  const part = await readParts([...thin.models, ...thin.leadKinds], transaction);
+  return { ...thin, models: thin.models.map(part), leadKinds: thin.leadKinds.map(part) };
+};
+
 /**
  * The document of a revision, whole and of the present version, however it was kept.
  * @throws Damaged where it, or a part that it names, is not what was written
@@ -72,17 +79,15 @@ export const unpackRig = async (
 ): Promise<Rig> => {
   if (hash !== null && hash !== hashOf(text)) throw new Damaged('revision');
   try {
-    if (!text.startsWith(PACKED))
-      return upgradeRig(JSON.parse(text) as Record<string, unknown>) as unknown as Rig;
-    const bytes = await inflate(Buffer.from(text.slice(PACKED.length), 'base64'));
-    const thin = JSON.parse(bytes.toString('utf8')) as Thin;
-    const part = await readParts([...thin.models, ...thin.leadKinds], transaction);
-    const rig = { ...thin, models: thin.models.map(part), leadKinds: thin.leadKinds.map(part) };
-    return upgradeRig(rig) as unknown as Rig;
+    const whole = text.startsWith(PACKED) ? await unthin(text, transaction) : (JSON.parse(text) as unknown);
+    if (hash !== null) return upgradeRig(whole as Record<string, unknown>) as unknown as Rig;
+    // Nothing says that it is what was written: it has to hold by itself.
+    const read = readRigValue(whole);
+    if (!read.ok) throw new Damaged(read.problems[0]?.where);
+    return read.rig;
   } catch (error) {
-    // Of what is damaged no other error says anything; of a database that cannot be read it does.
-    const { code, message } = error as NodeJS.ErrnoException;
-    if (error instanceof SyntaxError || code?.startsWith('Z_')) throw new Damaged(message);
-    throw error;
+    // A database that does not answer says nothing of what it holds; whatever else fails, the text is not what was written.
+    if (error instanceof Damaged || error instanceof BaseError) throw error;
+    throw new Damaged(error instanceof Error ? error.message : String(error));
   }
 };

@@ -2,6 +2,7 @@ import { statSync } from 'node:fs';
 import { Inject, Injectable } from '@nestjs/common';
 import { Sequelize, type Transaction } from 'sequelize';
 import { ApiError } from '../errors/api-error';
+import { fileOf } from './file-of';
 
 const inodeOf = (file: string): number | undefined => statSync(file, { throwIfNoEntry: false })?.ino;
 
@@ -30,8 +31,7 @@ export class Writes {
   /** An opened file that was taken away takes what is written all the same, and nobody ever sees it again. @throws ApiError 507 */
   private async mustBeThere(): Promise<void> {
     if (!this.opened) {
-      const [rows] = await this.sequelize.query("SELECT file FROM pragma_database_list WHERE name = 'main'");
-      const { file } = (rows as { file: string }[])[0]!;
+      const file = await fileOf(this.sequelize);
       this.opened = { file, inode: inodeOf(file) ?? 0 };
     }
     const { file, inode } = this.opened;

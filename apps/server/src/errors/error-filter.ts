@@ -71,7 +71,7 @@ const fromHttp = (error: HttpException, request: Request): ApiError => {
 };
 
 /** What a database that has been closed says to what comes after. */
-const CLOSED = /Database is closed|connection manager was closed|SQLITE_MISUSE/u;
+const CLOSED = /Database is closed|connection manager was closed/u;
 
 /** The server is being stopped, and what was asked came too late. */
 const stopping = (error: unknown, request: Request): ApiError | undefined =>

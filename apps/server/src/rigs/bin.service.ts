@@ -7,6 +7,7 @@ import {
   type OnModuleInit,
 } from '@nestjs/common';
 import { Op, Sequelize, type Transaction } from 'sequelize';
+import { fileOf } from '../database/file-of';
 import { RevisionRow, RigRow, SeedRow, SummaryRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { RunDays } from './run-days.service';
@@ -79,8 +80,7 @@ export class Bin implements OnModuleInit, BeforeApplicationShutdown {
 
   /** The whole database as it stands, whole in itself. */
   private async copy(): Promise<void> {
-    const [rows] = await this.sequelize.query("SELECT file FROM pragma_database_list WHERE name = 'main'");
-    const file = sweptFile((rows as { file: string }[])[0]!.file);
+    const file = sweptFile(await fileOf(this.sequelize));
     await rm(`${file}.new`, { force: true });
     await this.sequelize.query('VACUUM INTO ?', { replacements: [`${file}.new`] });
     await rename(`${file}.new`, file);
