@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { Button } from '../look/button';
-import { fileName, saveFile } from '../look/save-file';
+import { downloadRig } from '../shelf/download-rig';
 import { outbox, useAppSelector } from '../store/store';
 
 const ConflictDialog = lazy(async () => ({ default: (await import('./conflict-dialog')).ConflictDialog }));
@@ -33,15 +33,7 @@ export const SaveWords = () => {
         {save.kind === 'failed' && <span className="font-normal"> ({save.error.message})</span>}
       </span>
       {isUnsent && !areKept && rig && (
-        <Button
-          kind="main"
-          onClick={() =>
-            saveFile(
-              fileName(rig.name, 'json'),
-              new Blob([JSON.stringify(rig, null, 2)], { type: 'application/json' }),
-            )
-          }
-        >
+        <Button kind="main" onClick={() => downloadRig(rig)}>
           Save it as a file
         </Button>
       )}

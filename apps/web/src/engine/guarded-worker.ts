@@ -13,6 +13,7 @@ interface Running<T> {
   kill: (why: string) => void;
   /** Calls under way. */
   calls: number;
+  isWatched: boolean;
 }
 
 interface GuardOptions<T> {
@@ -54,12 +55,16 @@ export const guardedWorker = <T>(
     died.catch(() => undefined);
     worker.addEventListener('error', (event) => kill(event.message || 'it could not be loaded'));
     worker.addEventListener('messageerror', () => kill('what it said cannot be read'));
-    return { worker, remote: wrap<T>(worker), died, kill, calls: 0 };
+    return { worker, remote: wrap<T>(worker), died, kill, calls: 0, isWatched: false };
   };
 
-  /** As long as an answer is owed, a sign of life is too. */
+  /** As long as an answer is owed, a sign of life is too; what is answered at once is never asked for one. */
   const watch = async (one: Running<T>): Promise<void> => {
-    while (now === one && one.calls > 0) {
+    if (one.isWatched) return;
+    one.isWatched = true;
+    for (;;) {
+      await new Promise((resolve) => setTimeout(resolve, beatMs));
+      if (now !== one || one.calls === 0) break;
       let timer: ReturnType<typeof setTimeout> | undefined;
       const late = new Promise<boolean>((resolve) => {
         timer = setTimeout(() => resolve(false), patienceMs);
@@ -74,8 +79,8 @@ export const guardedWorker = <T>(
       ]);
       clearTimeout(timer);
       if (!isAlive) one.kill('it does not answer any more');
-      else await new Promise((resolve) => setTimeout(resolve, beatMs));
     }
+    one.isWatched = false;
   };
 
   return {
@@ -83,7 +88,7 @@ export const guardedWorker = <T>(
     call: async <R>(ask: (remote: Remote<T>) => Promise<R>): Promise<R> => {
       const one = (now ??= start());
       one.calls += 1;
-      if (one.calls === 1) void watch(one);
+      void watch(one);
       try {
         return await Promise.race([ask(one.remote), one.died]);
       } finally {

@@ -70,6 +70,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
   const [volumeDb, setVolumeDb] = useState(START_DB);
   const [made, setMade] = useState<Rendered | null>(null);
   const [progress, setProgress] = useState<string>('');
+  const [failed, setFailed] = useState('');
   const [isPlaying, setIsPlaying] = useState(false);
   const playing = useRef<Playing | null>(null);
   /** What was pressed and is not there yet: a reading that comes in between begins it anew. */
@@ -107,15 +108,23 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
     if (known) return known;
     awaited.current = wanted;
     setProgress('Rendering');
+    setFailed('');
     const what = { place, source, hasOthers: hasOthers || source === null, hasNoise, inTurn };
     const asked = ask(key, 'render', [what], ({ done, of }) =>
       setProgress(`Rendering, ${done} of ${of} places`),
     );
     job.current = asked;
-    const found = await asked.answer;
+    let found: Rendered | undefined;
+    let failure = '';
+    try {
+      found = await asked.answer;
+    } catch {
+      failure = 'The engine stopped while it was rendering. Press again.';
+    }
     if (job.current !== asked) return undefined;
     awaited.current = null;
     setProgress('');
+    setFailed(failure);
     if (found) setMade(found);
     return found;
   };
@@ -171,6 +180,7 @@ export const Hear = ({ rig, place, source, isDigital, name, variants, othersToo 
       </div>
       <p role="status" className="text-[12.5px] text-faint">
         {progress}
+        {failed && <span className="text-fault">{failed}</span>}
       </p>
       {variants.length > 0 && (
         <Choice

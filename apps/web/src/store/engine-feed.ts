@@ -20,7 +20,7 @@ export const makeEngineFeed =
         engine,
         (readings, isNewest) => {
           if (isNewest) clearTimeout(late);
-          api.dispatch(readingsActions.arrived(readings));
+          api.dispatch(readingsActions.arrived({ readings, isNewest }));
         },
         (error) =>
           api.dispatch(readingsActions.failed(error instanceof Error ? error.message : String(error))),

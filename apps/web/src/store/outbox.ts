@@ -97,8 +97,15 @@ export const makeOutbox = (
   box: Box,
   { now = Date.now, lasts = true, patienceMs = STORE_PATIENCE_MS }: OutboxOptions = {},
 ): Outbox => {
-  // Without a database (some private windows), or with one that never answers, what is written ahead has to do.
-  const database = orGiveUp(open(), patienceMs);
+  // Without a database (some private windows), or until a slow one answers, what is written ahead has to do.
+  const opening = open();
+  const first = orGiveUp(opening, patienceMs);
+  let late: IDBPDatabase<Kept> | undefined;
+  opening.then(
+    (kept) => (late = kept),
+    () => undefined,
+  );
+  const database = async () => late ?? (await first) ?? late;
   let last = 0;
   /** Edits that neither store has. */
   const unkept = new Set<string>();
@@ -120,13 +127,15 @@ export const makeOutbox = (
   };
   /** What waits and belongs to no other open window. @param stored what the database has of it */
   const ours = async (stored: (kept: IDBPDatabase<Kept>) => Promise<unknown[]>): Promise<Waiting[]> => {
-    const kept = await database;
+    // Before the database: what goes over to it in between is in both, never in neither.
+    const written = ahead();
+    const kept = await database();
     const found = (kept && (await orGiveUp(stored(kept)))) ?? [];
     const alive = await tabs.alive();
     const isOurs = ({ tab }: Waiting) => tab === tabs.own || !alive?.has(tab);
     return [
       ...new Map(
-        [...ahead(), ...found.filter(isWaiting)].filter(isOurs).map((entry) => [entry.key, entry]),
+        [...written, ...found.filter(isWaiting)].filter(isOurs).map((entry) => [entry.key, entry]),
       ).values(),
     ];
   };
@@ -148,7 +157,7 @@ export const makeOutbox = (
         unkept.add(entry.key);
         tell();
       };
-      database
+      database()
         .then(async (kept) => {
           if (!kept) return refused();
           await kept.put('edits', entry);
@@ -158,7 +167,7 @@ export const makeOutbox = (
       return entry;
     },
     remove: async (keys) => {
-      const kept = await database;
+      const kept = await database();
       if (kept) {
         const transaction = kept.transaction('edits', 'readwrite');
         await Promise.all([...keys.map((key) => transaction.store.delete(key)), transaction.done]);
@@ -181,10 +190,10 @@ export const makeOutbox = (
       return by;
     },
     keepUndo: async (rig, past, future) => {
-      await (await database)?.put('undo', { rig, past: [...past], future: [...future] });
+      await (await database())?.put('undo', { rig, past: [...past], future: [...future] });
     },
     undoOf: async (rig) => {
-      const opened = await database;
+      const opened = await database();
       const kept = opened && (await orGiveUp(opened.get('undo', rig)));
       const areSteps = (list: unknown) =>
         Array.isArray(list) && list.every((step) => isRecord(step) && isRecord(step['edit']));

@@ -15,10 +15,11 @@ const readingsSlice = createSlice({
   name: 'readings',
   initialState,
   reducers: {
-    arrived: (_state, { payload }: PayloadAction<PageReadings>) => ({
-      readings: payload,
+    /** What came of a state between two edits is of before, as what stood there was. */
+    arrived: (state, { payload }: PayloadAction<{ readings: PageReadings; isNewest: boolean }>) => ({
+      readings: payload.readings,
       failure: null,
-      isOld: false,
+      isOld: state.isOld && !payload.isNewest,
     }),
     /** The document has been changed for a while, and nothing has come of it. */
     aged: (state) => ({ ...state, isOld: state.readings !== null }),

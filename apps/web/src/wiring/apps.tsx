@@ -161,7 +161,9 @@ export const Apps = ({ rig, device }: { rig: Rig; device: Device }) => {
   const add = async (kind: App['kind']) => {
     const app = newApp(rig, device.id, kind);
     // A call is nothing by itself: where it is heard, what it hears and which track keeps it come with it.
-    const placed = kind === 'call' ? await ask(rigId, 'placeCall', [app]).answer : undefined;
+    // Without the engine it is added bare, as any other.
+    const placed =
+      kind === 'call' ? await ask(rigId, 'placeCall', [app]).answer.catch(() => undefined) : undefined;
     edit((now) => placed ?? putApp(now, app), { announce: placed !== undefined });
   };
   const own = rig.apps.filter(({ computer }) => computer === device.id);
