@@ -5,7 +5,7 @@ import { metalOfModel } from './model-metal';
 import { isSwitchedOn } from './open-circuit';
 import { isActive } from './parts';
 import type { ClusterReadings, ElementRef } from './readings';
-import type { Scope } from './scope';
+import { modelInCircuit, type Scope } from './scope';
 
 /**
  * Clusters that are the same but for their names: the third channel of a desk with a microphone in it is the second all over.
@@ -115,7 +115,7 @@ const leadText = (
     }
     const device = devices.indexOf(plugged.device);
     text += ` d${device}`;
-    const { pins } = metalOfModel(find.modelOf(plugged.device)!).touchOf(plugged.port, plug, socket);
+    const { pins } = metalOfModel(modelInCircuit(find, plugged.device)!).touchOf(plugged.port, plug, socket);
     // A contact with nothing behind it is one like another.
     for (const pin of pins) text += ` ${forms[device]?.pinAt.get(pin) ?? ''}`;
   }

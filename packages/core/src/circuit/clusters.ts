@@ -2,7 +2,7 @@ import type { DeviceModel } from '../catalogue';
 import type { Lead, Lookup } from '../rig';
 import { meetingsOf } from './mismatches';
 import { metalOfModel, type Touch } from './model-metal';
-import type { Scope, ScopedDevice } from './scope';
+import { modelInCircuit, type Scope, type ScopedDevice } from './scope';
 import { makeUnion } from './union';
 
 /**
@@ -15,7 +15,7 @@ export const clustersOf = (find: Lookup): Scope[] => {
   /** The first of a device's groups, by its number. */
   const starts = new Map<string, number>();
   for (const { id } of find.rig.devices) {
-    const model = find.modelOf(id);
+    const model = modelInCircuit(find, id);
     if (!model) continue;
     metalOfModel(model).groups.forEach((_, at) => {
       const node = union.add();
@@ -32,7 +32,7 @@ export const clustersOf = (find: Lookup): Scope[] => {
     return found;
   };
   find.rig.devices.forEach(({ id }, index) => {
-    const model = find.modelOf(id);
+    const model = modelInCircuit(find, id);
     if (!model) return;
     metalOfModel(model).groups.forEach(({ elements }, at) => {
       if (elements.length === 0) return;
@@ -109,7 +109,7 @@ const joinLeads = (
         continue;
       }
       const { device } = plugged;
-      const model = find.modelOf(device);
+      const model = modelInCircuit(find, device);
       if (!model) continue;
       const touch = metalOfModel(model).touchOf(plugged.port, plug, socket);
       for (const at of touch.groups) union.join(node, starts.get(device)! + at);

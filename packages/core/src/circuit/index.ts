@@ -18,3 +18,4 @@ export { leadResponses, type LeadResponse } from './lead-response';
 export { makeTransfer, type Transfer } from './transfer';
 export { leadPins, type PinReading } from './lead-pins';
 export { makeUnion } from './union';
+export { modelsWithoutData } from './scope';

@@ -25,6 +25,20 @@ describe('terminals: what a load leaves of an output', () => {
     expect(db(long.topVolts)).toBeLessThan(db(short.topVolts) - 0.5);
   });
 
+  it('a broken sleeve goes back by a data lead; where the supply is double-insulated and none is there, by nothing', () => {
+    const brought = (usb: Rows['leads']) =>
+      solve({
+        devices: [
+          { id: 'desk', model: 'mixer-2-usb' },
+          { id: 'pc', model: 'desktop' },
+          { id: 'box', model: 'interface-8' },
+        ],
+        leads: [{ kind: 'ts-635', ends: ['desk.outL', 'box.in1'], broken: ['sleeve'] }, ...(usb ?? [])],
+      }).couplings.find(({ from, to }) => from.device === 'desk' && to.device === 'box');
+    expect(brought([{ kind: 'usb-a-b', ends: ['pc.usb1', 'desk.usb'] }])!.re).toBeGreaterThan(0.9);
+    expect(Math.abs(brought([])?.re ?? 0)).toBeLessThan(0.01);
+  });
+
   it('two outputs tied together by a plain Y drive each other: each loses 6 dB', () => {
     const { terminals, clashes } = solve({
       devices: [

@@ -1,6 +1,6 @@
 import { maxBy, orderBy } from 'es-toolkit';
 import { contactsBetween, type LeadKind } from '../../catalogue';
-import { solveCircuit, type Circuit } from '../../circuit';
+import { modelsWithoutData, solveCircuit, type Circuit } from '../../circuit';
 import {
   applyEdit,
   knownLeadKinds,
@@ -43,7 +43,7 @@ export const subRig = (rig: Rig, devices: readonly string[]): Rig => {
   const models = new Set(rig.devices.filter(({ id }) => kept.has(id)).map(({ model }) => model));
   return {
     ...rig,
-    models: rig.models.filter(({ id }) => models.has(id)),
+    models: modelsWithoutData(lookup(rig)).filter(({ id }) => models.has(id)),
     devices: rig.devices.filter(({ id }) => kept.has(id)),
     leads: leadsAmong(rig, kept),
     apps: [],
