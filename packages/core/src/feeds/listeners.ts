@@ -1,5 +1,6 @@
 import { edgesInto, pointId, type FlowGraph, type Sink } from '../flow';
 import type { Lookup } from '../rig';
+import { isTalkback } from './sounds';
 
 /** Who or what listens, by what it is for. */
 export const LISTENER_KINDS = [
@@ -11,6 +12,9 @@ export const LISTENER_KINDS = [
   'far end',
   'line',
   'ears',
+  /** Ears of somebody named who speaks into nothing that is sent or kept: whoever runs the show, and hears what its audience hears. */
+  'producer',
+  /** Loudspeakers of one place: a hall, a lobby. Everyone who sits there is owed the same. */
   'room',
 ] as const;
 export type ListenerKind = (typeof LISTENER_KINDS)[number];
@@ -37,6 +41,13 @@ export const mixedPlaces = (find: Lookup, graph: FlowGraph): ReadonlySet<string>
   return mixed;
 };
 
+/** Whether headphones are worn by somebody named who has no microphone, or one for a word to those here alone. */
+const isProducers = (find: Lookup, device: string): boolean =>
+  find.rig.people.some(
+    ({ id, wears }) =>
+      wears === device && (isTalkback(find, id) || !find.rig.placements.some(({ person }) => person === id)),
+  );
+
 /** What a place where sound ends is for. @param mixed places behind a mix */
 export const listenerKindOf = (find: Lookup, sink: Sink, mixed: ReadonlySet<string>): ListenerKind => {
   switch (sink.kind) {
@@ -46,6 +57,8 @@ export const listenerKindOf = (find: Lookup, sink: Sink, mixed: ReadonlySet<stri
       if (find.modelOf(sink.device)?.kind === 'recorder')
         return mixed.has(sink.node) ? 'backup' : 'own track';
       return mixed.has(sink.node) ? 'mixed track' : 'own track';
+    case 'ears':
+      return isProducers(find, sink.device) ? 'producer' : 'ears';
     default:
       return sink.kind;
   }

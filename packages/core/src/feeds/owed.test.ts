@@ -15,6 +15,8 @@ describe('what is owed to whom', () => {
     ['voice', 'stream', 'must', 'fault'],
     ['voice', 'far end', 'must', 'fault'],
     ['voice', 'ears', 'with any', 'caution'],
+    ['voice', 'producer', 'with any', 'caution'],
+    ['player', 'producer', 'with any', 'advice'],
     ['far end', 'stream', 'must', 'caution'],
     ['line', 'far end', 'must', 'caution'],
     ['player', 'stream', 'must', 'caution'],
@@ -47,6 +49,22 @@ describe('what a sound is', () => {
     expect(new Set(kinds)).toEqual(new Set(['voice', 'player', 'far end']));
     expect(mixedPlaces(find, graph).size).toBeGreaterThan(0);
     expect(heard.sinks.length).toBeGreaterThan(0);
+  });
+
+  it('ears are a producer’s where whoever wears them is on no microphone', () => {
+    const kinds = (placed: string[]) =>
+      solve(
+        rigOf({
+          devices: [
+            { id: 'mic', model: 'mic-dynamic-hand' },
+            { id: 'h', model: 'headphones' },
+          ],
+          people: people('eve').map((eve) => ({ ...eve, wears: 'h' })),
+          placements: placed.map((id) => seat('eve', id, 0.1)),
+        }),
+        makeEngineMemory(),
+      ).feeds.posts.map(({ listener }) => listener);
+    expect([kinds([]), kinds(['mic'])]).toEqual([['producer'], ['ears']]);
   });
 
   it('a stream that leaves out what came in by itself is a mix all the same', () => {

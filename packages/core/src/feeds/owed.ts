@@ -36,6 +36,7 @@ const WHOLE_PICTURE = 'others who speak are with the picture, and whoever is not
 const IN_EARS = 'whoever wears them hears the others of the talk there';
 const IN_HALL = 'whoever sits there hears the others who speak';
 const SHOW = 'what is played in a show is for whoever hears the show';
+const RUNS_SHOW = 'whoever runs the show hears what its audience hears';
 const ALERTS = 'what a system says to whoever sits before it is nobody else’s';
 
 /** What voices that come from elsewhere are owed; a telephone line is a call like any other. */
@@ -47,6 +48,7 @@ const FROM_ELSEWHERE: Partial<Record<ListenerKind, Owed>> = {
   'far end': owed('must', LINES),
   line: owed('must', LINES),
   ears: owed('with others', IN_EARS),
+  producer: owed('with any', RUNS_SHOW),
 };
 
 /** What is played for those who hear the show. */
@@ -54,6 +56,7 @@ const PLAYED: Partial<Record<ListenerKind, Owed>> = {
   stream: owed('must', SHOW),
   'mixed track': owed('with any', SHOW),
   camera: owed('with any', SHOW),
+  producer: owed('with any', RUNS_SHOW, 'advice'),
 };
 
 /**
@@ -69,6 +72,7 @@ export const OWED: Record<SoundKind, Partial<Record<ListenerKind, Owed>>> = {
     'far end': owed('must', TALKS, 'fault'),
     line: owed('must', TALKS, 'fault'),
     ears: owed('with any', IN_EARS),
+    producer: owed('with any', RUNS_SHOW),
     room: owed('with others', IN_HALL),
   },
   talkback: {},
@@ -124,6 +128,7 @@ export const leastLevelAt = (
 ): LeastLevel | undefined => {
   switch (listener) {
     case 'ears':
+    case 'producer':
       return !isSaid(sound) && !isAsked ? undefined : HEARD_SPL;
     case 'room':
       return !isSaid(sound) && !isAsked ? undefined : HALL_SPL;

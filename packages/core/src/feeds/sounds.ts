@@ -26,7 +26,7 @@ const goesOutBy = (find: Lookup, device: string, lines: ReadonlySet<string>): bo
   find.modelOf(device)?.kind === 'receiver' && lines.has(device);
 
 /** Whether a microphone speaks only while a switch of its own is held: for a word to those who listen here. */
-const isTalkback = (find: Lookup, person: string): boolean => {
+export const isTalkback = (find: Lookup, person: string): boolean => {
   const own = find.rig.placements.filter((one) => one.person === person);
   return (
     own.length > 0 &&
