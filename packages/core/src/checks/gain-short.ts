@@ -76,7 +76,8 @@ const turnEach = ({ rig }: Solved, gains: readonly VoiceGain[], missing: Db, sla
 
 /** A voice that arrives on its track below the aim. */
 export const gainShort: Check = (solved) => {
-  return voices(solved).flatMap((strand): Found[] => {
+  const all = voices(solved);
+  return all.flatMap((strand): Found[] => {
     const { aim } = strand;
     const end = strand.stages[strand.stages.length - 1]!;
     // Ways that take each other away are another finding's: no gain brings back what cancels.
@@ -112,11 +113,13 @@ export const gainShort: Check = (solved) => {
     const placement = placementOf(solved, strand);
     const desk = solved.find.nameOf(gain.device);
     const short = aim.lowest - (level + spare);
+    const isOnOthers = all.some(({ person, at }) => person === strand.person && at !== strand.at);
+    const where = isOnOthers ? ` at ${strand.sinkLabel}` : '';
     return [
       finding({
         code: 'gain-short',
         severity,
-        title: `${strand.sourceName} reads ${figureText(level)} ${unitOf(aim)}, ${figureText(aim.lowest - level)} dB too quiet`,
+        title: `${strand.sourceName} reads ${figureText(level)} ${unitOf(aim)}${where}, ${figureText(aim.lowest - level)} dB too quiet`,
         why: enough
           ? `${gain.control.label} of ${desk} is at ${gain.value} of ${gain.control.maxDb} dB. Aim for ${aim.words}.`
           : `Even at its full ${gain.control.maxDb} dB, ${gain.control.label} of ${desk}${gains.length > 1 ? ', with all that follows it turned up,' : ''} leaves the voice ${figureText(short)} dB short. Get closer, or add level ahead of the input. Aim for ${aim.words}.`,
