@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import { battery } from '../battery.testing';
 import { DEVICE_MODELS } from '../catalogue';
 import { solveRig } from '../offers';
 import { lookup, readRigValue } from '../rig';
@@ -43,7 +44,7 @@ describe('whatever is answered', () => {
         }
         expect(totalCost(shopping)).toBeGreaterThanOrEqual(0);
       }),
-      { numRuns: 40 },
+      { numRuns: battery(40, 12) },
     );
   });
 });

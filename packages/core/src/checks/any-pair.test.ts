@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { battery } from '../battery.testing';
 import { DEVICE_MODELS } from '../catalogue';
 import { fixesFor, makeEngineMemory, solveRig } from '../offers';
 import { applyEdit, buildRig, connect, setControl, type Rig } from '../rig';
@@ -65,7 +66,7 @@ describe('any two devices joined by any lead that goes in', () => {
           }
         }
       }),
-      { numRuns: 300 },
+      { numRuns: battery(300, 80) },
     );
   });
 });
