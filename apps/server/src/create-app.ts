@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { hasTooManyValues, MAX_RIG_BYTES } from '@diaphon/core';
+import type { LogLevel } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
@@ -50,11 +51,14 @@ const refuseCrowded = (_request: IncomingMessage, _response: ServerResponse, bod
   if (hasTooManyValues(body)) throw Object.assign(new Error('too many values'), { type: TOO_CROWDED });
 };
 
-/** The whole server, ready to listen. */
-export const createApp = async (settings: Settings): Promise<NestExpressApplication> => {
+/** The whole server, ready to listen. @param log what it says of by itself */
+export const createApp = async (
+  settings: Settings,
+  log: LogLevel[] = ['error', 'warn'],
+): Promise<NestExpressApplication> => {
   const sequelize = await openDatabase(settings.dataFolder);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(sequelize, settings), {
-    logger: ['error', 'warn'],
+    logger: log,
     bodyParser: false,
   });
   const forApp = contentSecurity([...OWN, (_request, response) => `'nonce-${styleNonce(response)}'`]);

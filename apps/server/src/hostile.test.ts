@@ -3,6 +3,7 @@ import { request as ask } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { RigOnShelf } from '@diaphon/api';
 import { DEMO_RIGS, emptyRig, skerryLight } from '@diaphon/core';
 import { Sequelize } from 'sequelize';
 import request from 'supertest';
@@ -153,6 +154,10 @@ describe('the shelf', () => {
     expect(body).toHaveLength(500);
     const [{ id: known }] = body.filter(({ id }: { id: string }) => id.startsWith('copy-'));
     expect(known).toBeDefined();
+    // After the engine has changed nothing waits for all of them: those that are there are shown, the others come.
+    await sequelize.query(`DELETE FROM summaries WHERE rigId LIKE 'copy-%'`);
+    const then = (await request(server.http).get('/api/rigs').expect(200)).body as RigOnShelf[];
+    expect(then.filter(({ summary }) => summary !== null)).toHaveLength(1);
     await server.close();
   });
 });

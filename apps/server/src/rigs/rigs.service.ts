@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import type { OpenRig, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
 import { emptyRig, type Rig } from '@diaphon/core';
-import { Injectable } from '@nestjs/common';
-import { Op, type Transaction } from 'sequelize';
+import { Inject, Injectable } from '@nestjs/common';
+import { Op, QueryTypes, Sequelize, type Transaction } from 'sequelize';
 import { Damaged, hashOf, packRig, unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow } from '../database/models';
 import { saveOnTop } from '../database/save-on-top';
@@ -15,10 +15,17 @@ import type { HistoryQuery, SaveBody } from './rigs.schemas';
 import { RunDays } from './run-days.service';
 import { Summaries } from './summaries.service';
 
+/** A rig's row before it is made into a model: times as text. */
+type RigAsKept = Pick<RigRow, 'id' | 'name' | 'revision' | 'deletedOnRunDay'> & {
+  updatedAt: string;
+  deletedAt: string | null;
+};
+
 /** Keeps rigs: every save is one transaction and a new revision, so nothing typed is ever lost. */
 @Injectable()
 export class RigsService {
   constructor(
+    @Inject(Sequelize) private readonly sequelize: Sequelize,
     private readonly writes: Writes,
     private readonly documents: Documents,
     private readonly summaries: Summaries,
@@ -27,21 +34,26 @@ export class RigsService {
   ) {}
 
   async list(deleted: boolean): Promise<RigOnShelf[]> {
-    const rigs = await RigRow.findAll({
-      where: { deletedAt: deleted ? { [Op.ne]: null } : null },
-      order: [['updatedAt', 'DESC']],
-    });
+    // As the database has them: five thousand rows made into models take half a second.
+    const rigs = await this.sequelize.query<RigAsKept>(
+      `SELECT id, name, revision, updatedAt, deletedAt, deletedOnRunDay FROM rigs
+       WHERE deletedAt IS ${deleted ? 'NOT ' : ''}NULL ORDER BY updatedAt DESC`,
+      { type: QueryTypes.SELECT },
+    );
     const shown = await this.summaries.of(rigs, (rig) => this.documentOf(rig.id, rig.revision));
     const runDays = deleted ? await this.runDays.now() : 0;
-    return rigs.map((rig) => ({
-      id: rig.id,
-      name: rig.name,
-      revision: rig.revision,
-      updatedAt: rig.updatedAt.toISOString(),
-      deletedAt: rig.deletedAt?.toISOString() ?? null,
-      ...(rig.deletedAt ? { binDaysLeft: this.bin.daysLeft(rig, runDays) } : {}),
-      ...(shown.get(rig.id) ?? { summary: null, trouble: null }),
-    }));
+    return rigs.map(({ id, name, revision, updatedAt, deletedAt: at, deletedOnRunDay }) => {
+      const deletedAt = at === null ? null : new Date(at);
+      return {
+        id,
+        name,
+        revision,
+        updatedAt: new Date(updatedAt).toISOString(),
+        deletedAt: deletedAt?.toISOString() ?? null,
+        ...(deletedAt ? { binDaysLeft: this.bin.daysLeft({ deletedAt, deletedOnRunDay }, runDays) } : {}),
+        ...(shown.get(id) ?? { summary: null, trouble: null }),
+      };
+    });
   }
 
   async read(id: string): Promise<OpenRig> {

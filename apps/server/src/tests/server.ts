@@ -27,7 +27,7 @@ export const startTestServer = async (changes: Partial<Settings> = {}): Promise<
     requestsAMinute: 1200,
     ...changes,
   };
-  const app = await createApp(settings);
+  const app = await createApp(settings, []);
   return {
     app,
     settings,
