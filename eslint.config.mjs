@@ -42,6 +42,7 @@ const WEB_ORDER = [
   'levels',
   'table',
   'feeds',
+  'computers',
   'models',
   'wiring',
   'shelf',

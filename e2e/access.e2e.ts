@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { APIRequestContext, Page } from '@playwright/test';
 import { axeInBothLights, copyOfDemo, expect, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 test('shelf', async ({ page }) => {
@@ -5,31 +8,6 @@ test('shelf', async ({ page }) => {
   await expect(page.getByRole('link', { name: MUSEUM, exact: true })).toBeVisible();
   await axeInBothLights(page);
   await page.getByRole('button', { name: 'New rig' }).click();
-  await axeInBothLights(page);
-});
-
-test('wiring, with a device, a lead and each dialog', async ({ page, request }) => {
-  const id = await museumWithRoom(request);
-  await openWiring(page, id);
-  await axeInBothLights(page);
-  await page.goto(`/rigs/${id}/wiring?device=keeper-mic`);
-  await expect(page.getByRole('region', { name: "Selected: Keeper's microphone" })).toBeVisible();
-  await axeInBothLights(page);
-  await page.goto(`/rigs/${id}/wiring?lead=caller-lead`);
-  await expect(page.getByRole('button', { name: 'Unplug', exact: true })).toBeVisible();
-  await axeInBothLights(page);
-  await page.getByRole('button', { name: 'Add a device' }).click();
-  await axeInBothLights(page);
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Connect two sockets' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('combobox', { name: 'From' }).selectOption('recorder jack');
-  await dialog.getByRole('combobox', { name: 'To' }).selectOption('mixer in4');
-  await expect(dialog.getByText('Danger:').first()).toBeVisible();
-  await axeInBothLights(page);
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'History' }).click();
-  await expect(page.getByText('Created')).toBeVisible();
   await axeInBothLights(page);
 });
 
@@ -55,34 +33,68 @@ test('open plugs, a trace, the export sheet and the page to print', async ({ pag
   await axeInBothLights(page);
 });
 
-test('levels', async ({ page, request }) => {
-  const id = await copyOfDemo(request, MUSEUM);
-  await page.goto(`/rigs/${id}/levels`);
-  await expect(page.getByRole('button', { name: /^Track Keeper: level/ })).toBeVisible();
-  await page.getByText('Assumptions behind these figures').click();
-  await axeInBothLights(page);
-  await page.getByRole('button', { name: /^Far end of Call/ }).click();
-  await expect(page.getByText('This sound does not arrive.')).toBeVisible();
-  await axeInBothLights(page);
-});
+/** How each view is come to, with most of what it has laid open. */
+const VISITS: Record<string, (page: Page, request: APIRequestContext) => Promise<void>> = {
+  wiring: async (page, request) => {
+    const id = await museumWithRoom(request);
+    await openWiring(page, id);
+    await axeInBothLights(page);
+    await page.goto(`/rigs/${id}/wiring?device=keeper-mic`);
+    await expect(page.getByRole('region', { name: "Selected: Keeper's microphone" })).toBeVisible();
+    await axeInBothLights(page);
+    await page.goto(`/rigs/${id}/wiring?lead=caller-lead`);
+    await expect(page.getByRole('button', { name: 'Unplug', exact: true })).toBeVisible();
+    await axeInBothLights(page);
+    await page.getByRole('button', { name: 'Add a device' }).click();
+    await axeInBothLights(page);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Connect two sockets' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('combobox', { name: 'From' }).selectOption('recorder jack');
+    await dialog.getByRole('combobox', { name: 'To' }).selectOption('mixer in4');
+    await expect(dialog.getByText('Danger:').first()).toBeVisible();
+    await axeInBothLights(page);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'History' }).click();
+    await expect(page.getByText('Created')).toBeVisible();
+  },
+  levels: async (page, request) => {
+    await page.goto(`/rigs/${await copyOfDemo(request, MUSEUM)}/levels`);
+    await expect(page.getByRole('button', { name: /^Track Keeper: level/ })).toBeVisible();
+    await page.getByText('Assumptions behind these figures').click();
+    await axeInBothLights(page);
+    await page.getByRole('button', { name: /^Far end of Call/ }).click();
+    await expect(page.getByText('This sound does not arrive.')).toBeVisible();
+  },
+  table: async (page, request) => {
+    const id = await copyOfDemo(request, 'Mistake: three voices, microphones in the middle of the table');
+    await page.goto(`/rigs/${id}/table`);
+    await expect(page.getByRole('heading', { name: 'Who is heard in whose microphone' })).toBeVisible();
+    await page.getByText('The room, and how far apart is enough').click();
+    await page.locator('[data-thing="microphone mic-1 capsule"]').click();
+  },
+  feeds: async (page, request) => {
+    await page.goto(`/rigs/${await copyOfDemo(request, MUSEUM)}/feeds?sound=app+call&at=ears+phones`);
+    await expect(
+      page.getByRole('button', { name: 'Put a laptop isolator box in between', exact: true }),
+    ).toBeVisible();
+  },
+  computers: async (page, request) => {
+    const name = 'Mistake: USB microphones joined, one left to drift';
+    await page.goto(`/rigs/${await copyOfDemo(request, name)}/computers`);
+    await page.getByLabel('Lead to pull').selectOption({ index: 1 });
+  },
+};
 
-test('the plan of the table', async ({ page, request }) => {
-  const id = await copyOfDemo(request, 'Mistake: three voices, microphones in the middle of the table');
-  await page.goto(`/rigs/${id}/table`);
-  await expect(page.getByRole('heading', { name: 'Who is heard in whose microphone' })).toBeVisible();
-  await page.getByText('The room, and how far apart is enough').click();
-  await page.locator('[data-thing="microphone mic-1 capsule"]').click();
-  await axeInBothLights(page);
-});
-
-test('feeds', async ({ page, request }) => {
-  const id = await copyOfDemo(request, MUSEUM);
-  await page.goto(`/rigs/${id}/feeds?sound=app+call&at=ears+phones`);
-  await expect(
-    page.getByRole('button', { name: 'Put a laptop isolator box in between', exact: true }),
-  ).toBeVisible();
-  await axeInBothLights(page);
-});
+const VIEWS = JSON.parse(readFileSync(join(__dirname, '../apps/web/src/app/views.json'), 'utf8')) as {
+  id: string;
+}[];
+for (const { id } of VIEWS)
+  test(id, async ({ page, request }) => {
+    expect(Object.keys(VISITS)).toContain(id);
+    await VISITS[id]!(page, request);
+    await axeInBothLights(page);
+  });
 
 test('errors', async ({ page }) => {
   await page.goto('/rigs/ghost-000000/wiring');

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
-import { ensurePrograms, ensureReady, ROOT, say } from './steps.mjs';
+import { ensurePrograms, ensureReady, ROOT, say, VIEWS } from './steps.mjs';
 
 await ensurePrograms({ chromium: 'chromium' });
 await ensureReady();
@@ -165,11 +165,7 @@ const firstLoad = (view) => {
   return [...files].reduce((sum, file) => sum + sizeOf(file), 0);
 };
 row('first load, shelf, JavaScript gzipped', firstLoad('shelf-view'), 'kB', 220);
-row('first load, levels', firstLoad('levels-view'), 'kB', 220);
-row('first load, wiring', firstLoad('wiring-view'), 'kB', 220);
-row('first load, feeds', firstLoad('feeds-view'), 'kB', 220);
-row('first load, computers', firstLoad('computers-view'), 'kB', 220);
-row('first load, plan of the table', firstLoad('table-view'), 'kB', 220);
+for (const { id } of VIEWS) row(`first load, ${id}`, firstLoad(`${id}-view`), 'kB', 220);
 row('engine worker, beside the page', sizeOf(scripts.find((file) => file.startsWith('engine.worker'))), 'kB');
 row(
   'layout worker, wiring only',

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensurePrograms, ensureReady, ROOT, say } from './steps.mjs';
+import { ensurePrograms, ensureReady, ROOT, say, VIEWS } from './steps.mjs';
 
 await ensurePrograms({ chromium: 'chromium' });
 await ensureReady();
@@ -116,6 +116,9 @@ try {
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
   });
   const wanted = process.argv.slice(2);
+  for (const { id: view } of VIEWS)
+    if (!(view in PICTURES))
+      throw new Error(`No picture of the view “${view}”: say in PICTURES how to come there.`);
   for (const [name, come] of Object.entries(PICTURES)) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     say(`Picture ${name}`);

@@ -7,6 +7,8 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+/** The views of a rig, as the interface has them. */
+export const VIEWS = JSON.parse(readFileSync(join(ROOT, 'apps/web/src/app/views.json'), 'utf8'));
 const STAMPS = join(ROOT, '.cache');
 
 export const say = (words) => console.log(`\n▸ ${words}`);

@@ -6,6 +6,7 @@ import { giveFocusBack } from '../look/give-focus-back';
 import { lightSwitched } from '../store/light-slice';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { VIEWS } from './views';
 
 interface Entry {
   /** What it is found by and shown as. */
@@ -53,11 +54,7 @@ export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps
     [
       'Go to',
       [
-        { words: 'Wiring', run: go(`/rigs/${id}/wiring`) },
-        { words: 'Levels', run: go(`/rigs/${id}/levels`) },
-        { words: 'Plan of the table', run: go(`/rigs/${id}/table`) },
-        { words: 'Feeds: who hears what', run: go(`/rigs/${id}/feeds`) },
-        { words: 'Computers: what each lists and joins', run: go(`/rigs/${id}/computers`) },
+        ...VIEWS.map(({ id: view, find }) => ({ words: find, run: go(`/rigs/${id}/${view}`) })),
         { words: 'Patch list and labels to print', run: go(`/rigs/${id}/print`) },
         { words: 'All rigs', run: go('/rigs') },
         { words: 'Before buying', run: go('/advice') },

@@ -14,6 +14,7 @@ import { SaveWords } from './save-words';
 import { TopBar } from '../page/top-bar';
 import { usePageKeys } from './use-page-keys';
 import { useUndoKeys } from './use-undo-keys';
+import { VIEWS } from './views';
 import { Waiting } from '../page/waiting';
 
 const CommandPalette = lazy(async () => ({ default: (await import('./command-palette')).CommandPalette }));
@@ -48,14 +49,6 @@ const RigName = () => {
     />
   );
 };
-
-const VIEWS = [
-  ['wiring', 'Wiring'],
-  ['levels', 'Levels'],
-  ['table', 'Table'],
-  ['feeds', 'Feeds'],
-  ['computers', 'Computers'],
-] as const;
 
 const Tools = () => {
   const dispatch = useAppDispatch();
@@ -153,7 +146,7 @@ export const RigShell = () => {
           <>
             <RigName />
             <nav aria-label="Views of this rig" className="flex">
-              {VIEWS.map(([path, label]) => (
+              {VIEWS.map(({ id: path, tab }) => (
                 <NavLink
                   key={path}
                   to={path}
@@ -161,7 +154,7 @@ export const RigShell = () => {
                     `border-b-[3px] px-3 py-1 ${isActive ? 'border-ink font-bold' : 'border-transparent hover:border-line'}`
                   }
                 >
-                  {label}
+                  {tab}
                 </NavLink>
               ))}
             </nav>

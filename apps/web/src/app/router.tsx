@@ -3,6 +3,7 @@ import { BrowserRouter, Navigate, Route, Routes, useParams } from 'react-router'
 import { FailureBoundary, NotFound } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { RigShell } from './rig-shell';
+import { pageOf, VIEWS } from './views';
 
 /** Each view is loaded when it is first opened. */
 const ShelfView = lazy(async () => ({ default: (await import('../shelf/shelf-view')).ShelfView }));
@@ -17,18 +18,13 @@ const TrackSheetView = lazy(async () => ({
 const CallScriptView = lazy(async () => ({
   default: (await import('../print/call-script-view')).CallScriptView,
 }));
-const WiringView = lazy(async () => ({ default: (await import('../wiring/wiring-view')).WiringView }));
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
-const LevelsView = lazy(async () => ({ default: (await import('../levels/levels-view')).LevelsView }));
-const ComputersView = lazy(async () => ({
-  default: (await import('../computers/computers-view')).ComputersView,
-}));
-const FeedsView = lazy(async () => ({ default: (await import('../feeds/feeds-view')).FeedsView }));
-const TableView = lazy(async () => ({ default: (await import('../table/table-view')).TableView }));
+
+const PAGES = VIEWS.map(({ id }) => ({ id, Page: pageOf(id) }));
 
 const RigStart = () => {
   const { id } = useParams();
-  return <Navigate to={`/rigs/${id}/wiring`} replace />;
+  return <Navigate to={`/rigs/${id}/${VIEWS[0]!.id}`} replace />;
 };
 
 /** The address names the rig and the view. */
@@ -46,12 +42,10 @@ export const Router = () => (
             <Route path="gains" element={<GainSheetView />} />
             <Route path="tracks" element={<TrackSheetView />} />
             <Route path="call" element={<CallScriptView />} />
-            <Route path="wiring" element={<WiringView />} />
             <Route path="model" element={<ModelView />} />
-            <Route path="levels" element={<LevelsView />} />
-            <Route path="feeds" element={<FeedsView />} />
-            <Route path="computers" element={<ComputersView />} />
-            <Route path="table" element={<TableView />} />
+            {PAGES.map(({ id, Page }) => (
+              <Route key={id} path={id} element={<Page />} />
+            ))}
           </Route>
           <Route path="*" element={<NotFound />} />
         </Routes>

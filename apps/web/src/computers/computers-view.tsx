@@ -7,7 +7,7 @@ import { count } from '../look/figures';
 import { Waiting } from '../page/waiting';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
-import { UsbBill } from '../wiring/usb-bill';
+import { UsbBill } from './usb-bill';
 import { Clocks } from './clocks';
 import { Entries } from './entries';
 import { JoinedInputs } from './joined-inputs';

@@ -25,7 +25,7 @@ import { DeskPanel } from './desk-panel';
 import { InspectorHead } from './inspector-head';
 import { Talkers } from '../fields/talkers';
 import { Battery } from './battery';
-import { UsbBill } from './usb-bill';
+import { UsbBill } from '../computers/usb-bill';
 import { WornBy } from '../fields/wearing';
 
 interface DeviceInspectorProps {
