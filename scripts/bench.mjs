@@ -1,31 +1,39 @@
-/** Times what must feel instant. Prints a table and writes test-results/bench.json; medians, this machine. */
+/** Times what must feel instant, as multiples of a yardstick, and sets us beside outside programs. Writes test-results/bench.json. */
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
+import { byCbc, byNgspice } from './bench/beside.mjs';
+import { measured, median, yard } from './bench/yardstick.mjs';
 import { ensurePrograms, ensureReady, ROOT, say, VIEWS } from './steps.mjs';
 
-await ensurePrograms({ chromium: 'chromium' });
+await ensurePrograms({ chromium: 'chromium', ngspice: 'ngspice', cbc: 'coinor-cbc' });
 await ensureReady();
 
 const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
-const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1];
-
-/** Median of one call, milliseconds, after the compiler has warmed to it. */
-const time = (work, runs = 41, warmUp = 60) => {
-  for (let run = 0; run < warmUp; run += 1) work();
-  const times = [];
-  for (let run = 0; run < runs; run += 1) {
-    const start = performance.now();
-    work();
-    times.push(performance.now() - start);
-  }
-  return median(times);
+/** What each may take at most, in yards. */
+const L = {
+  demo: 0.5,
+  edit: 0.3,
+  faults: 20,
+  twoHundred: 3.5,
+  stage: 7,
+  split: 3,
+  gains: 6,
+  sixteen: 20,
+  proposal: 8,
+  proposalLarge: 60,
+  rendered: 15,
+  save: 1,
+  move: 0.5,
+  /** Of a plain page's frames, at least. */
+  frames: 0.7,
 };
 
 const rows = [];
+/** A figure that is no timing: sizes, exponents. */
 const row = (what, value, unit, limit) =>
   rows.push({
     what,
@@ -34,23 +42,35 @@ const row = (what, value, unit, limit) =>
     limit,
     ok: limit === undefined || value <= limit,
   });
+/** A timing, with its limit in yards: see bench/yardstick.mjs. */
+const timing = (what, { ms, yards }, limit) =>
+  rows.push({
+    what,
+    value: Number(ms.toFixed(ms < 10 ? 2 : 1)),
+    unit: 'ms',
+    yards: Number(yards.toFixed(yards < 1 ? 3 : 2)),
+    limit,
+    ok: limit === undefined || yards <= limit,
+  });
+/** The same work by us and by a program from outside, how many times as long that takes. */
+const beside = (what, ms, otherMs, least) => {
+  const times = otherMs / ms;
+  rows.push({ what, value: Number(times.toFixed(1)), unit: '×', limit: least, ok: times >= least });
+};
 
 say('The engine (about half a minute)');
 /** A fresh list of leads makes every pass solve the circuit anew, as a changed lead would. */
-const fullPass = (rig) => {
-  const pass = () => core.solveRig({ ...rig, leads: [...rig.leads] });
+const fullPass = (rig) =>
   // It goes through a thousand functions: on two slow cores the compiler wants three seconds for them.
-  for (const begun = performance.now(); performance.now() - begun < 3000;) pass();
-  return time(pass);
-};
+  measured(() => void core.solveRig({ ...rig, leads: [...rig.leads] }), { runs: 31, warmMs: 3000 });
 const demo = core.DEMO_RIGS[0].rig;
-row('full engine pass, demo rig', fullPass(demo), 'ms', 8);
-row(
-  'pass after a gain edit, demo rig',
+timing('full engine pass, demo rig', await fullPass(demo), L.demo);
+{
   // As the page's engine works: what was solved before is used again.
-  ((memory) => time(() => core.solveRig({ ...demo }, memory)))(core.makeEngineMemory()),
-  'ms',
-);
+  const memory = core.makeEngineMemory();
+  const edit = () => void core.solveRig({ ...demo }, memory);
+  timing('pass after a gain edit, demo rig', await measured(edit, { runs: 31, warmUp: 60 }), L.edit);
+}
 {
   const rig = core.generateRig(200);
   const memory = core.makeEngineMemory();
@@ -61,33 +81,31 @@ row(
     const { conductors } = rig.leadKinds.find((one) => one.id === kind);
     return [{ kind: 'open', lead: id, conductor: conductors[at % conductors.length].name }];
   });
-  row(
-    'fifty single faults, 200 devices',
-    time(() => core.suppose(rig, faults), 5, 3),
-    'ms',
-    500,
-  );
+  const suppose = () => void core.suppose(rig, faults);
+  timing('fifty single faults, 200 devices', await measured(suppose, { runs: 5, warmUp: 3 }), L.faults);
   const page = core.pageReadings(core.solveRig(rig, memory));
   row('readings that cross to the page, 200 devices', JSON.stringify(page).length / 1000, 'kB', 100);
 }
-const sizes = [25, 50, 100, 200, 400];
-const passes = sizes.map((size) => {
+const passes = [];
+for (const size of [25, 50, 100, 200, 400]) {
   const rig = core.generateRig(size);
-  const pass = fullPass(rig);
-  const isLimited = rig.devices.length === 200;
-  row(
-    `full engine pass, ${rig.devices.length} devices, ${rig.leads.length} leads`,
-    pass,
-    'ms',
-    isLimited ? 60 : undefined,
+  const pass = await fullPass(rig);
+  const what = `full engine pass, ${rig.devices.length} devices, ${rig.leads.length} leads`;
+  timing(what, pass, rig.devices.length === 200 ? L.twoHundred : undefined);
+  passes.push({ n: rig.devices.length, pass: pass.ms });
+  if (size !== 200) continue;
+  const deck = core.spiceDeck(core.lookup(rig), { kind: 'dc' });
+  beside(
+    'as long for ngspice: one DC run of the 200 devices’ circuit, by our whole pass',
+    pass.ms,
+    byNgspice(deck),
+    2,
   );
-  return { n: rig.devices.length, pass };
-});
-row(
+}
+timing(
   'full engine pass, 32 × 16 desk, every crosspoint on, 4 computers',
-  fullPass(core.generateStage()),
-  'ms',
-  80,
+  await fullPass(core.generateStage()),
+  L.stage,
 );
 const [small, large] = [passes[0], passes[passes.length - 1]];
 row(
@@ -101,11 +119,11 @@ say('The load on USB, split');
 for (const count of [1, 2]) {
   const memory = core.makeEngineMemory();
   const solved = core.solve(core.generateUsb(count), memory);
-  row(
+  const split = () => void core.finish(core.splitLoadInSteps(solved, 'pc'));
+  timing(
     `24 microphones on 6 hubs, ${count} without a supply`,
-    time(() => core.finish(core.splitLoadInSteps(solved, 'pc')), 5, 3),
-    'ms',
-    300,
+    await measured(split, { runs: 5, warmUp: 3 }),
+    L.split,
   );
 }
 
@@ -115,24 +133,35 @@ say('Gains, solved and proven');
   const solver = core.solverOf(highs);
   const plan = (rig, runs) => {
     const memory = core.makeEngineMemory();
-    return time(() => core.planGains(rig, solver, memory), runs, 3);
+    return measured(() => void core.planGains(rig, solver, memory), { runs, warmUp: 3 });
   };
-  row('every gain of the demo rig', plan(demo, 15), 'ms', 100);
+  timing('every gain of the demo rig', await plan(demo, 15), L.gains);
   const stage = core.generateStage();
   const sixteen = { ...stage, people: stage.people.slice(0, 16), placements: stage.placements.slice(0, 16) };
   const streamed = { ...sixteen, apps: sixteen.apps.filter(({ kind }) => kind === 'encoder'), intents: [] };
-  row('16 channels × gain, pad, trim, fader to a stream', plan(streamed, 5), 'ms', 1000);
-  row('16 channels to recorder, stream and two calls', plan(sixteen, 3), 'ms');
+  timing('16 channels × gain, pad, trim, fader to a stream', await plan(streamed, 5), L.sixteen);
+  timing('16 channels to recorder, stream and two calls', await plan(sixteen, 3));
+  {
+    const problems = [];
+    const listening = (problem) => (problems.push(problem), solver(problem));
+    core.planGains(demo, listening, core.makeEngineMemory());
+    const own = await measured(() => problems.forEach((problem) => void solver(problem)), {
+      runs: 5,
+      warmUp: 2,
+    });
+    const other = byCbc(problems.map(({ text }) => text));
+    beside(`as long for cbc: the demo rig’s ${problems.length} programmes`, own.ms, other, 1);
+  }
   const propose = (rig, runs) => {
     const memory = core.makeEngineMemory();
-    return time(() => core.finish(core.proposeInSteps(rig, solver, memory)), runs, 2);
+    return measured(() => void core.finish(core.proposeInSteps(rig, solver, memory)), { runs, warmUp: 2 });
   };
-  row('proposal for the demo rig', propose(demo, 7), 'ms', 500);
+  timing('proposal for the demo rig', await propose(demo, 7), L.proposal);
   const muted = [1, 2, 3, 4, 5].reduce(
     (rig, n) => core.applyEdit(rig, core.setControl(rig, 'desk', `strip.ch${n}.mute`, true)).rig,
     stage,
   );
-  row('proposal for 32 × 16 and four computers, five muted', propose(muted, 3), 'ms', 5000);
+  timing('proposal for 32 × 16 and four computers, five muted', await propose(muted, 3), L.proposalLarge);
 }
 
 say('Sound');
@@ -141,8 +170,12 @@ say('Sound');
   const strand = solved.strands.find(({ arrives, person }) => arrives && person);
   const ask = { place: strand.sink, source: strand.source, hasOthers: true, hasNoise: true };
   const thirtySeconds = () =>
-    core.repeatedTo(core.finish(core.renderInSteps(solved, ask)).samples, 30 * 48_000);
-  row('30 s of a strand rendered, everyone speaking', time(thirtySeconds, 5, 1), 'ms', 2000);
+    void core.repeatedTo(core.finish(core.renderInSteps(solved, ask)).samples, 30 * 48_000);
+  timing(
+    '30 s of a strand rendered, everyone speaking',
+    await measured(thirtySeconds, { runs: 5, warmUp: 1 }),
+    L.rendered,
+  );
 }
 
 say('What the first page loads');
@@ -199,21 +232,18 @@ for (let tries = 0; !(await answers()); tries += 1) {
   if (tries > 100) throw new Error('The server did not start within ten seconds.');
   await new Promise((resolve) => setTimeout(resolve, 100));
 }
-const saves = async (rig, count) => {
+const saves = async (rig, runs) => {
   const { id } = await api('POST', '/rigs', { name: 'Bench', document: rig });
-  const times = [];
-  for (let revision = 1; revision <= count; revision += 1) {
-    const document = { ...rig, notes: `Edit ${revision}` };
-    const start = performance.now();
-    await api('PUT', `/rigs/${id}`, { baseRevision: revision, document, label: 'Bench' });
-    times.push(performance.now() - start);
-  }
-  return median(times.slice(20));
+  let baseRevision = 0;
+  const save = async () => {
+    baseRevision += 1;
+    const document = { ...rig, notes: `Edit ${baseRevision}` };
+    await api('PUT', `/rigs/${id}`, { baseRevision, document, label: 'Bench' });
+  };
+  return measured(save, { runs, warmUp: 20 });
 };
-/** A page on a view of a rig, in headless Chromium. */
-const withPage = async (rig, view, work) => {
+const withBrowser = async (work) => {
   const { chromium } = await import('@playwright/test');
-  const { id } = await api('POST', '/rigs', { name: 'Bench', document: rig });
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: [
@@ -226,10 +256,18 @@ const withPage = async (rig, view, work) => {
     ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`http://127.0.0.1:${port}/rigs/${id}/${view}`);
   const found = await work(page, browser);
   await browser.close();
   return found;
+};
+
+/** A page on a view of a rig, in headless Chromium. */
+const withPage = async (rig, view, work) => {
+  const { id } = await api('POST', '/rigs', { name: 'Bench', document: rig });
+  return withBrowser(async (page, browser) => {
+    await page.goto(`http://127.0.0.1:${port}/rigs/${id}/${view}`);
+    return work(page, browser);
+  });
 };
 
 /** Moves the pointer so many times a second, whatever the page does. @param at its place at each step */
@@ -274,10 +312,27 @@ const holdOf = async (page) => {
   throw new Error('The chart is full: there is no place to drag it by');
 };
 
-/**
- * Frames a second that Chromium draws, by its own trace, while the chart of a large rig is dragged about.
- * @param closer how often the chart is magnified first: 0 shows all of it, from afar
- */
+/** Frames a second that reach the screen while something is dragged, by Chromium's own trace. */
+const framesOf = async (page, browser, at) => {
+  const events = await traced(browser, page, ['disabled-by-default-devtools.timeline.frame'], () =>
+    dragAlong(page, at, 300),
+  );
+  // Times are in microseconds; one DrawFrame for each frame.
+  const drawn = events.filter(({ name }) => name === 'DrawFrame').map(({ ts }) => ts);
+  return (1e6 * (drawn.length - 1)) / (Math.max(...drawn) - Math.min(...drawn));
+};
+
+/** The yardstick for frames: two hundred plain boxes that follow the pointer together. */
+const plainFrames = () =>
+  withBrowser(async (page, browser) => {
+    await page.setContent(`<style>#all{position:absolute;inset:0}i{position:absolute;width:60px;height:30px;border:1px solid}</style>
+      <div id="all">${Array.from({ length: 200 }, (_, at) => `<i style="left:${(at % 20) * 64}px;top:${Math.floor(at / 20) * 70}px"></i>`).join('')}</div>
+      <script>onpointermove = ({ clientX, clientY }) => (all.style.transform = \`translate(\${clientX - 450}px,\${clientY - 500}px)\`)</script>`);
+    await page.waitForTimeout(500);
+    return framesOf(page, browser, (step) => [450 + Math.sin(step / 18) * 200, 500 - step / 2]);
+  });
+
+/** The same while the chart of a large rig is dragged about. @param closer how often it is magnified first: 0 shows all of it, from afar */
 const draggedFrames = (closer) =>
   withPage(core.generateRig(100), 'wiring', async (page, browser) => {
     await page.waitForSelector('.react-flow__node');
@@ -285,12 +340,7 @@ const draggedFrames = (closer) =>
     for (let step = 0; step < closer; step += 1) await page.getByRole('button', { name: 'Closer' }).click();
     await page.waitForTimeout(500);
     const low = await holdOf(page);
-    const events = await traced(browser, page, ['disabled-by-default-devtools.timeline.frame'], () =>
-      dragAlong(page, (step) => [450 + Math.sin(step / 18) * 200, low - step / 2], 300),
-    );
-    // Times are in microseconds; one DrawFrame for each frame that reached the screen.
-    const drawn = events.filter(({ name }) => name === 'DrawFrame').map(({ ts }) => ts);
-    return (1e6 * (drawn.length - 1)) / (Math.max(...drawn) - Math.min(...drawn));
+    return framesOf(page, browser, (step) => [450 + Math.sin(step / 18) * 200, low - step / 2]);
   });
 
 /**
@@ -321,46 +371,52 @@ const workForAMove = (view, find) =>
       const within = ({ ts, dur }) => Math.max(0, Math.min(ts + dur, until) - Math.max(ts, from));
       return [tasks.reduce((sum, task) => sum + within(task), 0)];
     });
-    return median(times) / 1000;
+    const ms = median(times) / 1000;
+    return { ms, yards: ms / median([yard(), yard(), yard(), yard(), yard()]) };
   });
 
-row('save request, demo rig', await saves(demo, 120), 'ms', 20);
-row('save request, 200 devices', await saves(core.generateRig(200), 60), 'ms');
-say('Dragging the chart of 100 devices in Chromium');
+timing('save request, demo rig', await saves(demo, 60), L.save);
+timing('save request, 200 devices', await saves(core.generateRig(200), 30));
+say('Dragging the chart of 100 devices in Chromium, and a page of plain boxes beside it');
 for (const [what, closer] of [
   ['all in sight', 0],
   ['close up', 7],
 ]) {
-  const fps = await draggedFrames(closer);
+  const plain = await plainFrames();
+  const frames = await draggedFrames(closer);
   rows.push({
-    what: `frames a second, dragging 100 devices, ${what}`,
-    value: Number(fps.toFixed(1)),
-    unit: 'fps',
-    limit: 50,
-    ok: fps >= 50,
+    what: `frames, dragging 100 devices, ${what}: of those of a plain page`,
+    value: Number((frames / plain).toFixed(2)),
+    unit: '×',
+    limit: L.frames,
+    ok: frames / plain >= L.frames,
   });
 }
 say('Dragging a gain on the channel chart, and a talker on the plan of the table');
-row(
+timing(
   'work for a move: a gain on the channel chart, demo rig',
   await workForAMove('levels', (page) => page.getByRole('button', { name: /^Amplifier 1: level/ })),
-  'ms',
-  16,
+  L.move,
 );
-row(
+timing(
   'work for a move: a talker on the plan, demo rig',
   await workForAMove('table', (page) => page.getByRole('button', { name: /^Keeper/ }).first()),
-  'ms',
-  16,
+  L.move,
 );
 server.kill();
 rmSync(dataFolder, { recursive: true, force: true });
 
 mkdirSync(join(ROOT, 'test-results'), { recursive: true });
 writeFileSync(join(ROOT, 'test-results/bench.json'), `${JSON.stringify(rows, null, 2)}\n`);
-say('Medians (test-results/bench.json)');
-for (const { what, value, unit, limit, ok } of rows) {
-  const bound = limit === undefined ? '' : `  limit ${limit} ${unit} ${ok ? 'kept' : 'MISSED'}`;
-  console.log(`  ${what.padEnd(46)} ${String(value).padStart(9)} ${unit.padEnd(3)}${bound}`);
+say('Medians; limits of timings in yards, the yardstick timed between the runs (test-results/bench.json)');
+for (const { what, value, unit, yards, limit, ok } of rows) {
+  const length = yards === undefined ? '' : `${yards} yd`;
+  const bound =
+    limit === undefined
+      ? ''
+      : `  limit ${limit} ${yards === undefined ? unit : 'yd'} ${ok ? 'kept' : 'MISSED'}`;
+  console.log(
+    `  ${what.padEnd(70)} ${String(value).padStart(9)} ${unit.padEnd(3)} ${length.padStart(9)}${bound}`,
+  );
 }
 process.exit(rows.every(({ ok }) => ok) ? 0 : 1);
