@@ -10,6 +10,7 @@ const CORE_ORDER = [
   'rig',
   'models',
   'formats',
+  'measure',
   'circuit',
   'flow',
   'gain',
