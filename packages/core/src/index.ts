@@ -16,3 +16,4 @@ export * from './demo';
 export * from './advice';
 export * from './glossary';
 export * from './formats';
+export * from './measure';

@@ -1,0 +1,2 @@
+export { measureWav, meterOf, type Measured, type MeasuredChannel } from './measure';
+export { readWav, type ByteSource, type WavFormat, type WavTrouble } from './wav';

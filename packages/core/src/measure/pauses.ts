@@ -1,0 +1,165 @@
+import FFT from 'fft.js';
+import { aWeightingDb } from '../units';
+import { dbfsOfPower } from './quantities';
+
+/** What sounds while nobody speaks: noise, flat and by A, and the hum of the mains with its harmonics. */
+
+export interface Pauses {
+  noiseDbfs: number;
+  noiseDbfsA: number;
+  /** The mains that is heard, and how strong all its harmonics are together; undefined where they do not stand out. */
+  hum?: { hertz: 50 | 60; dbfs: number; harmonics: { hertz: number; dbfs: number }[] };
+}
+
+/** Of all pieces, the quietest so many are the pauses. Common practice, no published source. */
+const QUIETEST = 0.1;
+/** So many are looked at as they go by; of the first few all. */
+const LOOKED_AT = 0.2;
+const MANY = 20;
+/** Where the quietest is louder than this, and hardly under the rest, there are no pauses to hear noise in. Common practice, no published source. */
+const NO_PAUSE_DBFS = -40;
+const PAUSE_DB = 10;
+/** About so long is a piece, seconds: lines 1.5 Hz apart, which tells 50 from 60 Hz. */
+const PIECE_S = 0.68;
+/** A harmonic stands out of what is beside it by at least this, dB, and is counted up to this one. */
+const OUT_DB = 10;
+const HARMONICS = 12;
+/** Under this all harmonics together are no hum that anyone hears, dBFS. Common practice, no published source. */
+const LEAST_HUM_DBFS = -110;
+/** Lines on either side of one that are still its own, under a Hann window; and how far what lies beside it is looked at. */
+const OWN_LINES = 3;
+const BESIDE_LINES = 9;
+
+const MAINS = [50, 60] as const;
+
+interface Piece {
+  power: number;
+  powerA: number;
+  /** Of each mains, power of each harmonic without what lies beside it. */
+  harmonics: readonly Float64Array[];
+}
+
+/** Where a value goes in a sorted list. */
+const sortedIndex = (values: readonly number[], value: number): number => {
+  let [low, high] = [0, values.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (values[middle]! < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+};
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
+
+/** @returns what takes the blocks of one channel, and tells what its pauses are like; undefined where it has none */
+export const pausesMeter = (rateHz: number) => {
+  const size = 2 ** Math.round(Math.log2(PIECE_S * rateHz));
+  const fft = new FFT(size);
+  const window = Float64Array.from(
+    { length: size },
+    (_, at) => 0.5 - 0.5 * Math.cos((2 * Math.PI * at) / size),
+  );
+  const windowPower = window.reduce((sum, one) => sum + one * one, 0);
+  const lines = size / 2;
+  const weights = Float64Array.from({ length: lines }, (_, line) =>
+    line === 0 ? 0 : 10 ** (aWeightingDb((line * rateHz) / size) / 10),
+  );
+  const piece = new Float64Array(size);
+  const windowed = new Float64Array(size);
+  const spectrum = new Float64Array(2 * size);
+  const powers = new Float64Array(lines);
+  const pieces: Piece[] = [];
+  let [filled, sum, count] = [0, 0, 0];
+
+  /** A harmonic's own power, without what lies beside it. */
+  const standsOut = (hertz: number): number => {
+    const middle = Math.round((hertz * size) / rateHz);
+    if (middle + BESIDE_LINES >= lines) return 0;
+    let own = 0;
+    const beside: number[] = [];
+    for (let away = -BESIDE_LINES; away <= BESIDE_LINES; away += 1) {
+      const power = powers[middle + away] ?? 0;
+      if (Math.abs(away) <= OWN_LINES) own += power;
+      else beside.push(power);
+    }
+    const floor = mean(beside) * (2 * OWN_LINES + 1);
+    return own > floor * 10 ** (OUT_DB / 10) ? own - floor : 0;
+  };
+  /** Of all that sounds so far, the power that the quietest fifth is under. */
+  const powersSoFar: number[] = [];
+  const isQuiet = (power: number): boolean => {
+    const at = sortedIndex(powersSoFar, power);
+    powersSoFar.splice(at, 0, power);
+    return powersSoFar.length < MANY || at < LOOKED_AT * powersSoFar.length;
+  };
+  const hear = () => {
+    let power = 0;
+    for (let at = 0; at < size; at += 1) {
+      power += piece[at]! ** 2;
+      windowed[at] = piece[at]! * window[at]!;
+    }
+    if (power === 0) return;
+    sum += power / size;
+    count += 1;
+    // Only what may be a pause is looked at line by line: that takes most of the time.
+    if (!isQuiet(power)) return;
+    fft.realTransform(spectrum, windowed);
+    let powerA = 0;
+    for (let line = 0; line < lines; line += 1) {
+      powers[line] = (2 * (spectrum[2 * line]! ** 2 + spectrum[2 * line + 1]! ** 2)) / (size * windowPower);
+      powerA += powers[line]! * weights[line]!;
+    }
+    const harmonics = MAINS.map((hertz) =>
+      Float64Array.from({ length: HARMONICS }, (_, at) => standsOut(hertz * (at + 1))),
+    );
+    pieces.push({ power: power / size, powerA, harmonics });
+  };
+  return {
+    take: (samples: Float64Array, frames: number): void => {
+      for (let from = 0; from < frames;) {
+        const count = Math.min(frames - from, size - filled);
+        piece.set(samples.subarray(from, from + count), filled);
+        filled += count;
+        from += count;
+        if (filled === size) {
+          hear();
+          filled = 0;
+        }
+      }
+    },
+    found: (): Pauses | undefined => {
+      if (pieces.length === 0) return undefined;
+      const sorted = [...pieces].sort((a, b) => a.power - b.power);
+      const quiet = sorted.slice(0, Math.max(1, Math.ceil(QUIETEST * count)));
+      const power = mean(quiet.map((one) => one.power));
+      const all = sum / count;
+      const isOnlySound = dbfsOfPower(power) > NO_PAUSE_DBFS && 10 * Math.log10(all / power) < PAUSE_DB;
+      if (isOnlySound) return undefined;
+      const sums = MAINS.map((_, at) =>
+        Array.from({ length: HARMONICS }, (_one, k) =>
+          median(quiet.map(({ harmonics }) => harmonics[at]![k]!)),
+        ),
+      );
+      const total = sums.map((one) => one.reduce((sum, value) => sum + value, 0));
+      const at = total[0]! >= total[1]! ? 0 : 1;
+      const dbfs = dbfsOfPower(total[at]!);
+      const isHum = dbfs > LEAST_HUM_DBFS && (sums[at]![0]! > 0 || sums[at]![1]! > 0);
+      return {
+        noiseDbfs: dbfsOfPower(power),
+        noiseDbfsA: dbfsOfPower(mean(quiet.map((one) => one.powerA))),
+        ...(isHum
+          ? {
+              hum: {
+                hertz: MAINS[at]!,
+                dbfs,
+                harmonics: sums[at]!.flatMap((value, k) =>
+                  value > 0 ? [{ hertz: MAINS[at]! * (k + 1), dbfs: dbfsOfPower(value) }] : [],
+                ),
+              },
+            }
+          : {}),
+      };
+    },
+  };
+};
