@@ -12,11 +12,13 @@ import {
   skerryLight,
   solveRig,
   usbTooFar,
+  wavOf,
   type Rig,
 } from '@diaphon/core';
 import type { CheckReport } from './check';
 import type { GainsReport } from './gains';
 import type { LevelsReport } from './levels';
+import type { MeasureReport } from './measure';
 import { EXIT, program } from './program';
 import type { FeedsReport } from './feeds';
 import type { SpillReport } from './spill';
@@ -419,5 +421,49 @@ describe('names that steer a terminal', () => {
       fileOf('odd.json', JSON.stringify({ ...skerryLight, '\u001b[2J': 1 })),
     );
     expect(err).not.toContain('\u001b');
+  });
+});
+
+describe('diaphon measure', () => {
+  const sound = (name: string, peak: number): string => {
+    const path = join(folder, name);
+    const tone = Float64Array.from(
+      { length: 96_000 },
+      (_, at) => peak * Math.sin((2 * Math.PI * 997 * at) / 48_000),
+    );
+    writeFileSync(path, wavOf([tone, tone], 48_000));
+    return path;
+  };
+
+  it('says what each file is like, in the order they are named', async () => {
+    const { out, code } = await run('measure', sound('a.wav', 0.1), sound('b.wav', 0.5), '--json');
+    const { version, files } = JSON.parse(out) as MeasureReport;
+    expect({ version, code }).toEqual({ version: 1, code: EXIT.clear });
+    expect(files.map(({ seconds, sampleRateHz }) => [seconds, sampleRateHz])).toEqual([
+      [2, 48_000],
+      [2, 48_000],
+    ]);
+    // A sine at full scale is 0 dBFS, and −0.69 + 0.69 LUFS in two channels (BS.1770).
+    expect(files[0]).toMatchObject({
+      rangeLu: null,
+      channels: [{ channel: 1, noiseDbfs: null, humHz: null }, {}],
+    });
+    expect(files[0]!.channels[0]!.rmsDbfs).toBeCloseTo(-20, 2);
+    expect(files[0]!.integratedLufs).toBeCloseTo(-20, 1);
+    const { out: words } = await run('measure', sound('a.wav', 0.1));
+    expect(words).toContain('Loudness −20.0 LUFS, range – LU, true peak −20.0 dBTP');
+  });
+
+  it('what is cut off is a finding; what is no sound says so, and the others are measured', async () => {
+    expect((await run('measure', sound('hot.wav', 2))).code).toBe(EXIT.findings);
+    const { out, err, code } = await run(
+      'measure',
+      fileOf('x.wav', 'no sound'),
+      join(folder, 'ghost.wav'),
+      sound('a.wav', 0.1),
+    );
+    expect(code).toBe(EXIT.unreadable);
+    expect(err).toMatch(/x\.wav, the file: It has 8 bytes.*\n.*ghost\.wav: it cannot be read \(ENOENT\)/u);
+    expect(out).toContain('a.wav: 0:02.0, 48000 Hz, 2 channels');
   });
 });

@@ -7,6 +7,7 @@ import { testCallReport, testCallText } from './test-call';
 import { feedsReport, feedsText, isWrong } from './feeds';
 import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
+import { isBroken, measureFile, measureReport, measureText } from './measure';
 import { CannotWrite, readRigFile, writeRig } from './read-file';
 import { spillReport, spillText } from './spill';
 
@@ -133,6 +134,30 @@ export const program = (out: Out, err: Out): Command => {
     levelsReport,
     levelsText,
   );
+  root
+    .command('measure')
+    .description(
+      'what sound files are like: levels, loudness, noise, hum; exit code 1 when a channel clips, drops out or jumps',
+    )
+    .argument('<files...>', 'WAV files')
+    .option('--json', 'print the figures as JSON')
+    .action(async (files: string[], options: { json?: boolean }) => {
+      const measured = [];
+      let code: number = EXIT.clear;
+      for (const path of files) {
+        const one = await measureFile(path);
+        if (!one.ok) {
+          err.write(`${printable(one.words)}\n`);
+          code = EXIT.unreadable;
+          continue;
+        }
+        measured.push(one.file);
+        if (isBroken(one.file)) code = Math.max(code, EXIT.findings);
+        if (!options.json) out.write(`${measureText({ ...one.file, file: printable(one.file.file) })}\n`);
+      }
+      if (options.json) out.write(`${JSON.stringify(measureReport(measured), null, 2)}\n`);
+      process.exitCode = code;
+    });
   root
     .command('gains')
     .description('every gain, pad and fader solved at once; exit code 1 when not everything can be had')

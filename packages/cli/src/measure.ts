@@ -1,0 +1,170 @@
+import { open } from 'node:fs/promises';
+import { measureWav, readWav, type ByteSource, type Measured } from '@diaphon/core';
+import { columns, figure } from './text';
+
+interface ReportedChannel {
+  channel: number;
+  peakDbfs: number | null;
+  truePeakDbtp: number | null;
+  rmsDbfs: number | null;
+  dcDbfs: number | null;
+  clippedRuns: number;
+  /** Where the first of them are, seconds. */
+  clippedAtS: number[];
+  speechLevelDbfs: number | null;
+  activityPercent: number | null;
+  noiseDbfs: number | null;
+  noiseDbfsA: number | null;
+  humHz: number | null;
+  humDbfs: number | null;
+  dropouts: number;
+  dropoutsAtS: number[];
+  clicks: number;
+  clicksAtS: number[];
+}
+
+interface ReportedFile {
+  file: string;
+  sampleRateHz: number;
+  seconds: number;
+  integratedLufs: number | null;
+  rangeLu: number | null;
+  momentaryMaxLufs: number | null;
+  shortTermMaxLufs: number | null;
+  truePeakDbtp: number | null;
+  /** What was wrong in its header, and what was taken instead. */
+  repairs: string[];
+  channels: ReportedChannel[];
+}
+
+export interface MeasureReport {
+  report: 'diaphon-measure';
+  version: 1;
+  files: ReportedFile[];
+}
+
+export type MeasuredFile = { ok: true; file: ReportedFile } | { ok: false; words: string };
+
+/** Places told of each fault; all are counted. */
+const MOST_PLACES = 20;
+
+/** As many places as a figure can be trusted to. */
+const round = (value: number | null | undefined, places = 3): number | null =>
+  value === null || value === undefined ? null : Number(value.toFixed(places));
+
+const reported = (path: string, repairs: string[], measured: Measured): ReportedFile => {
+  const { sampleRateHz, frames, loudness, channels } = measured;
+  const seconds = (places: readonly number[]) =>
+    places.slice(0, MOST_PLACES).map((at) => round(at / sampleRateHz, 4)!);
+  const peaks = channels.flatMap(({ truePeakDbtp }) => (truePeakDbtp === null ? [] : [truePeakDbtp]));
+  return {
+    file: path,
+    sampleRateHz,
+    seconds: round(frames / sampleRateHz, 6)!,
+    integratedLufs: round(loudness.integratedLufs),
+    rangeLu: round(loudness.rangeLu),
+    momentaryMaxLufs: round(loudness.momentaryMaxLufs),
+    shortTermMaxLufs: round(loudness.shortTermMaxLufs),
+    truePeakDbtp: peaks.length === 0 ? null : round(Math.max(...peaks)),
+    repairs,
+    channels: channels.map(({ pauses, clips, dropoutsAt, clicksAt, ...one }, at) => ({
+      channel: at + 1,
+      peakDbfs: round(one.peakDbfs),
+      truePeakDbtp: round(one.truePeakDbtp),
+      rmsDbfs: round(one.rmsDbfs),
+      dcDbfs: round(one.dcDbfs),
+      clippedRuns: one.clippedRuns,
+      clippedAtS: seconds(clips.map((clip) => clip.at)),
+      speechLevelDbfs: round(one.speechLevelDbfs),
+      activityPercent: round(one.activityPercent, 2),
+      noiseDbfs: round(pauses?.noiseDbfs),
+      noiseDbfsA: round(pauses?.noiseDbfsA),
+      humHz: pauses?.hum?.hertz ?? null,
+      humDbfs: round(pauses?.hum?.dbfs),
+      dropouts: one.dropouts,
+      dropoutsAtS: seconds(dropoutsAt),
+      clicks: one.clicks,
+      clicksAtS: seconds(clicksAt),
+    })),
+  };
+};
+
+/** Measures a sound file where it lies, a piece at a time. */
+export const measureFile = async (path: string): Promise<MeasuredFile> => {
+  try {
+    const file = await open(path);
+    try {
+      const { size } = await file.stat();
+      const read = async (from: number, bytes: number) => {
+        const piece = new Uint8Array(Math.max(0, Math.min(bytes, size - from)));
+        const { bytesRead } = await file.read(piece, 0, piece.length, from);
+        return piece.subarray(0, bytesRead);
+      };
+      const source: ByteSource = { size, read };
+      const answer = await readWav(source);
+      if (!answer.ok)
+        return { ok: false, words: `${path}, ${answer.where}: ${answer.message} ${answer.hint}` };
+      const measured = await measureWav(source, answer.format);
+      return { ok: true, file: reported(path, answer.format.repairs, measured) };
+    } finally {
+      await file.close();
+    }
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    if (code === undefined) throw error;
+    return { ok: false, words: `${path}: it cannot be read (${code}). Check the path and the permission.` };
+  }
+};
+
+export const measureReport = (files: ReportedFile[]): MeasureReport => ({
+  report: 'diaphon-measure',
+  version: 1,
+  files,
+});
+
+/** Whether something in a file is broken: cut off, lost, jumped. */
+export const isBroken = ({ channels }: ReportedFile): boolean =>
+  channels.some(({ clippedRuns, dropouts, clicks }) => clippedRuns + dropouts + clicks > 0);
+
+const HEAD = [
+  'channel',
+  '',
+  'peak',
+  'true peak',
+  'RMS',
+  'speech',
+  'active',
+  'noise',
+  'by A',
+  'hum',
+  'clips',
+  'gaps',
+  'clicks',
+];
+
+/** A file as text: levels in dBFS, a sine at full scale being 0. */
+export const measureText = (one: ReportedFile): string => {
+  const rows = one.channels.map((channel) => [
+    `${channel.channel}`,
+    '',
+    figure(channel.peakDbfs),
+    figure(channel.truePeakDbtp),
+    figure(channel.rmsDbfs),
+    figure(channel.speechLevelDbfs),
+    channel.activityPercent === null ? '–' : `${channel.activityPercent.toFixed(0)} %`,
+    figure(channel.noiseDbfs),
+    figure(channel.noiseDbfsA),
+    channel.humHz === null ? '–' : `${channel.humHz} Hz ${figure(channel.humDbfs)}`,
+    `${channel.clippedRuns}`,
+    `${channel.dropouts}`,
+    `${channel.clicks}`,
+  ]);
+  const minutes = `${Math.floor(one.seconds / 60)}:${(one.seconds % 60).toFixed(1).padStart(4, '0')}`;
+  return [
+    `${one.file}: ${minutes}, ${one.sampleRateHz} Hz, ${one.channels.length === 1 ? '1 channel' : `${one.channels.length} channels`}`,
+    ...one.repairs.map((words) => `  ${words}`),
+    `  Loudness ${figure(one.integratedLufs)} LUFS, range ${figure(one.rangeLu)} LU, true peak ${figure(one.truePeakDbtp)} dBTP`,
+    columns([HEAD, ...rows]),
+    '',
+  ].join('\n');
+};
