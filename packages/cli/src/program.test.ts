@@ -21,6 +21,7 @@ import type { LevelsReport } from './levels';
 import type { MeasureReport } from './measure';
 import { EXIT, program } from './program';
 import type { FeedsReport } from './feeds';
+import type { RenderReport } from './render';
 import type { SpillReport } from './spill';
 
 const folder = mkdtempSync(join(tmpdir(), 'diaphon-cli-'));
@@ -465,5 +466,46 @@ describe('diaphon measure', () => {
     expect(code).toBe(EXIT.unreadable);
     expect(err).toMatch(/x\.wav, the file: It has 8 bytes.*\n.*ghost\.wav: it cannot be read \(ENOENT\)/u);
     expect(out).toContain('a.wav: 0:02.0, 48000 Hz, 2 channels');
+  });
+});
+
+describe('diaphon render', () => {
+  const museum = () => fileOf('render.json', JSON.stringify(skerryLight));
+
+  it('writes each track, which measures as loud as was worked out: plan, sound, measurement within 0.5 dB', async () => {
+    // Two of the rounds it is made of: of half a round the level is another.
+    const target = join(folder, 'tracks');
+    const { out } = await run('render', museum(), '--out', target, '--seconds', '10.9227', '--json');
+    const { tracks } = JSON.parse(out) as RenderReport;
+    const { strands } = JSON.parse((await run('levels', museum(), '--json')).out) as LevelsReport;
+    const { out: measured } = await run('measure', ...tracks.map(({ file }) => file), '--json');
+    const { files } = JSON.parse(measured) as MeasureReport;
+    let held = 0;
+    for (const [at, { track }] of tracks.entries()) {
+      const strand = strands.find(
+        ({ sink, arrives, source }) => sink === track && arrives && track.endsWith(source),
+      );
+      if (!strand) continue;
+      held += 1;
+      expect(Math.abs(files[at]!.channels[0]!.rmsDbfs! - strand.stages.at(-1)!.typical)).toBeLessThan(0.5);
+    }
+    expect(held).toBeGreaterThan(1);
+  });
+
+  it('with a fault as it is written; what is no fault, no length, says what there is', async () => {
+    const render = (...args: string[]) =>
+      run('render', museum(), '--out', join(folder, 'dead'), '--seconds', '1', ...args);
+    const { out } = await render('--fault', 'dead:keeper-mic', '--json');
+    const [keeper] = (JSON.parse(out) as RenderReport).tracks;
+    expect(keeper!.levelDbfs ?? -200).toBeLessThan(-50);
+    expect((await render('--fault', 'open:caller-lead:x')).err).toContain(
+      'name a wire of it: sleeve, tip, ring',
+    );
+    expect((await render('--fault', 'dead:ghost')).err).toContain('there is no device “ghost”; there are');
+    expect(await render('--fault', 'bent:x')).toMatchObject({
+      code: EXIT.unreadable,
+      err: expect.stringContaining('open, swapped'),
+    });
+    expect((await render('--seconds', '-1')).err).toContain('up to an hour');
   });
 });

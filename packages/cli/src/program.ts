@@ -9,6 +9,7 @@ import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
 import { isBroken, measureFile, measureReport, measureText } from './measure';
 import { CannotWrite, readRigFile, writeRig } from './read-file';
+import { parseFault, renderText, renderTracks, secondsOf } from './render';
 import { spillReport, spillText } from './spill';
 
 interface Out {
@@ -158,6 +159,40 @@ export const program = (out: Out, err: Out): Command => {
       if (options.json) out.write(`${JSON.stringify(measureReport(measured), null, 2)}\n`);
       process.exitCode = code;
     });
+  root
+    .command('render')
+    .description(
+      'every track as sound, one WAV file each: everyone speaks, with noise, hum, spill and delays',
+    )
+    .argument('<rig>', 'rig file (JSON)')
+    .requiredOption('--out <folder>', 'where the files go')
+    .option('--seconds <n>', 'how long each is', '30')
+    .option(
+      '--fault <fault>',
+      'with a fault: open:LEAD:WIRE, swapped:LEAD:A:B, shorted:LEAD:A:B, dead:DEVICE, noisy:DEVICE:DB',
+    )
+    .option('--json', 'print what was written as JSON')
+    .action((file: string, options: { out: string; seconds: string; fault?: string; json?: boolean }) =>
+      withRig(file, async (rig) => {
+        const seconds = secondsOf(options.seconds);
+        const parsed = options.fault === undefined ? undefined : parseFault(rig, options.fault);
+        const wrong =
+          seconds === undefined
+            ? `--seconds ${options.seconds}: say a length above 0 and up to an hour.`
+            : parsed && !parsed.ok
+              ? parsed.words
+              : undefined;
+        if (seconds === undefined || wrong !== undefined) {
+          err.write(`${printable(wrong!)}\n`);
+          process.exitCode = EXIT.unreadable;
+          return;
+        }
+        const faults = parsed?.ok ? [parsed.fault] : [];
+        const report = await renderTracks(rig, { folder: options.out, seconds, faults });
+        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : renderText(report));
+        process.exitCode = EXIT.clear;
+      }),
+    );
   root
     .command('gains')
     .description('every gain, pad and fader solved at once; exit code 1 when not everything can be had')
