@@ -1,5 +1,5 @@
 import { open } from 'node:fs/promises';
-import { measureWav, readWav, type ByteSource, type Measured } from '@diaphon/core';
+import { measureWav, readWav, type ByteSource, type Measured, type SoundFile } from '@diaphon/core';
 import { columns, figure } from './text';
 
 interface ReportedChannel {
@@ -89,8 +89,11 @@ const reported = (path: string, repairs: string[], measured: Measured): Reported
   };
 };
 
-/** Measures a sound file where it lies, a piece at a time. */
-export const measureFile = async (path: string): Promise<MeasuredFile> => {
+/** Opens a sound file, lets it be read a piece at a time, and shuts it. @returns words with place and cure where it cannot be read */
+export const withSound = async <T>(
+  path: string,
+  use: (recording: SoundFile) => Promise<T>,
+): Promise<{ ok: true; value: T } | { ok: false; words: string }> => {
   try {
     const file = await open(path);
     try {
@@ -104,8 +107,7 @@ export const measureFile = async (path: string): Promise<MeasuredFile> => {
       const answer = await readWav(source);
       if (!answer.ok)
         return { ok: false, words: `${path}, ${answer.where}: ${answer.message} ${answer.hint}` };
-      const measured = await measureWav(source, answer.format);
-      return { ok: true, file: reported(path, answer.format.repairs, measured) };
+      return { ok: true, value: await use({ source, format: answer.format }) };
     } finally {
       await file.close();
     }
@@ -114,6 +116,14 @@ export const measureFile = async (path: string): Promise<MeasuredFile> => {
     if (code === undefined) throw error;
     return { ok: false, words: `${path}: it cannot be read (${code}). Check the path and the permission.` };
   }
+};
+
+/** Measures a sound file where it lies. */
+export const measureFile = async (path: string): Promise<MeasuredFile> => {
+  const found = await withSound(path, async ({ source, format }) =>
+    reported(path, format.repairs, await measureWav(source, format)),
+  );
+  return found.ok ? { ok: true, file: found.value } : found;
 };
 
 export const measureReport = (files: ReportedFile[]): MeasureReport => ({

@@ -15,6 +15,7 @@ import {
   wavOf,
   type Rig,
 } from '@diaphon/core';
+import type { AlignReport } from './align';
 import type { CheckReport } from './check';
 import type { GainsReport } from './gains';
 import type { LevelsReport } from './levels';
@@ -507,5 +508,30 @@ describe('diaphon render', () => {
       err: expect.stringContaining('open, swapped'),
     });
     expect((await render('--seconds', '-1')).err).toContain('up to an hour');
+  });
+});
+
+it('diaphon align: how much later the same moment is in the second file', async () => {
+  const bursts = (name: string, late: number): string => {
+    const path = join(folder, name);
+    const loud = (at: number) => (Math.sin((at / 9000) ** 2) > 0.4 ? 0.3 : 0.001);
+    const hiss = (at: number) => ((at * 7919 + ((at * at) % 104_729)) % 2003) / 1001.5 - 1;
+    const samples = Float64Array.from({ length: 480_000 }, (_, at) =>
+      at < late ? 0 : loud(at - late) * hiss(at - late),
+    );
+    writeFileSync(path, wavOf([samples], 48_000));
+    return path;
+  };
+  const [a, b] = [bursts('one.wav', 0), bursts('two.wav', 4_800)];
+  const { out, code } = await run('align', a, b, '--json');
+  const report = JSON.parse(out) as AlignReport;
+  expect({ code, verdict: report.verdict }).toEqual({ code: EXIT.clear, verdict: 'in step' });
+  expect(report.offsetS).toBeCloseTo(0.1, 4);
+  expect((await run('align', b, a)).out).toMatch(
+    /^The same moment is 100\.00 ms earlier in the second\. .*Out of step/u,
+  );
+  expect(await run('align', a, fileOf('y.wav', ''))).toMatchObject({
+    code: EXIT.unreadable,
+    err: expect.stringContaining('y.wav'),
   });
 });

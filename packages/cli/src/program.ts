@@ -1,5 +1,6 @@
 import { Command } from 'commander';
 import { printable, withPrintableNames, type Rig } from '@diaphon/core';
+import { alignFiles, alignText } from './align';
 import { checkReport, checkText, isClear, mendFinding } from './check';
 import { convert, type ConvertOptions } from './convert';
 import { proposeReport, proposeText } from './propose';
@@ -158,6 +159,24 @@ export const program = (out: Out, err: Out): Command => {
       }
       if (options.json) out.write(`${JSON.stringify(measureReport(measured), null, 2)}\n`);
       process.exitCode = code;
+    });
+  root
+    .command('align')
+    .description(
+      'how much later the same moment is in the second of two sound files, and how their clocks drift; exit code 1 when they are not in step',
+    )
+    .argument('<first>', 'WAV file')
+    .argument('<second>', 'WAV file')
+    .option('--json', 'print it as JSON')
+    .action(async (first: string, second: string, options: { json?: boolean }) => {
+      const found = await alignFiles(first, second);
+      if (!found.ok) {
+        err.write(`${printable(found.words)}\n`);
+        process.exitCode = EXIT.unreadable;
+        return;
+      }
+      out.write(options.json ? `${JSON.stringify(found.report, null, 2)}\n` : alignText(found.report));
+      process.exitCode = found.report.verdict === 'in step' ? EXIT.clear : EXIT.findings;
     });
   root
     .command('render')

@@ -1,0 +1,245 @@
+import FFT from 'fft.js';
+import { maxBy, orderBy } from 'es-toolkit';
+import { decode, readBlocks, type ByteSource, type WavFormat } from './wav';
+
+/**
+ * Two recordings of one moment laid over one another: how much later it is in the second, and how fast their clocks run apart. Where they
+ * are alike is found by how their loudness comes and goes; how far apart to a fraction of a sample by generalised cross-correlation
+ * (Knapp and Carter 1976, from memory) in pieces all along; a straight line through those is offset and drift.
+ */
+
+export interface SoundFile {
+  source: ByteSource;
+  format: WavFormat;
+}
+
+/** Detectable and acceptable limits of sound against picture, seconds; sound early above 0. ITU-R BT.1359-1, from memory. */
+export const PICTURE = {
+  detectable: { early: 0.045, late: 0.125 },
+  acceptable: { early: 0.09, late: 0.185 },
+} as const;
+
+/** How two recordings lie. */
+export type AlignVerdict = 'in step' | 'noticeable' | 'out of step' | 'drifts' | 'unlike';
+
+export interface Aligned {
+  /** How much later the same moment is in the second, where the first begins, seconds; null where they are unlike. */
+  offsetS: number | null;
+  /** How much more time passes in the second, millionths; null where they share too little. */
+  driftPpm: number | null;
+  verdict: AlignVerdict;
+  /** Pieces that agree, of those tried. */
+  agreed: number;
+  tried: number;
+}
+
+/** Frames of the loudness that is compared first. */
+const FRAME_S = 0.01;
+/** So much of the first is looked for in the second: long enough to be like nothing else, short enough not to drift. */
+const SOUGHT_S = 240;
+/** Samples of a piece at 48 kHz: 1.4 s; found within half of that. */
+const PIECE = 65_536;
+const MOST_PIECES = 25;
+/** So far over the rest a likeness stands, times: of loudness, where what follows proves it; of sound. Common practice, no published source. */
+const COARSE_TIMES = 4;
+const FINE_TIMES = 6;
+/** Pieces off the line by more than this do not count, seconds. */
+const OFF_LINE_S = 0.002;
+/** With drift, sound and picture part by the first limit within an hour. */
+const NO_DRIFT_PPM = (PICTURE.detectable.early / 3600) * 1e6;
+
+const FFTS = new Map<number, FFT>();
+const fftOf = (size: number): FFT => {
+  let known = FFTS.get(size);
+  if (!known) FFTS.set(size, (known = new FFT(size)));
+  return known;
+};
+
+/** Where loudness comes up: what two recordings of one thing share, whatever microphone each is by. */
+const onsetsOf = async ({ source, format }: SoundFile): Promise<Float64Array> => {
+  const hop = Math.max(1, Math.round(format.sampleRateHz * FRAME_S));
+  const levels: number[] = [];
+  let [power, filled, was] = [0, 0, 0];
+  await readBlocks(source, format, (channels, frames) => {
+    for (let at = 0; at < frames; at += 1) {
+      let x = 0;
+      for (const one of channels) x += one[at]!;
+      // A difference: what rumbles is alike everywhere.
+      if (Number.isFinite(x)) power += (x - was) ** 2;
+      was = Number.isFinite(x) ? x : 0;
+      filled += 1;
+      if (filled === hop) {
+        levels.push(Math.log(power / hop + 1e-10));
+        [power, filled] = [0, 0];
+      }
+    }
+  });
+  return Float64Array.from(levels, (level, at) => Math.max(0, level - (levels[at - 1] ?? level)));
+};
+
+/** Of every shift, how alike: one sound against another by their spectra. @param isWhite each frequency counts alike */
+const correlation = (a: Float64Array, b: Float64Array, isWhite: boolean): Float64Array => {
+  const size = 2 ** Math.ceil(Math.log2(a.length + b.length));
+  const fft = fftOf(size);
+  const spectrum = (x: Float64Array) => {
+    const padded = new Float64Array(size);
+    padded.set(x);
+    const out = new Float64Array(2 * size);
+    fft.realTransform(out, padded);
+    fft.completeSpectrum(out);
+    return out;
+  };
+  const [of, to] = [spectrum(a), spectrum(b)];
+  let most = 0;
+  for (let at = 0; at < 2 * size; at += 2) {
+    const re = to[at]! * of[at]! + to[at + 1]! * of[at + 1]!;
+    const im = to[at + 1]! * of[at]! - to[at]! * of[at + 1]!;
+    [of[at], of[at + 1]] = [re, im];
+    most = Math.max(most, Math.hypot(re, im));
+  }
+  if (isWhite)
+    for (let at = 0; at < 2 * size; at += 2) {
+      // What hardly sounds in either says nothing.
+      const length = Math.hypot(of[at]!, of[at + 1]!) + 1e-5 * most;
+      of[at]! /= length;
+      of[at + 1]! /= length;
+    }
+  const back = new Float64Array(2 * size);
+  fft.inverseTransform(back, of);
+  return Float64Array.from({ length: size }, (_, at) => back[2 * at]!);
+};
+
+/** The highest of a correlation, as a shift of the second against the first, to a fraction; undefined where nothing stands out. */
+const shiftOf = (found: Float64Array, times: number, reach = found.length / 2): number | undefined => {
+  const size = found.length;
+  let [best, top, squares, count] = [0, -Infinity, 0, 0];
+  for (let shift = -Math.floor(reach); shift < reach; shift += 1) {
+    const value = found[(shift + size) % size]!;
+    squares += value * value;
+    count += 1;
+    if (value > top) [best, top] = [shift, value];
+  }
+  if (top <= 0 || top < times * Math.sqrt(squares / count)) return undefined;
+  const [before, after] = [found[(best - 1 + size) % size]!, found[(best + 1 + size) % size]!];
+  const bend = before - 2 * top + after;
+  return best + (bend === 0 ? 0 : (0.5 * (before - after)) / bend);
+};
+
+/** So many samples of all channels together, from a time on, at a rate; what is not there is silence. */
+const pieceOf = async (
+  { source, format }: SoundFile,
+  fromS: number,
+  count: number,
+  rateHz: number,
+): Promise<Float64Array> => {
+  const { sampleRateHz, frameBytes, channels, start, frames } = format;
+  const first = Math.floor(fromS * sampleRateHz);
+  const wanted = Math.ceil((count * sampleRateHz) / rateHz) + 2;
+  const own = new Float64Array(wanted);
+  const [from, until] = [Math.max(0, first), Math.min(frames, first + wanted)];
+  if (until > from) {
+    const bytes = await source.read(start + from * frameBytes, (until - from) * frameBytes);
+    const each = Array.from({ length: channels }, () => new Float64Array(until - from));
+    const got = decode(format, bytes, each);
+    for (let at = 0; at < got; at += 1) {
+      const sum = each.reduce((all, one) => all + one[at]!, 0);
+      own[from - first + at] = Number.isFinite(sum) ? sum : 0;
+    }
+  }
+  const late = fromS * sampleRateHz - first;
+  return Float64Array.from({ length: count }, (_, at) => {
+    const place = late + (at * sampleRateHz) / rateHz;
+    const whole = Math.floor(place);
+    return own[whole]! + (place - whole) * ((own[whole + 1] ?? 0) - own[whole]!);
+  });
+};
+
+/** A line through points that most lie on: the middle of all slopes, and of what is left (Theil 1950, Sen 1968). */
+const lineThrough = (points: readonly { at: number; offset: number }[]): { slope: number; from: number } => {
+  const middle = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] ?? 0;
+  const slopes = points.flatMap((one, k) =>
+    points.slice(k + 1).map((other) => (other.offset - one.offset) / (other.at - one.at)),
+  );
+  const slope = middle(slopes);
+  return { slope, from: middle(points.map(({ at, offset }) => offset - slope * at)) };
+};
+
+const verdictOf = (offsetS: number, driftPpm: number | null): AlignVerdict => {
+  if (driftPpm !== null && Math.abs(driftPpm) > NO_DRIFT_PPM) return 'drifts';
+  const isWithin = ({ early, late }: { early: number; late: number }) => offsetS <= late && offsetS >= -early;
+  if (isWithin(PICTURE.detectable)) return 'in step';
+  return isWithin(PICTURE.acceptable) ? 'noticeable' : 'out of step';
+};
+
+/** Lays the second recording over the first. */
+export const align = async (a: SoundFile, b: SoundFile): Promise<Aligned> => {
+  const unlike = (tried = 0): Aligned => ({
+    offsetS: null,
+    driftPpm: null,
+    verdict: 'unlike',
+    agreed: 0,
+    tried,
+  });
+  const [inA, inB] = [await onsetsOf(a), await onsetsOf(b)];
+  const sought = Math.round(SOUGHT_S / FRAME_S);
+  // Where most happens is most alike nothing else; of two, the shorter is looked for in the longer by the middle of it.
+  const parts = Array.from({ length: Math.max(1, Math.ceil(inA.length / sought)) }, (_, at) =>
+    inA.slice(at * sought, (at + 1) * sought),
+  );
+  const started = orderBy(
+    parts.map((part, at) => ({ at, part, sum: part.reduce((all, one) => all + one, 0) })),
+    [({ sum }) => sum],
+    ['desc'],
+  ).slice(0, 3);
+  const mean = (x: Float64Array) => x.reduce((all, one) => all + one, 0) / Math.max(1, x.length);
+  const centred = (x: Float64Array) => {
+    const middle = mean(x);
+    return x.map((one) => one - middle);
+  };
+  const around = centred(inB);
+  const coarse = started.flatMap(({ at, part }) => {
+    const shift = shiftOf(correlation(centred(part), around, false), COARSE_TIMES);
+    return shift === undefined ? [] : [{ atS: at * SOUGHT_S, offset: (shift - at * sought) * FRAME_S, part }];
+  });
+  const best = maxBy(coarse, ({ part }) => part.length);
+  if (!best) return unlike();
+
+  // From there on both ways, each piece where the last ones say that it must be.
+  const rateHz = Math.min(48_000, a.format.sampleRateHz);
+  const [lengthA, lengthB] = [a, b].map(({ format }) => format.frames / format.sampleRateHz) as [
+    number,
+    number,
+  ];
+  const pieceS = PIECE / rateHz;
+  const [from, until] = [Math.max(0, -best.offset), Math.min(lengthA, lengthB - best.offset)];
+  const count = Math.min(MOST_PIECES, Math.max(1, Math.floor((until - from) / pieceS)));
+  const places = Array.from(
+    { length: count },
+    (_, at) => from + ((until - from - pieceS) * (at + 0.5)) / count,
+  );
+  const points: { at: number; offset: number }[] = [];
+  const begun = places.filter((at) => at >= best.atS);
+  for (const way of [begun, places.filter((at) => at < best.atS).reverse()]) {
+    let expected = points.length > 0 ? points[0]!.offset : best.offset;
+    for (const at of way) {
+      const [one, other] = [
+        await pieceOf(a, at, PIECE, rateHz),
+        await pieceOf(b, at + expected, PIECE, rateHz),
+      ];
+      const shift = shiftOf(correlation(one, other, true), FINE_TIMES, PIECE / 2);
+      if (shift === undefined) continue;
+      expected += shift / rateHz;
+      points.push({ at, offset: expected });
+    }
+  }
+  if (points.length === 0) return unlike(count);
+  const rough = lineThrough(points);
+  const onLine = points.filter(
+    ({ at, offset }) => Math.abs(offset - rough.from - rough.slope * at) < OFF_LINE_S,
+  );
+  // Pieces that agree on nothing have found nothing.
+  if (onLine.length * 2 < points.length) return unlike(count);
+  const { slope, from: offsetS } = lineThrough(onLine);
+  const driftPpm = onLine.length < 3 ? null : slope * 1e6;
+  return { offsetS, driftPpm, verdict: verdictOf(offsetS, driftPpm), agreed: onLine.length, tried: count };
+};
