@@ -14,6 +14,9 @@ const SOUND = 1e-3;
 const CLICK_WINDOW = 2048;
 const CLICK_TIMES = 20;
 const CLICK_OWN = 6;
+/** So near a jump a flat top makes it a cut-off peak, samples; and so alike are the samples of one. Common practice, no published source. */
+const NEAR = 10;
+const FLAT = 0.002;
 
 export interface ClipRun {
   /** Where it begins, and how long it is, samples. */
@@ -49,7 +52,19 @@ export const faultsMeter = (rateHz: number) => {
   /** Samples and their differences before the next. */
   let [x1, x2, x3] = [NaN, 0, 0];
   const third = new Float64Array(CLICK_WINDOW);
+  const heard = new Float64Array(CLICK_WINDOW);
   let filled = 0;
+  /** Whether the edge is that of a flat top: cut off ahead of the recorder, below its full scale. */
+  const isCutOff = (where: number): boolean => {
+    let highest = 0;
+    for (let at = 0; at < filled; at += 1) highest = Math.max(highest, Math.abs(heard[at]!));
+    for (let at = Math.max(0, where - NEAR); at < Math.min(filled - 2, where + NEAR); at += 1) {
+      const [x, y, z] = [heard[at]!, heard[at + 1]!, heard[at + 2]!];
+      const most = FLAT * Math.abs(x);
+      if (Math.abs(x) > highest / 2 && Math.abs(y - x) < most && Math.abs(z - x) < most) return true;
+    }
+    return false;
+  };
   const lookForClicks = () => {
     let [highest, where, sum] = [0, 0, 0];
     for (let at = 0; at < filled; at += 1) {
@@ -62,8 +77,14 @@ export const faultsMeter = (rateHz: number) => {
       own += third[at]! ** 2;
     const rest = Math.sqrt(Math.max(0, sum - own) / filled);
     if (highest > SOUND && highest > CLICK_TIMES * rest && rest > 0) {
-      clicks += 1;
-      if (clicksAt.length < MOST_KEPT) clicksAt.push(place - filled + where);
+      const at = place - filled + where;
+      if (isCutOff(where)) {
+        clips += 1;
+        if (clippedRuns.length < MOST_KEPT) clippedRuns.push({ at, length: CLIP_RUN });
+      } else {
+        clicks += 1;
+        if (clicksAt.length < MOST_KEPT) clicksAt.push(at);
+      }
     }
     filled = 0;
   };
@@ -121,6 +142,7 @@ export const faultsMeter = (rateHz: number) => {
         let [a, b, c, at3] = [x1, x2, x3, filled];
         for (let at = from; at < until; at += 1, at3 += 1) {
           const x = samples[at]!;
+          heard[at3] = x;
           third[at3] = x - 3 * a + 3 * b - c;
           [c, b, a] = [b, a, x];
         }

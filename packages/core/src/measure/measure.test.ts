@@ -246,6 +246,14 @@ describe('what is broken', () => {
     found.dropoutsAt.forEach((at, k) => expect(Math.abs(at - places[k]!)).toBeLessThan(3));
   });
 
+  it('a peak cut off ahead of the recorder, far below its full scale, is cut off and no click', () => {
+    const [hiss, tone] = [noise(-80, 4), sine(180, -20)];
+    const samples = sound(4, (time) => tone(time) + hiss());
+    const peak = 0.1;
+    for (let at = 100_000; at < 100_008; at += 1) samples[at] = 1.2 * peak;
+    expect(one(samples)).toMatchObject({ clicks: 0, clippedRuns: 1 });
+  });
+
   it('jumps are clicks', () => {
     const samples = sound(20, voice());
     for (const at of [100_000, 400_000]) samples[at]! += 0.5;
