@@ -26,6 +26,7 @@ export * from './usb-bill';
 export * from './computer-page';
 export * from './listing';
 export * from './own-voice';
+export * from './line-check';
 export * from './recorded-apart';
 export * from './track-sheet';
 export * from './pull-plug';

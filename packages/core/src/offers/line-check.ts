@@ -1,0 +1,189 @@
+import type { Solved } from '../checks';
+import { gainsToTurn, snapGain } from '../checks/voice-gain';
+import { standsIn } from '../rig';
+import type { Strand } from '../gain';
+import type { MeasuredChannel } from '../measure';
+import type { Db } from '../units';
+
+/** What is recorded, held against the plan: which sound each channel should have and how loud, what it has, and what to do. */
+
+/** A channel of the plan, in the order of its recorder. */
+export interface PlannedLine {
+  id: string;
+  /** The number of the channel the recorder takes. */
+  channel: number;
+  track: string;
+  /** Whose sounds are meant to be on it, the loudest first. */
+  who: string[];
+  /** Where the loudest comes into the desk, as it is labelled. */
+  socket: string | null;
+  /** What the plan says of the loudest, dBFS; null where nothing is meant to come. */
+  levelDbfs: number | null;
+  noiseDbfs: number | null;
+  /** What to turn for it, and where it stands in the plan. */
+  gain: { name: string; value: Db; minDb: Db; maxDb: Db; stepDb: Db } | null;
+}
+
+/** How a channel stands: the first is the gravest. */
+export const LINE_KINDS = ['silent', 'broken', 'off', 'noisy', 'as planned', 'unplanned'] as const;
+export type LineKind = (typeof LINE_KINDS)[number];
+
+export interface LineVerdict {
+  kind: LineKind;
+  words: string;
+  /** What to do about it; absent: nothing. */
+  cure?: string;
+}
+
+/** One voice differs from another, and from itself another day, by so much without anything being wrong, dB. Common practice, no published source. */
+export const VOICE_TOLERANCE_DB = 4;
+/** Quieter than this nobody has spoken into it, dBFS. Common practice, no published source. */
+const SILENT_DBFS = -70;
+/** So much more noise than planned is worth a look, dB; and hum that is heard under speech, dBFS. Common practice, no published source. */
+const NOISE_TOLERANCE_DB = 8;
+const HUM_DBFS = -70;
+
+const lastOf = ({ stages }: Strand) => stages[stages.length - 1]!;
+
+const gainOf = (solved: Solved, strand: Strand): PlannedLine['gain'] => {
+  const [gain] = gainsToTurn(solved, strand);
+  if (!gain) return null;
+  const { device, control, value } = gain;
+  const { minDb, maxDb, stepDb } = control;
+  return { name: `${control.label} of ${solved.find.nameOf(device)}`, value, minDb, maxDb, stepDb };
+};
+
+/** Every channel that is kept, in order. */
+export const plannedLines = (solved: Solved): PlannedLine[] => {
+  const { feeds, strands, find } = solved;
+  return feeds.posts
+    .filter(({ kind }) => kind === 'track')
+    .map((post, at): PlannedLine => {
+      const own = find.app(post.app ?? '')?.tracks.find(({ id }) => id === post.track);
+      const coming = strands
+        .filter(({ sink, arrives, isCrosstalk }) => post.nodes.includes(sink) && arrives && !isCrosstalk)
+        .sort((a, b) => lastOf(b).typical - lastOf(a).typical);
+      const [main] = coming;
+      const socket = main?.stages.find(({ role }) => role === 'input');
+      return {
+        id: post.id,
+        channel: own?.channel ?? at + 1,
+        track: post.name,
+        who: [...new Set(coming.map(({ sourceName }) => sourceName))],
+        socket: socket ? `${socket.label} of ${find.nameOf(socket.device ?? '')}` : null,
+        levelDbfs: main ? lastOf(main).typical : null,
+        noiseDbfs: main ? (lastOf(main).noise ?? null) : null,
+        gain: main ? gainOf(solved, main) : null,
+      };
+    });
+};
+
+const figure = (value: number): string => value.toFixed(1).replace('-', '−');
+const times = (count: number, one: string): string => (count === 1 ? `1 ${one}` : `${count} ${one}s`);
+
+/** "Turn Gain 2 of Mixer from 34 to 42 dB": the gain by which a level is missed, as far as it goes. */
+const turn = ({ gain }: PlannedLine, byDb: Db): string | undefined => {
+  if (!gain) return undefined;
+  const wanted = gain.value + byDb;
+  const value = snapGain({ kind: 'gain', id: '', label: '', initial: 0, ...gain }, wanted);
+  const rest =
+    Math.abs(wanted - value) > gain.stepDb ? `come ${byDb > 0 ? 'closer' : 'farther away'}` : undefined;
+  if (value === gain.value) return `${gain.name} has no more to give: ${rest ?? 'it is near enough'}`;
+  const turned = `Turn ${gain.name} from ${figure(gain.value)} to ${figure(value)} dB`;
+  return rest ? `${turned}, as far as it goes, and ${rest}` : turned;
+};
+
+/** What is wrong with a channel, the gravest first; one verdict at least. */
+export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): LineVerdict[] => {
+  const level = measured.speechLevelDbfs ?? measured.rmsDbfs;
+  const found: LineVerdict[] = [];
+  if (planned.levelDbfs === null) {
+    if (level === null || level < SILENT_DBFS)
+      return [{ kind: 'as planned', words: 'Nothing is meant to come, and nothing does.' }];
+    return [
+      {
+        kind: 'unplanned',
+        words: `Sound of ${figure(level)} dBFS, and the plan has nothing here.`,
+        cure: 'Look which lead is in the socket it records, and draw it in the wiring',
+      },
+    ];
+  }
+  if (level === null || level < Math.min(SILENT_DBFS, planned.levelDbfs - 30))
+    return [
+      {
+        kind: 'silent',
+        words: `Nothing comes; the plan has ${planned.who[0]!} at ${figure(planned.levelDbfs)} dBFS.`,
+        cure: `Follow it from ${planned.socket ?? 'its microphone'}: plugged, switched on, phantom where it is wanted, not muted, the right channel`,
+      },
+    ];
+  const off = level - planned.levelDbfs;
+  if (measured.clippedRuns > 0)
+    found.push({
+      kind: 'broken',
+      words: `Cut off ${times(measured.clippedRuns, 'time')}.`,
+      ...cured(turn(planned, -Math.max(6, off))),
+    });
+  if (measured.dropouts + measured.clicks > 0)
+    found.push({
+      kind: 'broken',
+      words: `${[
+        ...(measured.dropouts > 0 ? [times(measured.dropouts, 'gap')] : []),
+        ...(measured.clicks > 0 ? [times(measured.clicks, 'click')] : []),
+      ].join(' and ')}.`,
+      cure: 'A larger buffer, one clock for all, and a socket of its own for the device; then another lead',
+    });
+  // What is cut off is turned down by as much already.
+  if (Math.abs(off) > VOICE_TOLERANCE_DB && (measured.clippedRuns === 0 || off < 0))
+    found.push({
+      kind: 'off',
+      words: `${figure(Math.abs(off))} dB ${off < 0 ? 'quieter' : 'louder'} than planned.`,
+      ...cured(turn(planned, -off)),
+    });
+  const { pauses } = measured;
+  if (pauses?.hum && pauses.hum.dbfs > HUM_DBFS)
+    found.push({
+      kind: 'noisy',
+      words: `Hum of ${pauses.hum.hertz} Hz at ${figure(pauses.hum.dbfs)} dBFS.`,
+      cure: 'Take leads away one after the other until it goes; never lift a mains earth',
+    });
+  else if (
+    pauses &&
+    planned.noiseDbfs !== null &&
+    pauses.noiseDbfs > planned.noiseDbfs + off + NOISE_TOLERANCE_DB
+  )
+    found.push({
+      kind: 'noisy',
+      words: `Noise of ${figure(pauses.noiseDbfs)} dBFS, ${figure(pauses.noiseDbfs - planned.noiseDbfs)} dB more than planned.`,
+      cure: 'Listen what sounds in the room; then more gain ahead and less behind',
+    });
+  return found.length > 0
+    ? found
+    : [{ kind: 'as planned', words: `As planned, within ${figure(Math.abs(off))} dB.` }];
+};
+
+const cured = (cure: string | undefined): Pick<LineVerdict, 'cure'> => (cure === undefined ? {} : { cure });
+
+/** Which channel of what was recorded is which of the plan: by the name of its file, else by its number. */
+export const matchLines = (
+  planned: readonly PlannedLine[],
+  recorded: readonly { name: string; channel: number; isAlone: boolean }[],
+): (number | null)[] => {
+  const taken = new Set<number>();
+  const bare = (track: string) => track.replace(/^Track /u, '');
+  const byName = planned.map(({ track }) =>
+    recorded.findIndex(({ name, isAlone }, at) => {
+      const isIt = isAlone && !taken.has(at) && standsIn(bare(track), name);
+      if (isIt) taken.add(at);
+      return isIt;
+    }),
+  );
+  return planned.map(({ channel }, line) => {
+    if (byName[line]! >= 0) return byName[line]!;
+    const at = recorded.findIndex(
+      (one, index) => !taken.has(index) && (one.isAlone ? index === line : one.channel === channel),
+    );
+    if (at < 0) return null;
+    taken.add(at);
+    return at;
+  });
+};
