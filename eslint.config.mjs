@@ -44,6 +44,7 @@ const WEB_ORDER = [
   'table',
   'feeds',
   'computers',
+  'line-check',
   'models',
   'wiring',
   'shelf',

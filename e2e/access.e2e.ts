@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { APIRequestContext, Page } from '@playwright/test';
+import { toneFile } from './tone-file';
 import { axeInBothLights, copyOfDemo, expect, MUSEUM, museumWithRoom, openWiring, test } from './app';
 
 test('shelf', async ({ page }) => {
@@ -78,6 +79,15 @@ const VISITS: Record<string, (page: Page, request: APIRequestContext) => Promise
     await expect(
       page.getByRole('button', { name: 'Put a laptop isolator box in between', exact: true }),
     ).toBeVisible();
+  },
+  'line-check': async (page, request) => {
+    await page.goto(`/rigs/${await copyOfDemo(request, MUSEUM)}/line-check`);
+    await page.getByLabel('Recordings, as WAV files').setInputFiles([
+      { name: 'Keeper.wav', mimeType: 'audio/wav', buffer: toneFile(-15) },
+      { name: 'Guest.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound') },
+    ]);
+    await expect(page.getByRole('alert').first()).toContainText('Guest.wav');
+    await expect(page.getByText('1 of 6 channels as planned.')).toBeVisible();
   },
   computers: async (page, request) => {
     const name = 'Mistake: USB microphones joined, one left to drift';

@@ -1,6 +1,8 @@
 /** Takes the pictures in docs/screenshots anew, from the demo rigs. Look at each before it is kept: `npm run pictures [names]`. */
+import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensurePrograms, ensureReady, ROOT, say, VIEWS } from './steps.mjs';
@@ -39,6 +41,20 @@ const withVariants = async (page, id) => {
 };
 
 /** Each picture: how it is come to. @type {Record<string, (page: import('playwright').Page, id: string) => Promise<unknown>>} */
+/** The demo's tracks as sound; two of them otherwise than planned: one 9 dB down, one cut off. */
+const takes = async () => {
+  const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
+  const solved = core.solve(core.DEMO_RIGS[0].rig, core.makeEngineMemory());
+  const tracks = solved.feeds.posts.filter(({ kind }) => kind === 'track');
+  return tracks.map(({ name, nodes: [place] }, at) => {
+    const ask = { place, source: null, hasOthers: true, hasNoise: true };
+    const { samples, rateHz } = core.finish(core.renderInSteps(solved, ask));
+    const by = [0.35, 5][at] ?? 1;
+    const buffer = Buffer.from(core.wavOf([samples.map((x) => x * by)], rateHz));
+    return { name: `${name.replace('Track ', '')}.wav`, mimeType: 'audio/wav', buffer };
+  });
+};
+
 const PICTURES = {
   rigs: (page) => page.goto(`${BASE}/rigs`),
   wiring: (page, id) => wiring(page, id),
@@ -73,7 +89,6 @@ const PICTURES = {
     await button(page, 'Set every gain').click();
     await page.getByRole('button', { name: 'Set all of it' }).waitFor();
   },
-  'gain-sheet': (page, id) => page.goto(`${BASE}/rigs/${id}/gains`),
   feeds: (page, id) => page.goto(`${BASE}/rigs/${id}/feeds?sound=app+call&at=ears+phones`),
   table: (page, id) => page.goto(`${BASE}/rigs/${id}/table`),
   computers: async (page) => {
@@ -81,6 +96,12 @@ const PICTURES = {
     const { id } = rigs.find(({ name }) => name.startsWith('Mistake: USB microphones joined'));
     await page.goto(`${BASE}/rigs/${id}/computers`);
     await page.getByLabel('Lead to pull').selectOption({ index: 1 });
+  },
+  'line-check': async (page, id) => {
+    await page.goto(`${BASE}/rigs/${id}/line-check`);
+    await page.getByLabel('Recordings, as WAV files').setInputFiles(await takes());
+    await page.getByText(/of 6 channels as planned/u).waitFor();
+    await page.getByText('Measuring').waitFor({ state: 'hidden' });
   },
   advice: (page) => page.goto(`${BASE}/advice`),
   // The last: an input is made free for it.

@@ -145,13 +145,13 @@ export const RigShell = () => {
         {status === 'open' && (
           <>
             <RigName />
-            <nav aria-label="Views of this rig" className="flex">
+            <nav aria-label="Views of this rig" className="flex flex-wrap">
               {VIEWS.map(({ id: path, tab }) => (
                 <NavLink
                   key={path}
                   to={path}
                   className={({ isActive }) =>
-                    `border-b-[3px] px-3 py-1 ${isActive ? 'border-ink font-bold' : 'border-transparent hover:border-line'}`
+                    `border-b-[3px] px-3 py-1 whitespace-nowrap max-[480px]:px-2 ${isActive ? 'border-ink font-bold' : 'border-transparent hover:border-line'}`
                   }
                 >
                   {tab}

@@ -15,6 +15,7 @@ const PAGES: Record<string, ComponentType> = {
   levels: view(async () => (await import('../levels/levels-view')).LevelsView),
   table: view(async () => (await import('../table/table-view')).TableView),
   feeds: view(async () => (await import('../feeds/feeds-view')).FeedsView),
+  'line-check': view(async () => (await import('../line-check/line-check-view')).LineCheckView),
   computers: view(async () => (await import('../computers/computers-view')).ComputersView),
 };
 

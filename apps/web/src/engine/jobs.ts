@@ -26,6 +26,7 @@ import {
   offerChain,
   pageReadings,
   pinView,
+  plannedLines,
   placeCall,
   planGainsInSteps,
   previewEdit,
@@ -105,6 +106,8 @@ const ABOUT_A_RIG = {
     feedDetailInSteps(rig, speaker, post, memory),
   /** What to say before the show, which meters move, what to ask. */
   testCall: ({ solved }: Held) => testCall(solved),
+  /** Every channel that is kept, as it should come. */
+  plannedLines: ({ solved }: Held) => plannedLines(solved),
   /** What every meter shows of each sound. */
   meters: ({ solved }: Held) => meterBoard(solved),
   /** The fewest changes by which everyone hears what is meant. */

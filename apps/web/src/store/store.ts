@@ -9,6 +9,7 @@ import { lightReducer, showLight } from './light-slice';
 import { sendLeftovers } from './leftovers';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
+import { recordingsReducer } from './recordings-slice';
 import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
 import { makeSender, type Choice } from './sender';
@@ -45,6 +46,7 @@ export const store = configureStore({
     readings: readingsReducer,
     light: lightReducer,
     variants: variantsReducer,
+    recordings: recordingsReducer,
     [serverApi.reducerPath]: serverApi.reducer,
   },
   // Documents are large and never mutated: the development checks would cost a frame at every edit.
