@@ -1,5 +1,19 @@
 import { open } from 'node:fs/promises';
-import { measureWav, readWav, type ByteSource, type Measured, type SoundFile } from '@diaphon/core';
+import { basename } from 'node:path';
+import {
+  judgeLine,
+  makeEngineMemory,
+  matchLines,
+  measureWav,
+  plannedLines,
+  readWav,
+  solve,
+  type ByteSource,
+  type LineVerdict,
+  type Measured,
+  type Rig,
+  type SoundFile,
+} from '@diaphon/core';
 import { columns, figure } from './text';
 
 interface ReportedChannel {
@@ -37,13 +51,28 @@ interface ReportedFile {
   channels: ReportedChannel[];
 }
 
+/** A channel of the plan, and what came of it. */
+interface ReportedLine {
+  track: string;
+  who: string[];
+  /** What the plan has, dBFS; null where nothing is meant to come. */
+  plannedDbfs: number | null;
+  /** Where it was recorded; null: nowhere. */
+  file: string | null;
+  channel: number | null;
+  verdicts: LineVerdict[];
+}
+
 export interface MeasureReport {
   report: 'diaphon-measure';
   version: 1;
   files: ReportedFile[];
+  /** With a rig: every channel of its plan. */
+  lines?: ReportedLine[];
 }
 
-export type MeasuredFile = { ok: true; file: ReportedFile } | { ok: false; words: string };
+export type MeasuredFile =
+  { ok: true; file: ReportedFile; measured: Measured } | { ok: false; words: string };
 
 /** Places told of each fault; all are counted. */
 const MOST_PLACES = 20;
@@ -120,17 +149,61 @@ export const withSound = async <T>(
 
 /** Measures a sound file where it lies. */
 export const measureFile = async (path: string): Promise<MeasuredFile> => {
-  const found = await withSound(path, async ({ source, format }) =>
-    reported(path, format.repairs, await measureWav(source, format)),
-  );
-  return found.ok ? { ok: true, file: found.value } : found;
+  const found = await withSound(path, async ({ source, format }) => {
+    const measured = await measureWav(source, format);
+    return { file: reported(path, format.repairs, measured), measured };
+  });
+  return found.ok ? { ok: true, ...found.value } : found;
 };
 
-export const measureReport = (files: ReportedFile[]): MeasureReport => ({
+/** Every channel of a rig's plan against what was recorded: found by the name of its file, else by its number. */
+const linesOf = (rig: Rig, files: readonly { file: ReportedFile; measured: Measured }[]): ReportedLine[] => {
+  const planned = plannedLines(solve(rig, makeEngineMemory()));
+  const recorded = files.flatMap(({ file, measured }) =>
+    measured.channels.map((channel, at) => ({
+      name: basename(file.file).replace(/\.[^.]*$/u, ''),
+      channel: at + 1,
+      isAlone: measured.channels.length === 1,
+      path: file.file,
+      measured: channel,
+    })),
+  );
+  const matched = matchLines(planned, recorded);
+  return planned.map((line, at): ReportedLine => {
+    const found = matched[at] === null ? undefined : recorded[matched[at]!];
+    return {
+      track: line.track,
+      who: line.who,
+      plannedDbfs: round(line.levelDbfs, 1),
+      file: found?.path ?? null,
+      channel: found?.channel ?? null,
+      verdicts: found ? judgeLine(line, found.measured) : [],
+    };
+  });
+};
+
+/** @param rig whose plan the files are held against; absent: none's */
+export const measureReport = (
+  files: readonly { file: ReportedFile; measured: Measured }[],
+  rig?: Rig,
+): MeasureReport => ({
   report: 'diaphon-measure',
   version: 1,
-  files,
+  files: files.map(({ file }) => file),
+  ...(rig ? { lines: linesOf(rig, files) } : {}),
 });
+
+/** Whether everything came as planned. */
+export const isAsPlanned = ({ lines = [] }: MeasureReport): boolean =>
+  lines.every(({ verdicts }) => verdicts.every(({ kind }) => kind === 'as planned'));
+
+export const linesText = ({ lines = [] }: MeasureReport): string =>
+  lines
+    .map(({ track, file, verdicts }) => {
+      if (file === null) return `${track}: not among the files.\n`;
+      return verdicts.map(({ words, cure }) => `${track}: ${words}${cure ? ` ${cure}.` : ''}\n`).join('');
+    })
+    .join('');
 
 /** Whether something in a file is broken: cut off, lost, jumped. */
 export const isBroken = ({ channels }: ReportedFile): boolean =>

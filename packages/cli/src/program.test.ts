@@ -427,13 +427,13 @@ describe('names that steer a terminal', () => {
 });
 
 describe('diaphon measure', () => {
-  const sound = (name: string, peak: number): string => {
+  const sound = (name: string, peak: number, channels = 2): string => {
     const path = join(folder, name);
     const tone = Float64Array.from(
       { length: 96_000 },
       (_, at) => peak * Math.sin((2 * Math.PI * 997 * at) / 48_000),
     );
-    writeFileSync(path, wavOf([tone, tone], 48_000));
+    writeFileSync(path, wavOf(Array<Float64Array>(channels).fill(tone), 48_000));
     return path;
   };
 
@@ -454,6 +454,26 @@ describe('diaphon measure', () => {
     expect(files[0]!.integratedLufs).toBeCloseTo(-20, 1);
     const { out: words } = await run('measure', sound('a.wav', 0.1));
     expect(words).toContain('Loudness −20.0 LUFS, range – LU, true peak −20.0 dBTP');
+  });
+
+  it('against the plan of a rig: each channel by the name of its file, with what to turn', async () => {
+    const rig = fileOf('plan.json', JSON.stringify(skerryLight));
+    const takes = [sound('Keeper.wav', 10 ** (-15 / 20), 1), sound('Guest.wav', 10 ** (-30 / 20), 1)];
+    const { out, code } = await run('measure', ...takes, '--rig', rig, '--json');
+    const [keeper, guest, caller] = (JSON.parse(out) as MeasureReport).lines!;
+    expect(keeper).toMatchObject({
+      track: 'Track Keeper',
+      plannedDbfs: -15,
+      verdicts: [{ kind: 'as planned' }],
+    });
+    expect(guest!.verdicts[0]).toMatchObject({
+      kind: 'off',
+      cure: 'Turn Gain 2 of Lamp room mixer from 44.0 to 54.0 dB',
+    });
+    expect(caller).toMatchObject({ file: null, verdicts: [] });
+    expect(code).toBe(EXIT.findings);
+    const { out: words } = await run('measure', ...takes, '--rig', rig);
+    expect(words).toContain('Track Guest: 10.1 dB quieter than planned. Turn Gain 2');
   });
 
   it('what is cut off is a finding; what is no sound says so, and the others are measured', async () => {

@@ -8,7 +8,15 @@ import { testCallReport, testCallText } from './test-call';
 import { feedsReport, feedsText, isWrong } from './feeds';
 import { gainsReport, gainsText, loadSolver, sheetOf } from './gains';
 import { levelsReport, levelsText } from './levels';
-import { isBroken, measureFile, measureReport, measureText } from './measure';
+import {
+  isAsPlanned,
+  isBroken,
+  linesText,
+  measureFile,
+  measureReport,
+  measureText,
+  type MeasuredFile,
+} from './measure';
 import { CannotWrite, readRigFile, writeRig } from './read-file';
 import { parseFault, renderText, renderTracks, secondsOf } from './render';
 import { spillReport, spillText } from './spill';
@@ -142,9 +150,10 @@ export const program = (out: Out, err: Out): Command => {
       'what sound files are like: levels, loudness, noise, hum; exit code 1 when a channel clips, drops out or jumps',
     )
     .argument('<files...>', 'WAV files')
+    .option('--rig <rig>', 'hold them against the plan of a rig, channel by channel')
     .option('--json', 'print the figures as JSON')
-    .action(async (files: string[], options: { json?: boolean }) => {
-      const measured = [];
+    .action(async (files: string[], options: { rig?: string; json?: boolean }) => {
+      const measured: Extract<MeasuredFile, { ok: true }>[] = [];
       let code: number = EXIT.clear;
       for (const path of files) {
         const one = await measureFile(path);
@@ -153,12 +162,18 @@ export const program = (out: Out, err: Out): Command => {
           code = EXIT.unreadable;
           continue;
         }
-        measured.push(one.file);
+        measured.push(one);
         if (isBroken(one.file)) code = Math.max(code, EXIT.findings);
         if (!options.json) out.write(`${measureText({ ...one.file, file: printable(one.file.file) })}\n`);
       }
-      if (options.json) out.write(`${JSON.stringify(measureReport(measured), null, 2)}\n`);
-      process.exitCode = code;
+      const tell = (rig?: Rig) => {
+        const report = measureReport(measured, rig);
+        if (!isAsPlanned(report)) code = Math.max(code, EXIT.findings);
+        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : linesText(report));
+        process.exitCode = code;
+      };
+      if (options.rig === undefined) tell();
+      else await withRig(options.rig, (rig) => tell(options.json ? rig : withPrintableNames(rig)));
     });
   root
     .command('align')

@@ -5,6 +5,7 @@ import { makeEngineMemory, solve } from '.';
 
 const planned: PlannedLine = {
   id: 'a',
+  place: 'a',
   channel: 1,
   track: 'Track Ann',
   who: ['Ann'],

@@ -10,6 +10,8 @@ import type { Db } from '../units';
 /** A channel of the plan, in the order of its recorder. */
 export interface PlannedLine {
   id: string;
+  /** Where it ends in the flow. */
+  place: string;
   /** The number of the channel the recorder takes. */
   channel: number;
   track: string;
@@ -67,6 +69,7 @@ export const plannedLines = (solved: Solved): PlannedLine[] => {
       const socket = main?.stages.find(({ role }) => role === 'input');
       return {
         id: post.id,
+        place: post.nodes[0]!,
         channel: own?.channel ?? at + 1,
         track: post.name,
         who: [...new Set(coming.map(({ sourceName }) => sourceName))],
