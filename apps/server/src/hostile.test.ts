@@ -145,7 +145,7 @@ describe('the shelf', () => {
     const server = await startTestServer();
     const sequelize = server.app.get(Sequelize);
     await request(server.http).post('/api/rigs').send({ name: 'one' }).expect(201);
-    await request(server.http).get('/api/rigs').expect(200);
+    await shelfOf(server);
     await sequelize.query(`WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 499)
       INSERT INTO rigs (id, name, revision, createdAt, updatedAt) SELECT 'copy-' || i, name, revision, createdAt, updatedAt FROM rigs, n`);
     await sequelize.query(`INSERT INTO summaries (rigId, revision, engine, summary)
@@ -232,6 +232,16 @@ describe('the passphrase', () => {
     for (let asked = 0; asked < 8; asked += 1) await request(server.http).get('/api/health').expect(401);
     await request(server.http).get('/api/health').auth('any', 'fog signal').expect(200);
     await server.close();
+  });
+
+  it('ten thousand addresses are remembered, the newest of them', () => {
+    const locks = makeLocks(() => 0);
+    for (let wrong = 0; wrong < 5; wrong += 1) locks.wrong('first');
+    for (let other = 1; other < 10_000; other += 1) locks.wrong(`address ${other}`);
+    expect(locks.waits('first')).toBe(30_000);
+    locks.wrong('one more');
+    expect(locks.waits('first')).toBe(0);
+    expect(locks.wrong('one more')).toBe(2);
   });
 
   it('a locked address is told how long to wait, even with the right one', async () => {

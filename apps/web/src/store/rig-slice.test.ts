@@ -36,6 +36,17 @@ const gainOf = (state: RigState) =>
   state.document!.devices.find(({ id }) => id === 'mixer')!.settings['gain1'];
 
 describe('editing the open rig', () => {
+  it('five hundred steps can be taken back: the oldest goes, not the newest', () => {
+    // Each by itself: far apart in time.
+    const steps = Array.from({ length: 503 }, (_, at) => gain(20 + (at % 30), at * 60_000));
+    const edited = after(rigActions.opened(open()), ...steps);
+    expect(edited.past).toHaveLength(500);
+    const back = [...Array(500).keys()].reduce((state) => rigReducer(state, rigActions.undone()), edited);
+    // What the third of them set: the first three are for good.
+    expect(gainOf(back)).toBe(22);
+    expect(gainOf(rigReducer(edited, rigActions.undone()))).toBe(20 + (501 % 30));
+  });
+
   it('an edit waits to be saved and can be taken back and done again', () => {
     const edited = after(rigActions.opened(open()), gain(40));
     expect(gainOf(edited)).toBe(40);

@@ -6,7 +6,9 @@ import { addDevice, setControl, type Rig } from '../rig';
 import { after, call, people, recorder, rigOf, seat } from '../rig/testing';
 import { LISTENER_KINDS, mixedPlaces } from './listeners';
 import { DESKS, talk } from '../checks/feeds.testing';
+import { metersOf } from './meters';
 import { leastLevelAt, OWED, OWN_VOICE } from './owed';
+import { isHere } from './posts';
 import { SOUND_KINDS, soundKindOf } from './sounds';
 
 /** Common practice, no published source: what the trade says of each cell. */
@@ -87,6 +89,49 @@ describe('what a sound is', () => {
   });
 });
 
+describe('what the operator says', () => {
+  const talker = rigOf({
+    devices: [
+      { id: 'mic', model: 'mic-dynamic-hand' },
+      { id: 'box', model: 'interface-2', settings: { gain1: 50 } },
+      { id: 'pc', model: 'laptop-c', apps: [recorder('box')] },
+    ],
+    leads: [
+      { kind: 'xlr', ends: ['mic.out', 'box.in1'] },
+      { kind: 'usb-c-c', ends: ['pc.usb1', 'box.usb'] },
+    ],
+    people: people('ann'),
+    placements: [seat('ann', 'mic', 0.1)],
+  });
+  const [sink] = solve(talker, makeEngineMemory()).feeds.posts.flatMap(({ app, track }) =>
+    track ? [{ app: app!, track }] : [],
+  );
+  const wantOf = (...wants: ('arrives' | 'never')[]) => {
+    const intents = wants.map((want, at) => ({ id: `i${at}`, source: { person: 'ann' }, sink: sink!, want }));
+    const { feeds } = solve({ ...talker, intents }, makeEngineMemory());
+    return feeds.rows[0]![feeds.posts.findIndex(({ track }) => track === sink!.track)]!.want;
+  };
+
+  it('of two that contradict one another the last counts', () => {
+    expect(wantOf('arrives', 'never')).toBe('never');
+    expect(wantOf('never', 'arrives')).toBe('must');
+  });
+
+  it('a room is here as ears are, a track is not', () => {
+    expect((['room', 'ears', 'track', 'call'] as const).map((kind) => isHere({ kind }))).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('a meter shows 60 dB under what is full', () => {
+    const { find, heard } = solve(talker, makeEngineMemory());
+    for (const { leastLevel, fullLevel } of metersOf(find, heard)) expect(fullLevel - leastLevel).toBe(60);
+  });
+});
+
 /** One voice at a mixer with a telephone hybrid on its fourth channel, sent to by the auxiliary; headphones. */
 const onTheLine = (settings: object = {}): Rig =>
   rigOf({
@@ -120,7 +165,7 @@ describe('a telephone line is a call like any other', () => {
   it('as it should be, nothing is said', () => expect(said(onTheLine())).toEqual([]));
   it('its level is in dBu, and judged as such', () => {
     const quiet = said(onTheLine({ 'send-volume': -40 })).find((one) => one.startsWith('gain-short'));
-    expect(quiet).toMatch(/^gain-short: ANN reads −\d+\.\d dBu, /);
+    expect(quiet).toMatch(/^gain-short: ANN reads −\d+\.\d dBu at To the line of Telephone hybrid, /);
     expect(aimFor('recording', 'line')).toMatchObject({ unit: 'dBu', lowest: -20, highest: 6 });
   });
   it.each([
