@@ -1,3 +1,7 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
 import { copyOfDemo, expect, MUSEUM, test } from './app';
 import { toneFile } from './tone-file';
 
@@ -36,9 +40,61 @@ test('a recording is held against the plan, channel by channel, and stays while 
   await expect(row('Track Keeper')).toContainText('nothing measured');
 });
 
+test('the plan itself, made up as sound, comes as planned', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/line-check`);
+  await page.getByRole('button', { name: 'Try it with made-up sound' }).click();
+  await expect(page.getByText('of 6 channels as planned.')).toContainText(/^[456] of/u);
+});
+
 test('one file of all tracks goes by its channels', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/line-check`);
   await page.getByLabel('Recordings, as WAV files').setInputFiles(files(['take.wav', toneFile(-15, 2)]));
   await expect(page.getByLabel('What was recorded of Track Guest')).toHaveValue('1');
+});
+
+test('a live input is heard, its level held against the plan while it sounds, and stays after', async ({
+  request,
+  baseURL,
+}) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  const folder = mkdtempSync(join(tmpdir(), 'diaphon-live-'));
+  const file = join(folder, 'tone.wav');
+  writeFileSync(file, toneFile(-20));
+  // A browser of its own, whose microphone is a file.
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--use-fake-device-for-media-stream',
+      '--use-fake-ui-for-media-stream',
+      `--use-file-for-fake-audio-capture=${file}`,
+    ],
+  });
+  const page = await browser.newPage({ baseURL: baseURL! });
+  await page.goto(`/rigs/${id}/line-check`);
+  await page.getByRole('button', { name: 'Listen to an input' }).click();
+  await expect(page.getByText('Listening to')).toBeVisible();
+  const keeper = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: 'Track Keeper' }) });
+  // The tone of two seconds has a seam where it begins anew, and the browser's own way is no reference: within 2 dB.
+  await expect(keeper).toContainText(/came −(?:19|2[01])\.\d dBFS/u);
+  await page.getByRole('button', { name: 'Stop listening' }).click();
+  await expect(page.getByText('Listening to')).toHaveCount(0);
+  await expect(keeper).toContainText(/came −(?:19|2[01])\.\d dBFS/u);
+  await browser.close();
+  rmSync(folder, { recursive: true });
+});
+
+test('an input that the browser may not listen to is said, with what to do', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotAllowedError'));
+  });
+  await page.goto(`/rigs/${id}/line-check`);
+  await page.getByRole('button', { name: 'Listen to an input' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Allow the microphone' })).toBeVisible();
 });

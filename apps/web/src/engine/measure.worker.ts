@@ -1,6 +1,6 @@
-import { measureWav, readWav, type ByteSource, type Measured, type WavTrouble } from '@diaphon/core';
+import { measureWav, meterOf, readWav, type ByteSource, type Measured, type WavTrouble } from '@diaphon/core';
 
-/** Measures sound files where they lie, in a thread of its own; ended by whoever started it. */
+/** Measures sound files where they lie, or a live input, in a thread of its own; ended by whoever started it. */
 
 export type MeasureAnswer =
   | { kind: 'progress'; done: number; total: number }
@@ -34,7 +34,38 @@ const measure = async (file: File) => {
   say({ kind: 'measured', measured, repairs: format.repairs });
 };
 
-self.addEventListener('message', ({ data }: MessageEvent<File>) => {
+/** A live input: its samples come by a port of their own. */
+export interface LiveInput {
+  port: MessagePort;
+  sampleRateHz: number;
+  channels: number;
+}
+
+/** How often is told what there is so far, seconds of sound. */
+const TOLD_S = 0.5;
+
+const listen = ({ port, sampleRateHz, channels }: LiveInput) => {
+  const meter = meterOf({ sampleRateHz, channels });
+  let untold = 0;
+  port.onmessage = ({ data }: MessageEvent<Float32Array[]>) => {
+    const frames = data[0]!.length;
+    const silent = new Float64Array(frames);
+    meter.take(
+      Array.from({ length: channels }, (_, at) => (data[at] ? Float64Array.from(data[at]) : silent)),
+      frames,
+    );
+    untold += frames;
+    if (untold < TOLD_S * sampleRateHz) return;
+    untold = 0;
+    say({ kind: 'measured', measured: meter.found(), repairs: [] });
+  };
+};
+
+self.addEventListener('message', ({ data }: MessageEvent<File | LiveInput>) => {
+  if (!(data instanceof File)) {
+    listen(data);
+    return;
+  }
   void measure(data).catch((error: unknown) =>
     say({
       kind: 'trouble',

@@ -1,5 +1,5 @@
 import { judgeLine, matchLines, type LineVerdict, type PlannedLine, type Severity } from '@diaphon/core';
-import { useRef, useState, type DragEvent } from 'react';
+import { useEffect, useRef, useState, type DragEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button } from '../look/button';
 import { count, figure, quantity } from '../look/figures';
@@ -10,6 +10,8 @@ import { recordingsActions, type RecordingFile } from '../store/recordings-slice
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { LevelLane } from './level-lane';
+import { madeUpFiles } from './made-up';
+import { useListening } from './use-listening';
 import { useMeasuring } from './use-measuring';
 
 const SEVERITY: Record<LineVerdict['kind'], Severity | null> = {
@@ -109,8 +111,15 @@ export const LineCheckView = () => {
   const { answer: lines } = useAsked('plannedLines', []);
   const files = useAppSelector((state) => state.recordings.byRig[id]) ?? NONE;
   const { measure, stop, now, troubles } = useMeasuring(id);
+  const live = useListening(id);
   const [byHand, setByHand] = useState<Record<string, number | null>>({});
   const [isOver, setIsOver] = useState(false);
+  const [isMaking, setIsMaking] = useState(false);
+  const shown = useRef(id);
+  useEffect(() => {
+    shown.current = id;
+    return () => void (shown.current = '');
+  }, [id]);
   const picker = useRef<HTMLInputElement>(null);
   if (!lines) return <Waiting words="Reading the plan" />;
   if (lines.length === 0)
@@ -136,6 +145,12 @@ export const LineCheckView = () => {
   const take = (list: FileList | null) => {
     const sounds = [...(list ?? [])];
     if (sounds.length > 0) void measure(sounds);
+  };
+  const tryMadeUp = async () => {
+    setIsMaking(true);
+    const made = await madeUpFiles(id, lines, () => shown.current === id).catch(() => []);
+    setIsMaking(false);
+    if (made.length > 0) await measure(made);
   };
   const dropped = (event: DragEvent) => {
     event.preventDefault();
@@ -179,6 +194,12 @@ export const LineCheckView = () => {
               Forget what was measured
             </Button>
           )}
+          <Button onClick={() => (live.heard ? live.stop() : void live.start())}>
+            {live.heard ? 'Stop listening' : 'Listen to an input'}
+          </Button>
+          <Button disabled={isMaking} onClick={() => void tryMadeUp()}>
+            {isMaking ? 'Making it up …' : 'Try it with made-up sound'}
+          </Button>
           <Button kind="main" onClick={() => picker.current?.click()}>
             Measure a recording
           </Button>
@@ -205,6 +226,18 @@ export const LineCheckView = () => {
           </div>
           <Button onClick={stop}>Stop</Button>
         </div>
+      )}
+      {live.heard && (
+        <p role="status" className="mt-2">
+          Listening to <b>{live.heard.name}</b>. Everyone speaks as in the show.
+          {live.heard.processing.length > 0 &&
+            ` The browser changes the sound all the same (${live.heard.processing.join(', ')}): what comes is not what is recorded.`}
+        </p>
+      )}
+      {live.trouble && (
+        <p role="alert" className="mt-2 border-l-4 border-fault pl-2">
+          {live.trouble}
+        </p>
       )}
       {troubles.map(({ name, where, message, hint }) => (
         <p key={name} role="alert" className="mt-2 border-l-4 border-fault pl-2">
