@@ -9,7 +9,6 @@ import { rigActions } from '../store/rig-slice';
 import { showRig, useAppDispatch, useAppSelector } from '../store/store';
 import { useEdit } from '../store/use-edit';
 import { ErrorWords } from '../page/failure';
-import { Notices } from './notices';
 import { SaveWords } from './save-words';
 import { TopBar } from '../page/top-bar';
 import { usePageKeys } from './use-page-keys';
@@ -17,6 +16,7 @@ import { useUndoKeys } from './use-undo-keys';
 import { VIEWS } from './views';
 import { Waiting } from '../page/waiting';
 
+const Notices = lazy(async () => ({ default: (await import('./notices')).Notices }));
 const CommandPalette = lazy(async () => ({ default: (await import('./command-palette')).CommandPalette }));
 const GlossaryDialog = lazy(async () => ({
   default: (await import('../help/glossary-dialog')).GlossaryDialog,
@@ -177,7 +177,9 @@ export const RigShell = () => {
           <Outlet />
         </Suspense>
       )}
-      <Notices />
+      <Suspense>
+        <Notices />
+      </Suspense>
     </div>
   );
 };

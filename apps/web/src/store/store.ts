@@ -6,7 +6,6 @@ import { actionsFor, makeAutosave } from './autosave';
 import { local } from './browser-storage';
 import { makeEngineFeed } from './engine-feed';
 import { lightReducer, showLight } from './light-slice';
-import { sendLeftovers } from './leftovers';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { recordingsReducer } from './recordings-slice';
@@ -75,8 +74,11 @@ export const showRig = async (id: string): Promise<void> => {
   await opened;
 };
 
-/** Sends what closed windows left unsent; how many edits wait, by rig. */
-export const leftovers = () => sendLeftovers(store.dispatch, { outbox, sender, current });
+/** Sends what closed windows left unsent; how many edits wait, by rig. The shelf's alone: loaded with it. */
+export const leftovers = async () => {
+  const { sendLeftovers } = await import('./leftovers');
+  return sendLeftovers(store.dispatch, { outbox, sender, current });
+};
 
 /** Decides what two people set differently in the rig that is shown. */
 export const resolveClash = async (choice: Choice): Promise<void> => {
