@@ -36,7 +36,6 @@ export type ParsedFault = { ok: true; fault: Condition } | { ok: false; words: s
 
 /** Quieter than anything that makes a sound, dBFS. */
 const NOTHING_DBFS = -190;
-const USUAL_S = 30;
 const MOST_S = 3600;
 
 const listed = (ids: readonly string[]): string => (ids.length > 0 ? ids.join(', ') : 'none');
@@ -71,8 +70,8 @@ export const parseFault = (rig: Rig, text: string): ParsedFault => {
 };
 
 /** How long, in seconds; undefined where that is no length. */
-export const secondsOf = (text: string | undefined): number | undefined => {
-  const seconds = text === undefined ? USUAL_S : Number(text);
+export const secondsOf = (text: string): number | undefined => {
+  const seconds = Number(text);
   return seconds > 0 && seconds <= MOST_S ? seconds : undefined;
 };
 

@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import { maxBy, orderBy } from 'es-toolkit';
+import { mean, orderBy, sum } from 'es-toolkit';
 import { decode, readBlocks, type ByteSource, type WavFormat } from './wav';
 
 /**
@@ -142,8 +142,8 @@ const pieceOf = async (
     const each = Array.from({ length: channels }, () => new Float64Array(until - from));
     const got = decode(format, bytes, each);
     for (let at = 0; at < got; at += 1) {
-      const sum = each.reduce((all, one) => all + one[at]!, 0);
-      own[from - first + at] = Number.isFinite(sum) ? sum : 0;
+      const together = each.reduce((all, one) => all + one[at]!, 0);
+      own[from - first + at] = Number.isFinite(together) ? together : 0;
     }
   }
   const late = fromS * sampleRateHz - first;
@@ -182,26 +182,21 @@ export const align = async (a: SoundFile, b: SoundFile): Promise<Aligned> => {
   });
   const [inA, inB] = [await onsetsOf(a), await onsetsOf(b)];
   const sought = Math.round(SOUGHT_S / FRAME_S);
-  // Where most happens is most alike nothing else; of two, the shorter is looked for in the longer by the middle of it.
-  const parts = Array.from({ length: Math.max(1, Math.ceil(inA.length / sought)) }, (_, at) =>
-    inA.slice(at * sought, (at + 1) * sought),
-  );
-  const started = orderBy(
-    parts.map((part, at) => ({ at, part, sum: part.reduce((all, one) => all + one, 0) })),
-    [({ sum }) => sum],
-    ['desc'],
-  ).slice(0, 3);
-  const mean = (x: Float64Array) => x.reduce((all, one) => all + one, 0) / Math.max(1, x.length);
+  // Where most happens is like nothing else: three such parts of the first are looked for in all of the second.
+  const parts = Array.from({ length: Math.max(1, Math.ceil(inA.length / sought)) }, (_, at) => ({
+    at,
+    part: inA.slice(at * sought, (at + 1) * sought),
+  }));
+  const busiest = orderBy(parts, [({ part }) => sum([...part])], ['desc']).slice(0, 3);
   const centred = (x: Float64Array) => {
-    const middle = mean(x);
+    const middle = x.length === 0 ? 0 : mean([...x]);
     return x.map((one) => one - middle);
   };
   const around = centred(inB);
-  const coarse = started.flatMap(({ at, part }) => {
+  const [best] = busiest.flatMap(({ at, part }) => {
     const shift = shiftOf(correlation(centred(part), around, false), COARSE_TIMES);
-    return shift === undefined ? [] : [{ atS: at * SOUGHT_S, offset: (shift - at * sought) * FRAME_S, part }];
+    return shift === undefined ? [] : [{ atS: at * SOUGHT_S, offset: (shift - at * sought) * FRAME_S }];
   });
-  const best = maxBy(coarse, ({ part }) => part.length);
   if (!best) return unlike();
 
   // From there on both ways, each piece where the last ones say that it must be.

@@ -1,3 +1,4 @@
+import { mean } from 'es-toolkit';
 import type { Lufs } from './quantities';
 
 /** Loudness of a programme, as it goes by: ITU-R BS.1770-5, EBU Tech 3341 (momentary, short-term) and 3342 (range). */
@@ -40,8 +41,6 @@ const [LOW, HIGH] = [0.1, 0.95];
 const [MOMENTARY, SHORT] = [4, 30];
 /** Three seconds each second: an overlap of two thirds, as Tech 3342 asks at least. */
 const RANGE_HOPS = 10;
-
-const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
 
 /** BS.1770's programme loudness of the powers of its blocks; undefined where none is over the gate. */
 const gated = (powers: readonly number[]): Lufs | undefined => {

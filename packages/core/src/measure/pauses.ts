@@ -1,3 +1,4 @@
+import { mean, median } from 'es-toolkit';
 import FFT from 'fft.js';
 import { aWeightingDb } from '../units';
 import { dbfsOfPower } from './quantities';
@@ -49,8 +50,6 @@ const sortedIndex = (values: readonly number[], value: number): number => {
   }
   return low;
 };
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
-const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
 
 /** @returns what takes the blocks of one channel, and tells what its pauses are like; undefined where it has none */
 export const pausesMeter = (rateHz: number) => {

@@ -1,4 +1,5 @@
-import type { Solved } from '../checks';
+import { figureText as figure, type Severity, type Solved } from '../checks';
+import { severityOfAmount } from '../checks/amount';
 import { gainsToTurn, snapGain } from '../checks/voice-gain';
 import { standsIn } from '../rig';
 import type { Strand } from '../gain';
@@ -32,6 +33,8 @@ export type LineKind = (typeof LINE_KINDS)[number];
 
 export interface LineVerdict {
   kind: LineKind;
+  /** How bad it is; absent: it is as it should be. */
+  severity?: Severity;
   words: string;
   /** What to do about it; absent: nothing. */
   cure?: string;
@@ -81,7 +84,6 @@ export const plannedLines = (solved: Solved): PlannedLine[] => {
     });
 };
 
-const figure = (value: number): string => value.toFixed(1).replace('-', '−');
 const times = (count: number, one: string): string => (count === 1 ? `1 ${one}` : `${count} ${one}s`);
 
 /** "Turn Gain 2 of Mixer from 34 to 42 dB": the gain by which a level is missed, as far as it goes. */
@@ -96,9 +98,13 @@ const turn = ({ gain }: PlannedLine, byDb: Db): string | undefined => {
   return rest ? `${turned}, as far as it goes, and ${rest}` : turned;
 };
 
+/** What is held against the plan: the level of speech while somebody speaks, else that of all, dBFS. */
+export const lineLevel = ({ speechLevelDbfs, rmsDbfs }: MeasuredChannel): number | null =>
+  speechLevelDbfs ?? rmsDbfs;
+
 /** What is wrong with a channel, the gravest first; one verdict at least. */
 export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): LineVerdict[] => {
-  const level = measured.speechLevelDbfs ?? measured.rmsDbfs;
+  const level = lineLevel(measured);
   const found: LineVerdict[] = [];
   if (planned.levelDbfs === null) {
     if (level === null || level < SILENT_DBFS)
@@ -106,6 +112,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
     return [
       {
         kind: 'unplanned',
+        severity: 'advice',
         words: `Sound of ${figure(level)} dBFS, and the plan has nothing here.`,
         cure: 'Look which lead is in the socket it records, and draw it in the wiring',
       },
@@ -115,6 +122,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
     return [
       {
         kind: 'silent',
+        severity: 'fault',
         words: `Nothing comes; the plan has ${planned.who[0]!} at ${figure(planned.levelDbfs)} dBFS.`,
         cure: `Follow it from ${planned.socket ?? 'its microphone'}: plugged, switched on, phantom where it is wanted, not muted, the right channel`,
       },
@@ -123,22 +131,26 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
   if (measured.clippedRuns > 0)
     found.push({
       kind: 'broken',
+      severity: 'fault',
       words: `Cut off ${times(measured.clippedRuns, 'time')}.`,
       ...cured(turn(planned, -Math.max(6, off))),
     });
   if (measured.dropouts + measured.clicks > 0)
     found.push({
       kind: 'broken',
+      severity: 'fault',
       words: `${[
         ...(measured.dropouts > 0 ? [times(measured.dropouts, 'gap')] : []),
         ...(measured.clicks > 0 ? [times(measured.clicks, 'click')] : []),
       ].join(' and ')}.`,
       cure: 'A larger buffer, one clock for all, and a socket of its own for the device; then another lead',
     });
+  const severity = severityOfAmount(Math.abs(off) - VOICE_TOLERANCE_DB);
   // What is cut off is turned down by as much already.
-  if (Math.abs(off) > VOICE_TOLERANCE_DB && (measured.clippedRuns === 0 || off < 0))
+  if (severity && (measured.clippedRuns === 0 || off < 0))
     found.push({
       kind: 'off',
+      severity,
       words: `${figure(Math.abs(off))} dB ${off < 0 ? 'quieter' : 'louder'} than planned.`,
       ...cured(turn(planned, -off)),
     });
@@ -146,6 +158,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
   if (pauses?.hum && pauses.hum.dbfs > HUM_DBFS)
     found.push({
       kind: 'noisy',
+      severity: 'caution',
       words: `Hum of ${pauses.hum.hertz} Hz at ${figure(pauses.hum.dbfs)} dBFS.`,
       cure: 'Take leads away one after the other until it goes; never lift a mains earth',
     });
@@ -156,6 +169,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
   )
     found.push({
       kind: 'noisy',
+      severity: 'caution',
       words: `Noise of ${figure(pauses.noiseDbfs)} dBFS, ${figure(pauses.noiseDbfs - planned.noiseDbfs)} dB more than planned.`,
       cure: 'Listen what sounds in the room; then more gain ahead and less behind',
     });
