@@ -1,8 +1,8 @@
-/** The long rows of made-up rigs, whole; `npm test` tries the first few of each. About ten minutes. */
+/** The long rows of made-up rigs, whole; `npm test` tries the first few of each. About five minutes. */
 import { ensurePackages, run, say } from './steps.mjs';
 
 await ensurePackages();
-say('Made-up rigs against exhaustive search (about ten minutes)');
+say('Made-up rigs against exhaustive search (about five minutes)');
 const files = [
   'propose/exhaustive',
   'propose/quieter',
