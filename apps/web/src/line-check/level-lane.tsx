@@ -1,4 +1,4 @@
-import { VOICE_TOLERANCE_DB, type MeasuredChannel, type PlannedLine } from '@diaphon/core';
+import { lineLevel, VOICE_TOLERANCE_DB, type MeasuredChannel, type PlannedLine } from '@diaphon/core';
 
 const [LOW, HIGH] = [-90, 0];
 const WIDTH = 320;
@@ -15,7 +15,7 @@ export const LevelLane = ({
   planned: PlannedLine;
   measured: MeasuredChannel | null;
 }) => {
-  const level = measured && (measured.speechLevelDbfs ?? measured.rmsDbfs);
+  const level = measured && lineLevel(measured);
   const noise = measured?.pauses?.noiseDbfs ?? LOW;
   const { levelDbfs } = planned;
   return (

@@ -1,4 +1,4 @@
-import { judgeLine, matchLines, type LineVerdict, type PlannedLine, type Severity } from '@diaphon/core';
+import { judgeLine, lineLevel, matchLines, type PlannedLine } from '@diaphon/core';
 import { useEffect, useRef, useState, type DragEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button } from '../look/button';
@@ -13,15 +13,6 @@ import { LevelLane } from './level-lane';
 import { madeUpFiles } from './made-up';
 import { useListening } from './use-listening';
 import { useMeasuring } from './use-measuring';
-
-const SEVERITY: Record<LineVerdict['kind'], Severity | null> = {
-  silent: 'fault',
-  broken: 'fault',
-  off: 'caution',
-  noisy: 'caution',
-  'as planned': null,
-  unplanned: 'advice',
-};
 
 const NONE: RecordingFile[] = [];
 
@@ -52,7 +43,7 @@ const Row = ({
   const recorded = chosen === null ? undefined : all[chosen];
   const measured = recorded?.measured ?? null;
   const verdicts = measured ? judgeLine(line, measured) : [];
-  const level = measured && (measured.speechLevelDbfs ?? measured.rmsDbfs);
+  const level = measured && lineLevel(measured);
   return (
     <li className="grid grid-cols-[minmax(150px,1fr)_minmax(160px,320px)_minmax(220px,2fr)] items-start gap-x-4 gap-y-1 border-t border-hair py-2 max-[820px]:grid-cols-1">
       <div>
@@ -69,18 +60,15 @@ const Row = ({
         </p>
       </div>
       <div className="space-y-1">
-        {verdicts.map(({ kind, words, cure }) => {
-          const severity = SEVERITY[kind];
-          return (
-            <div key={words} className="flex items-start gap-1.5">
-              {severity && <SeverityMark severity={severity} label={severity} />}
-              <p className={severity === null ? 'text-good' : ''}>
-                {words}
-                {cure && <span className="block font-bold">{cure}.</span>}
-              </p>
-            </div>
-          );
-        })}
+        {verdicts.map(({ severity, words, cure }) => (
+          <div key={words} className="flex items-start gap-1.5">
+            {severity && <SeverityMark severity={severity} label={severity} />}
+            <p className={severity ? '' : 'text-good'}>
+              {words}
+              {cure && <span className="block font-bold">{cure}.</span>}
+            </p>
+          </div>
+        ))}
         {all.length > 0 && (
           <label className="flex items-center gap-1.5 text-[13px]">
             <span className="text-faint">recorded as</span>

@@ -10,6 +10,7 @@ export const useListening = (rig: string) => {
   const [trouble, setTrouble] = useState('');
   const now = useRef<Listening | null>(null);
   const isHere = useRef(true);
+  const isStarting = useRef(false);
   const stop = () => {
     now.current?.stop();
     now.current = null;
@@ -23,23 +24,15 @@ export const useListening = (rig: string) => {
     };
   }, []);
   const start = async () => {
+    // The browser asks whoever sits there, which takes its time: once is enough.
+    if (isStarting.current) return;
+    isStarting.current = true;
     setTrouble('');
     let name = 'Live input';
     try {
       const listening = await listen(
-        ({ frames, sampleRateHz, loudness, channels }) =>
-          dispatch(
-            recordingsActions.measured({
-              rig,
-              file: {
-                name,
-                seconds: frames / sampleRateHz,
-                integratedLufs: loudness.integratedLufs ?? null,
-                channels,
-                repairs: [],
-              },
-            }),
-          ),
+        ({ channels }) =>
+          dispatch(recordingsActions.measured({ rig, file: { name, channels, repairs: [] } })),
         () => {
           stop();
           setTrouble('The input has gone: what it heard so far stays. Plug it in again, and listen anew.');
@@ -54,6 +47,8 @@ export const useListening = (rig: string) => {
       setHeard(listening);
     } catch (error) {
       if (isHere.current) setTrouble(whyNot(error));
+    } finally {
+      isStarting.current = false;
     }
   };
   return { start, stop, heard, trouble };

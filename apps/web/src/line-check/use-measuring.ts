@@ -42,19 +42,8 @@ export const useMeasuring = (rig: string) => {
         continue;
       }
       const { measured, repairs } = found;
-      const { frames, sampleRateHz, loudness, channels } = measured;
-      dispatch(
-        recordingsActions.measured({
-          rig,
-          file: {
-            name: file.name,
-            seconds: frames / sampleRateHz,
-            integratedLufs: loudness.integratedLufs ?? null,
-            channels,
-            repairs,
-          },
-        }),
-      );
+      const { channels } = measured;
+      dispatch(recordingsActions.measured({ rig, file: { name: file.name, channels, repairs } }));
     }
     setNow(null);
   };

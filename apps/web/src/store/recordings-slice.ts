@@ -1,11 +1,9 @@
 import type { MeasuredChannel } from '@diaphon/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-/** A sound file that was measured, or could not be. */
+/** A sound file, or a live input, that was measured. */
 export interface RecordingFile {
   name: string;
-  seconds: number;
-  integratedLufs: number | null;
   channels: MeasuredChannel[];
   repairs: string[];
 }
