@@ -84,7 +84,7 @@ export const gainShort: Check = (solved) => {
     if (end.typical < strand.alone - CANCELS_DB) return [];
     const { typical, peak } = end;
     const missing = missingDb(aim, typical, peak);
-    // Never at its limit: where nothing is missing it is on target
+    // Stryker disable next-line EqualityOperator: where nothing is missing it is on target
     if (missing <= 0 || onTarget(aim, typical, peak)) return [];
     const gains = gainsToTurn(solved, strand);
     const level = aim.measure === 'typical' ? typical : peak;

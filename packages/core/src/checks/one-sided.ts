@@ -65,7 +65,7 @@ const sidedAt = (solved: Solved, speaker: Speaker, post: Post): Sided[] => {
   ) as [number, number];
   const apartDb = Math.abs(left - right);
   if (!(apartDb > ONE_SIDE_DB)) return [];
-  // Never at its limit: they are far apart
+  // Stryker disable next-line EqualityOperator: they are far apart
   const [side, silent] = left > right ? (['left', sides[1]] as const) : (['right', sides[0]] as const);
   return [{ speaker, post, side, silent, apartDb }];
 };

@@ -128,7 +128,7 @@ const atRecorder = (solved: Solved, app: App): Found[] => {
   // Several that differ among one another are told of their joined input.
   if (!first || new Set(set.map(({ rateHz }) => rateHz)).size > 1) return [];
   const byCents = cents(first.rateHz, written);
-  // Never at its limit: they differ
+  // Stryker disable next-line EqualityOperator: they differ
   const isFaster = written > first.rateHz;
   return [
     finding({

@@ -200,7 +200,7 @@ const loopsIn = (graph: FlowGraph, component: Component): FlowLoop[] => {
     }
   };
   for (const id of component.nodes) {
-    // Never at its limit: by way of earlier ones a loop is met at its last place; its own is there anyway
+    // Stryker disable next-line EqualityOperator: by way of earlier ones a loop is met at its last place; its own is there anyway
     const isLater = (from: string) => rank.has(from) && rank.get(from)! > rank.get(id)!;
     const leading = reachable(id, (at) =>
       edgesInto(graph, at)

@@ -50,7 +50,7 @@ const refine = (
   [high, highDb]: [number, Db],
   take: (hertz: number, db: Db) => boolean,
 ): boolean => {
-  // Never at its limit: no two points are just so far apart
+  // Stryker disable next-line EqualityOperator: no two points are just so far apart
   if (high / low < NARROW) return true;
   const between = (share: number) => low * (high / low) ** share;
   const straight = (share: number) => lowDb + (highDb - lowDb) * share;

@@ -79,7 +79,7 @@ const merged = (a: readonly Tap[], b: readonly Tap[]): Tap[] => {
   const strongest = taps.reduce((best, tap) => Math.max(best, sizeOf(tap)), 0);
   const kept = taps.filter((tap) => sizeOf(tap) > strongest * NEGLIGIBLE);
   if (kept.length === 0) return taps.slice(0, 1);
-  // Never at its limit: just as many are all kept, in whatever order
+  // Stryker disable next-line EqualityOperator: just as many are all kept, in whatever order
   return kept.length > MOST_TAPS ? kept.sort((x, y) => sizeOf(y) - sizeOf(x)).slice(0, MOST_TAPS) : kept;
 };
 

@@ -116,7 +116,7 @@ export const earlier = (find: Lookup, graph: FlowGraph, strand: Strand): Earlier
       mostBetterDb = highest;
       // No further than it takes: the last decibel of it would cost many of travel.
       let count = 1;
-      // Never at its limit: no sums of logarithms lie just a decibel apart
+      // Stryker disable next-line EqualityOperator: no sums of logarithms lie just a decibel apart
       while (better(count) < highest - ENOUGH_DB) count += 1;
       best = { early, late, byDb: count * step, betterDb: better(count) };
     }

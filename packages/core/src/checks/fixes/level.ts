@@ -88,7 +88,7 @@ export const moveTalker = (solved: Solved, placementId: string | undefined, chan
   const placement = solved.rig.placements.find(({ id }) => id === placementId);
   if (!placement) return [];
   const exact = distanceFor(solved, placement, changeDb);
-  // Never at its limit: by 0 dB nobody moves
+  // Stryker disable next-line EqualityOperator: by 0 dB nobody moves
   const distanceM = changeDb > 0 ? Math.floor(exact * 100) / 100 : Math.ceil(exact * 100) / 100;
   const isPossible = distanceM >= CLOSEST_M && distanceM <= 2;
   if (!isPossible || distanceM === placement.distanceM) return [];
