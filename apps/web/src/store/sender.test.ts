@@ -292,6 +292,19 @@ describe('what others saved meanwhile', () => {
     await jest.advanceTimersByTimeAsync(0);
     expect(save).toHaveBeenCalledTimes(1);
   });
+
+  it('nor is it while a save of its own is under way, though it was opened anew meanwhile', async () => {
+    let answer = (_saved: Awaited<ReturnType<Save>>): void => undefined;
+    const save: jest.MockedFunction<Save> = jest.fn(() => new Promise((resolve) => (answer = resolve)));
+    const { sender, push } = setUp(save);
+    push((rig) => gain(rig, 40));
+    await jest.advanceTimersByTimeAsync(600);
+    sender.open(ID, skerryLight, 1);
+    expect(sender.isBehind(ID, 2)).toBe(false);
+    answer({ id: ID, revision: 2, updatedAt: '' });
+    await jest.advanceTimersByTimeAsync(0);
+    expect(sender.isBehind(ID, 3)).toBe(true);
+  });
 });
 
 describe('the label of a revision', () => {

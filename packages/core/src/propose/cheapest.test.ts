@@ -121,6 +121,27 @@ it('with nothing to be given up there may be none', () => {
   expect(cheapest([{ demand: demandAt(0, false), literals: [] }], [], solver, reach)).toBeUndefined();
 });
 
+it.each([
+  ['kept here: five changes', { isOnlyKept: true, isHere: true }, 5],
+  ['kept elsewhere: twenty', { isOnlyKept: true, isHere: false }, 20],
+])('what is so now is given up at its price, %s', (_what, kind, worth) => {
+  // Either one knob is turned, and what is kept is lost by it, or so many others are.
+  const turned = (others: number) => {
+    const [only, ...many] = Array.from({ length: others + 1 }, (_, at): Knob => ({
+      ...knobs[0]!,
+      id: `k${at}`,
+    }));
+    const kept = { demand: { ...demandAt(1, false), ...kind }, literals: [{ knob: only!, at: [0] }] };
+    const wanted = many.map((knob): Clause => ({
+      demand: demandAt(0, false),
+      literals: [only!, knob].map((one) => ({ knob: one, at: [1] })),
+    }));
+    return cheapest([kept, ...wanted], [], solver, () => 0, new Set(['demand0']))!;
+  };
+  expect(turned(worth)).toMatchObject({ cost: worth * 1000, given: [] });
+  expect(turned(worth + 2)).toMatchObject({ cost: (worth + 1) * 1000, given: [{ id: 'demand1' }] });
+});
+
 it('what is barred is not found again, though it would be cheaper', () => {
   const clauses: Clause[] = [
     {
