@@ -6,10 +6,14 @@ import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { byCbc, byNgspice } from './bench/beside.mjs';
+import { besideLoudness } from './bench/loudness.mjs';
 import { measured, median, yard } from './bench/yardstick.mjs';
 import { ensurePrograms, ensureReady, ROOT, say, VIEWS } from './steps.mjs';
 
-await ensurePrograms({ chromium: 'chromium', ngspice: 'ngspice', cbc: 'coinor-cbc' });
+await ensurePrograms({
+  ...{ chromium: 'chromium', ngspice: 'ngspice', cbc: 'coinor-cbc', ffmpeg: 'ffmpeg' },
+  ...{ gcc: 'gcc', '/usr/include/ebur128.h': 'libebur128-dev' },
+});
 await ensureReady();
 
 const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
@@ -176,6 +180,19 @@ say('Sound');
     await measured(thirtySeconds, { runs: 5, warmUp: 1 }),
     L.rendered,
   );
+}
+
+say('Ten minutes of sound, measured by us, by libebur128 and by ffmpeg (about two minutes)');
+for (const { name, ms, wholeMs, referenceMs, ffmpegMs, off } of await besideLoudness(core)) {
+  beside(
+    `as long for libebur128: loudness and true peak, ${name}`,
+    ms,
+    referenceMs,
+    name === 'speech' ? 20 : 10,
+  );
+  beside(`as long for ffmpeg: ${name}`, ms, ffmpegMs, name === 'speech' ? 12 : 1);
+  row(`everything else measured too, times as long: ${name}`, wholeMs / ms, '×');
+  row(`away from libebur128: ${name}`, off, 'dB', 0.01);
 }
 
 say('What the first page loads');

@@ -35,9 +35,12 @@ export const mustRun = async (command, args, options) => {
   if (code !== 0) giveUp(`"${command} ${args.join(' ')}" ended with ${code}; its own words are above.`);
 };
 
-const has = (program) => spawnSync('which', [program], { stdio: 'ignore' }).status === 0;
+const has = (program) =>
+  program.startsWith('/')
+    ? existsSync(program)
+    : spawnSync('which', [program], { stdio: 'ignore' }).status === 0;
 
-/** Debian packages by the program they bring; installs the missing ones, or says the one command to run. */
+/** Debian packages by the program, or the file, they bring; installs the missing ones, or says the one command to run. */
 export const ensurePrograms = async (wanted) => {
   const missing = Object.entries(wanted).filter(([program]) => !has(program));
   if (missing.length === 0) return;

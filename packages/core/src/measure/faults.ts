@@ -1,3 +1,5 @@
+import type { Kernel } from './kernel';
+
 /** What is broken in a channel's samples: cut off at full scale, stuck or lost for a while, jumped. */
 
 /** Samples in a row at the same extreme that make a clip, and how near to full scale they lie. Common practice, no published source. */
@@ -14,6 +16,8 @@ const SOUND = 1e-3;
 const CLICK_WINDOW = 2048;
 const CLICK_TIMES = 20;
 const CLICK_OWN = 6;
+/** Fewer samples than this say nothing of what is around a jump. */
+const CLICK_LEAST = 512;
 /** So near a jump a flat top makes it a cut-off peak, samples; and so alike are the samples of one. Common practice, no published source. */
 const NEAR = 10;
 const FLAT = 0.002;
@@ -36,121 +40,130 @@ export interface Faults {
 /** No more places than this are kept of each; they are counted on. */
 const MOST_KEPT = 1000;
 
-/** @returns what takes the blocks of one channel, and tells what it has found */
-export const faultsMeter = (rateHz: number) => {
+/** Of the first samples nobody knows what was before them. */
+const BEGINS = 4;
+
+/** Samples looked at together: how loud it is is followed in such steps. */
+const CHUNK = 64;
+
+/** Numbers of the loop's own that a channel needs, for blocks of so many frames. */
+export const faultsFloats = (frames: number): number => 2 + 2 * Math.ceil(frames / CHUNK);
+
+/** @param frames the longest block @returns what takes the line of one channel, and tells what it has found */
+export const faultsMeter = (rateHz: number, kernel: Kernel, frames: number) => {
   const clippedRuns: ClipRun[] = [];
   const [dropoutsAt, clicksAt]: [number[], number[]] = [[], []];
   let [clips, dropouts, clicks] = [0, 0, 0];
   const stuck = Math.ceil((STUCK_MS * rateHz) / 1000);
   const mostStuck = STUCK_MOST_S * rateHz;
   const smooth = 1 - Math.exp(-1 / (0.005 * rateHz));
+  const smoothChunk = 1 - (1 - smooth) ** CHUNK;
+  const [powers, steady] = [1, 2].map(() => kernel.floats(Math.ceil(frames / CHUNK))) as [
+    Float64Array,
+    Float64Array,
+  ];
+  const most = kernel.floats(2);
+  /** Samples so far, the last of them, how many have been like it, and the power of the sound before those. */
   let [place, last, run, size] = [0, NaN, 0, 0];
-  /** The sound before the samples that stay as they are, its last sample, and whether it was sound. */
+  /** The power of the sound before the samples that stay as they are, and its last sample. */
   let [before, edge] = [0, 0];
   let gap: ClipRun | undefined;
 
-  /** Samples and their differences before the next. */
-  let [x1, x2, x3] = [NaN, 0, 0];
-  const third = new Float64Array(CLICK_WINDOW);
-  const heard = new Float64Array(CLICK_WINDOW);
-  let filled = 0;
+  const clip = (one: ClipRun) => {
+    clips += 1;
+    if (clippedRuns.length < MOST_KEPT) clippedRuns.push(one);
+  };
   /** Whether the edge is that of a flat top: cut off ahead of the recorder, below its full scale. */
-  const isCutOff = (where: number): boolean => {
+  const isCutOff = (heard: Float64Array, where: number): boolean => {
     let highest = 0;
-    for (let at = 0; at < filled; at += 1) highest = Math.max(highest, Math.abs(heard[at]!));
-    for (let at = Math.max(0, where - NEAR); at < Math.min(filled - 2, where + NEAR); at += 1) {
+    for (const x of heard) highest = Math.max(highest, Math.abs(x));
+    for (let at = Math.max(0, where - NEAR); at < Math.min(heard.length - 2, where + NEAR); at += 1) {
       const [x, y, z] = [heard[at]!, heard[at + 1]!, heard[at + 2]!];
-      const most = FLAT * Math.abs(x);
-      if (Math.abs(x) > highest / 2 && Math.abs(y - x) < most && Math.abs(z - x) < most) return true;
+      const least = FLAT * Math.abs(x);
+      if (Math.abs(x) > highest / 2 && Math.abs(y - x) < least && Math.abs(z - x) < least) return true;
     }
     return false;
   };
-  const lookForClicks = () => {
-    let [highest, where, sum] = [0, 0, 0];
-    for (let at = 0; at < filled; at += 1) {
-      const value = Math.abs(third[at]!);
-      sum += value * value;
-      if (value > highest) [highest, where] = [value, at];
-    }
+  /** Third difference: what speech has little of, and a jump has most of. */
+  const lookForClicks = (line: Float64Array, from: number, until: number) => {
+    if (until - from < CLICK_LEAST) return;
+    const count = until - from - ((until - from) % 2);
+    kernel.thirds(line, from, from + count, most);
+    const [sum, highest] = [most[0]!, most[1]!];
+    const rest = (own: number) => Math.sqrt(Math.max(0, sum - own) / count);
+    const standsOut = (own: number) => highest > SOUND && highest > CLICK_TIMES * rest(own);
+    if (!standsOut((2 * CLICK_OWN + 1) * highest ** 2)) return;
+    const third = (at: number) => line[at]! - line[at - 3]! - 3 * (line[at - 1]! - line[at - 2]!);
+    let where = from;
+    while (Math.abs(third(where)) < highest * (1 - 1e-9)) where += 1;
     let own = 0;
-    for (let at = Math.max(0, where - CLICK_OWN); at <= Math.min(filled - 1, where + CLICK_OWN); at += 1)
-      own += third[at]! ** 2;
-    const rest = Math.sqrt(Math.max(0, sum - own) / filled);
-    if (highest > SOUND && highest > CLICK_TIMES * rest && rest > 0) {
-      const at = place - filled + where;
-      if (isCutOff(where)) {
-        clips += 1;
-        if (clippedRuns.length < MOST_KEPT) clippedRuns.push({ at, length: CLIP_RUN });
-      } else {
-        clicks += 1;
-        if (clicksAt.length < MOST_KEPT) clicksAt.push(at);
-      }
+    for (let at = Math.max(from, where - CLICK_OWN); at <= Math.min(until - 1, where + CLICK_OWN); at += 1)
+      own += third(at) ** 2;
+    if (!standsOut(own) || rest(own) === 0) return;
+    if (isCutOff(line.subarray(from, until), where - from))
+      clip({ at: place + where - from, length: CLIP_RUN });
+    else {
+      clicks += 1;
+      if (clicksAt.length < MOST_KEPT) clicksAt.push(place + where - from);
     }
-    filled = 0;
   };
   /** @param x the first that is another @param at its place */
   const endRun = (x: number, at: number) => {
-    // A gap counts once sound has come back after it.
-    if (gap && at > gap.at + gap.length + stuck) {
-      if (Math.sqrt(size) > SOUND) {
-        dropouts += 1;
-        if (dropoutsAt.length < MOST_KEPT) dropoutsAt.push(gap.at);
-      }
-      gap = undefined;
-    }
-    if (run < CLIP_RUN) return;
-    if (Math.abs(last) >= CLIP_AT) {
-      clips += 1;
-      if (clippedRuns.length < MOST_KEPT) clippedRuns.push({ at: at - run, length: run });
-    } else if (run >= stuck && run < mostStuck) {
-      const isAbrupt = before > SOUND && (edge > ABRUPT * before || Math.abs(x - last) > ABRUPT * before);
+    if (Math.abs(last) >= CLIP_AT) clip({ at: at - run, length: run });
+    else if (run >= stuck && run < mostStuck) {
+      const sound = Math.sqrt(before);
+      const isAbrupt = sound > SOUND && (edge > ABRUPT * sound || Math.abs(x - last) > ABRUPT * sound);
       if (isAbrupt) gap = { at: at - run, length: run };
     }
   };
-  /** Runs of samples that stay as they are, and how loud it was before them. */
-  const follow = (samples: Float64Array, from: number, until: number) => {
-    let [was, mean, count] = [last, size, run];
+  /** Runs of samples that stay as they are. */
+  const follow = (line: Float64Array, from: number, until: number) => {
     for (let at = from; at < until; at += 1) {
-      const x = samples[at]!;
-      const isClipped = Math.abs(x) >= 1 && Math.abs(was) >= 1 && x > 0 === was > 0;
-      if (x === was || isClipped) count += 1;
+      const x = line[at]!;
+      const isClipped = Math.abs(x) >= 1 && Math.abs(last) >= 1 && x > 0 === last > 0;
+      if (x === last || isClipped) run += 1;
       else {
-        if (count >= CLIP_RUN || gap) {
-          [last, size, run] = [was, mean, count];
-          endRun(x, place + at - from);
-        }
-        count = 1;
-        before = Math.sqrt(mean);
-        edge = Math.abs(was);
+        if (run >= CLIP_RUN) endRun(x, place + at - from);
+        run = 1;
+        before = size;
+        edge = Math.abs(last);
       }
-      if (count < stuck) mean += smooth * (x * x - mean);
-      was = x;
+      last = x;
     }
-    [last, size, run] = [was, mean, count];
-    place += until - from;
+  };
+  /** A gap counts once sound has come back after it. */
+  const endGap = () => {
+    if (!gap || place <= gap.at + gap.length + stuck || run >= CLIP_RUN) return;
+    if (Math.sqrt(size) > SOUND) {
+      dropouts += 1;
+      if (dropoutsAt.length < MOST_KEPT) dropoutsAt.push(gap.at);
+    }
+    gap = undefined;
   };
   return {
-    take: (samples: Float64Array, frames: number): void => {
+    take: (line: Float64Array, from: number, until: number): void => {
       // What begins in the midst of sound is no click.
-      if (Number.isNaN(x1) && frames > 0) {
-        const slope = (samples[1] ?? samples[0]!) - samples[0]!;
-        [x1, x2, x3] = [1, 2, 3].map((back) => samples[0]! - back * slope) as [number, number, number];
+      for (let start = from, begun = place; start < until; start += CLICK_WINDOW) {
+        const end = Math.min(until, start + CLICK_WINDOW);
+        const isFirst = place === 0;
+        if (isFirst) place = BEGINS;
+        lookForClicks(line, isFirst ? start + BEGINS : start, end);
+        place = begun += end - start;
       }
-      for (let from = 0; from < frames;) {
-        const until = Math.min(frames, from + CLICK_WINDOW - filled);
-        // Third difference: what speech has little of, and a jump has most of. Kept in here while it turns: that is several times as fast.
-        let [a, b, c, at3] = [x1, x2, x3, filled];
-        for (let at = from; at < until; at += 1, at3 += 1) {
-          const x = samples[at]!;
-          heard[at3] = x;
-          third[at3] = x - 3 * a + 3 * b - c;
-          [c, b, a] = [b, a, x];
+      place -= until - from;
+      kernel.chunks(line, from, until, CHUNK, powers, steady);
+      for (let start = from, chunk = 0; start < until; start += CHUNK, chunk += 1) {
+        const end = Math.min(until, start + CHUNK);
+        if (steady[chunk] === 1 || run >= CLIP_RUN) follow(line, start, end);
+        else {
+          last = line[end - 1]!;
+          run = last === line[end - 2] ? 2 : 1;
+          edge = Math.abs(line[end - 1 - run]!);
+          before = size;
         }
-        [x1, x2, x3] = [a, b, c];
-        filled += until - from;
-        follow(samples, from, until);
-        from = until;
-        if (filled === CLICK_WINDOW) lookForClicks();
+        place += end - start;
+        if (run < stuck) size += smoothChunk * (powers[chunk]! / (end - start) - size);
+        if (gap) endGap();
       }
     },
     found: (): Faults & { clips: number } => ({ clippedRuns, clips, dropouts, clicks, dropoutsAt, clicksAt }),

@@ -1,4 +1,5 @@
-import { mean } from 'es-toolkit';
+import { chunk, mean } from 'es-toolkit';
+import type { Kernel } from './kernel';
 import type { Lufs } from './quantities';
 
 /** Loudness of a programme, as it goes by: ITU-R BS.1770-5, EBU Tech 3341 (momentary, short-term) and 3342 (range). */
@@ -70,15 +71,29 @@ export interface Loudness {
   shortTermMaxLufs: Lufs | undefined;
 }
 
+/** What the loop keeps of two channels, and where in it the sums of what came out are. */
+const WEIGHED = 10;
+const SUMS = 8;
+
+/** Numbers of the loop's own that so many channels need. */
+export const loudnessFloats = (channels: number): number => 8 + WEIGHED * Math.ceil(channels / 2);
+
 /**
  * @param weights how much each channel counts: BS.1770 has 1, and 1.41 for surrounds
- * @returns what takes blocks of samples and tells what it has found so far
+ * @returns what takes the lines of all channels and tells what it has found so far
  */
-export const loudnessMeter = (rateHz: number, weights: readonly number[]) => {
+export const loudnessMeter = (rateHz: number, weights: readonly number[], kernel: Kernel) => {
   const hop = Math.floor((rateHz + 5) / 10);
-  const [[b0, b1, b2, a1, a2], [, , , c1, c2]] = kWeighting(rateHz);
-  // Of each channel: the state of both filters (transposed direct form).
-  const states = weights.map(() => new Float64Array(4));
+  const [shelf, [, , , c1, c2]] = kWeighting(rateHz);
+  const filter = kernel.floats(7);
+  filter.set([...shelf, c1, c2]);
+  // Two channels at once; a last one without another goes with itself.
+  const pairs = chunk([...weights.keys()], 2).map(([left, right]) => ({
+    left: left!,
+    right: right ?? left!,
+    counts: [weights[left!]!, right === undefined ? 0 : weights[right]!] as const,
+    state: kernel.floats(WEIGHED),
+  }));
   let power = 0;
   let filled = 0;
   let count = 0;
@@ -108,34 +123,17 @@ export const loudnessMeter = (rateHz: number, weights: readonly number[]) => {
       if ((count - SHORT) % RANGE_HOPS === 0) shorts.push(now);
     }
   };
-  /** Weighted power of a piece of one channel. */
-  const filter = (samples: Float64Array, from: number, until: number, state: Float64Array): number => {
-    let [s0, s1, t0, t1] = state as unknown as [number, number, number, number];
-    let sum = 0;
-    for (let at = from; at < until; at += 1) {
-      const x = samples[at]!;
-      const y = b0 * x + s0;
-      s0 = b1 * x - a1 * y + s1;
-      s1 = b2 * x - a2 * y;
-      const z = y + t0;
-      t0 = -2 * y - c1 * z + t1;
-      t1 = y - c2 * z;
-      sum += z * z;
-    }
-    state[0] = s0;
-    state[1] = s1;
-    state[2] = t0;
-    state[3] = t1;
-    return sum;
-  };
   return {
-    take: (channels: readonly Float64Array[], frames: number): void => {
-      for (let from = 0; from < frames;) {
-        const until = Math.min(frames, from + hop - filled);
-        for (let channel = 0; channel < weights.length; channel += 1)
-          power += weights[channel]! * filter(channels[channel]!, from, until, states[channel]!);
-        filled += until - from;
-        from = until;
+    take: (lines: readonly Float64Array[], from: number, until: number): void => {
+      for (let start = from; start < until;) {
+        const end = Math.min(until, start + hop - filled);
+        for (const { left, right, counts, state } of pairs) {
+          kernel.weigh(lines[left]!, lines[right]!, start, end, state, filter);
+          power += counts[0] * state[SUMS]! + counts[1] * state[SUMS + 1]!;
+          state.fill(0, SUMS);
+        }
+        filled += end - start;
+        start = end;
         if (filled === hop) endHop();
       }
     },

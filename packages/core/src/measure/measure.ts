@@ -1,11 +1,12 @@
-import { faultsMeter, type ClipRun } from './faults';
+import { faultsFloats, faultsMeter, type ClipRun } from './faults';
+import { HISTORY, makeKernel, type Kernel } from './kernel';
 import { levelsMeter } from './levels';
-import { loudnessMeter, type Loudness } from './loudness';
+import { loudnessFloats, loudnessMeter, type Loudness } from './loudness';
 import { pausesMeter, type Pauses } from './pauses';
 import { dbfsOfPeak, dbfsOfPower } from './quantities';
-import { speechLevelMeter } from './speech-level';
-import { truePeakMeter } from './true-peak';
-import { readBlocks, type ByteSource, type WavFormat } from './wav';
+import { SPEECH_FLOATS, speechLevelMeter } from './speech-level';
+import { TRUE_PEAK_FLOATS, truePeakMeter } from './true-peak';
+import { decode, framesRead, readFrames, type ByteSource, type WavFormat } from './wav';
 
 /** What one channel of a recording is like. Levels in dBFS, a sine at full scale being 0 (AES17); `null` where a thing cannot be said. */
 export interface MeasuredChannel {
@@ -48,17 +49,26 @@ const SURROUND = [1, 1, 1, 0, 1.41, 1.41];
 const weightsOf = (channels: number, isSurround: boolean): number[] =>
   isSurround && channels === SURROUND.length ? SURROUND : Array.from({ length: channels }, () => 1);
 
-const channelMeter = (rateHz: number) => {
+/** Frames worked on at a time: what a channel's loops turn over stays near the processor. */
+const FRAMES = 4096;
+const LINE = HISTORY + FRAMES;
+/** Of a sample in a file at most, bytes: what is wider is not unpacked by the loops. */
+const WIDEST = 4;
+/** Numbers that the loops of one channel need, and what rounding up takes. */
+const CHANNEL_FLOATS =
+  LINE + (FRAMES * WIDEST) / 8 + TRUE_PEAK_FLOATS + SPEECH_FLOATS + faultsFloats(FRAMES) + 64;
+
+const channelMeter = (rateHz: number, kernel: Kernel) => {
   const [levels, peak, speech, pauses, faults] = [
-    levelsMeter(),
-    truePeakMeter(rateHz),
-    speechLevelMeter(rateHz),
-    pausesMeter(rateHz),
-    faultsMeter(rateHz),
+    levelsMeter(kernel),
+    truePeakMeter(rateHz, kernel),
+    speechLevelMeter(rateHz, kernel),
+    pausesMeter(rateHz, kernel),
+    faultsMeter(rateHz, kernel, FRAMES),
   ];
   const all = [levels, peak, speech, pauses, faults];
   return {
-    take: (samples: Float64Array, frames: number) => all.forEach((one) => one.take(samples, frames)),
+    take: (line: Float64Array, until: number) => all.forEach((one) => one.take(line, HISTORY, until)),
     found: (): MeasuredChannel => {
       const { peak: sample, power, offset } = levels.found();
       const { clips: clippedRuns, clippedRuns: clips, ...faulty } = faults.found();
@@ -83,42 +93,136 @@ const channelMeter = (rateHz: number) => {
 };
 
 /** Samples that are no numbers are taken for silence, or nothing could be said of the rest. */
-const withoutNonsense = (samples: Float64Array, frames: number): void => {
-  for (let at = 0; at < frames; at += 1) if (!Number.isFinite(samples[at])) samples[at] = 0;
+const withoutNonsense = (line: Float64Array, until: number): void => {
+  for (let at = HISTORY; at < until; at += 1) if (!Number.isFinite(line[at])) line[at] = 0;
 };
 
-/**
- * Measures what goes by, block after block; nothing is kept but figures.
- * @param isFloat whether samples may be no numbers
- */
-export const meterOf = ({
+/** The samples of all channels as the loops take them: in blocks, each after the last samples of the block before. */
+const linesOf = (channels: number, kernel: Kernel) => {
+  const lines = Array.from({ length: channels }, () => kernel.floats(LINE));
+  /**
+   * @param fill puts so many frames from there into the lines, from `HISTORY` on
+   * @param each gets where in the lines the samples that count end
+   */
+  const go = (
+    frames: number,
+    fill: (from: number, count: number) => void,
+    each: (until: number) => void,
+  ): void => {
+    for (let from = 0; from < frames; from += FRAMES) {
+      const count = Math.min(FRAMES, frames - from);
+      fill(from, count);
+      each(HISTORY + count);
+      for (const line of lines) line.copyWithin(0, count, count + HISTORY);
+    }
+  };
+  const put = (block: readonly Float64Array[]) => (from: number, count: number) =>
+    lines.forEach((line, channel) => line.set(block[channel]!.subarray(from, from + count), HISTORY));
+  /** What takes frames as they lie in a file; undefined for what the loops do not unpack. */
+  const unpacks = ({ kind, bits, frameBytes }: WavFormat) => {
+    const wide = bits / 8;
+    if (wide < 2 || wide > WIDEST || frameBytes !== wide * channels) return undefined;
+    const raw = kernel.bytes(FRAMES * frameBytes);
+    const sort = kind === 'float' ? -bits : bits;
+    return (bytes: Uint8Array) => (from: number, count: number) => {
+      raw.set(bytes.subarray(from * frameBytes, (from + count) * frameBytes));
+      for (let channel = 0; channel < channels; channel += 1) {
+        const [first, line, right] = [channel * wide, lines[channel]!, lines[channel + 1]];
+        if (sort === 16 && right) {
+          kernel.unpackPair(raw, first, frameBytes, line, right, HISTORY, HISTORY + count);
+          channel += 1;
+        } else kernel.unpack(raw, first, sort, frameBytes, line, HISTORY, HISTORY + count);
+      }
+    };
+  };
+  return {
+    lines,
+    take: (block: readonly Float64Array[], frames: number, each: (until: number) => void): void =>
+      go(frames, put(block), each),
+    unpacking: (format: WavFormat) => {
+      const unpacked = unpacks(format);
+      const decoded = unpacked ? [] : lines.map(() => new Float64Array(framesRead(format)));
+      return (bytes: Uint8Array, frames: number, each: (until: number) => void): void => {
+        if (!unpacked) decode(format, bytes, decoded);
+        go(frames, unpacked ? unpacked(bytes) : put(decoded), each);
+      };
+    },
+  };
+};
+
+interface Meant {
+  sampleRateHz: number;
+  channels: number;
+  /** Whether samples may be no numbers. */
+  isFloat?: boolean;
+  isSurround?: boolean;
+  /** By what it is worked out; else the quickest there is. */
+  kernel?: Kernel;
+}
+
+const kernelFor = (channels: number): Kernel =>
+  makeKernel(channels * CHANNEL_FLOATS + loudnessFloats(channels));
+
+/** What all meters take: the lines, to where the samples that count end. */
+const metersOf = ({
   sampleRateHz,
   channels,
   isFloat = true,
   isSurround = false,
-}: {
-  sampleRateHz: number;
-  channels: number;
-  isFloat?: boolean;
-  isSurround?: boolean;
-}) => {
-  const each = Array.from({ length: channels }, () => channelMeter(sampleRateHz));
-  const loudness = loudnessMeter(sampleRateHz, weightsOf(channels, isSurround));
+  kernel = kernelFor(channels),
+}: Meant) => {
+  const { lines, take, unpacking } = linesOf(channels, kernel);
+  const each = lines.map(() => channelMeter(sampleRateHz, kernel));
+  const loudness = loudnessMeter(sampleRateHz, weightsOf(channels, isSurround), kernel);
   let total = 0;
-  return {
-    take: (block: readonly Float64Array[], frames: number): void => {
-      if (isFloat) for (const samples of block) withoutNonsense(samples, frames);
-      each.forEach((one, channel) => one.take(block[channel]!, frames));
-      loudness.take(block, frames);
-      total += frames;
-    },
-    found: (): Measured => ({
-      sampleRateHz,
-      frames: total,
-      loudness: loudness.found(),
-      channels: each.map((one) => one.found()),
-    }),
+  const hear = (until: number): void => {
+    for (const line of lines)
+      if (isFloat && !Number.isFinite(kernel.power(line, HISTORY, until))) withoutNonsense(line, until);
+    each.forEach((one, channel) => one.take(lines[channel]!, until));
+    loudness.take(lines, HISTORY, until);
+    total += until - HISTORY;
   };
+  const found = (): Measured => ({
+    sampleRateHz,
+    frames: total,
+    loudness: loudness.found(),
+    channels: each.map((one) => one.found()),
+  });
+  return { take, unpacking, hear, found };
+};
+
+/** Measures what goes by, block after block; nothing is kept but figures. */
+export const meterOf = (meant: Meant) => {
+  const { take, hear, found } = metersOf(meant);
+  return {
+    take: (block: readonly Float64Array[], frames: number): void => take(block, frames, hear),
+    found,
+  };
+};
+
+/** What a programme is told by: ITU-R BS.1770, EBU Tech 3342. */
+export interface MeasuredProgramme extends Loudness {
+  truePeakDbtp: number | null;
+}
+
+/** Measures only how loud a whole file is, where it lies. @param kernel by what it is worked out; else the quickest there is */
+export const measureProgramme = async (
+  source: ByteSource,
+  format: WavFormat,
+  kernel: Kernel = kernelFor(format.channels),
+): Promise<MeasuredProgramme> => {
+  const { lines, unpacking } = linesOf(format.channels, kernel);
+  const peaks = lines.map(() => truePeakMeter(format.sampleRateHz, kernel));
+  const loudness = loudnessMeter(format.sampleRateHz, weightsOf(format.channels, format.isSurround), kernel);
+  const unpack = unpacking(format);
+  await readFrames(source, format, (bytes, frames) =>
+    unpack(bytes, frames, (until) => {
+      peaks.forEach((one, channel) => one.take(lines[channel]!, HISTORY, until));
+      loudness.take(lines, HISTORY, until);
+    }),
+  );
+  const peak = Math.max(0, ...peaks.map((one) => one.peak()));
+  return { ...loudness.found(), truePeakDbtp: peak > NOTHING ? dbfsOfPeak(peak) : null };
 };
 
 /** Measures a sound file where it lies. @param onFrames told how many frames are done */
@@ -127,11 +231,12 @@ export const measureWav = async (
   format: WavFormat,
   onFrames: (done: number) => void = () => undefined,
 ): Promise<Measured> => {
-  const meter = meterOf({ ...format, isFloat: format.kind === 'float', isSurround: format.isSurround });
+  const { unpacking, hear, found } = metersOf({ ...format, isFloat: format.kind === 'float' });
+  const unpack = unpacking(format);
   let done = 0;
-  await readBlocks(source, format, (block, frames) => {
-    meter.take(block, frames);
+  await readFrames(source, format, (bytes, frames) => {
+    unpack(bytes, frames, hear);
     onFrames((done += frames));
   });
-  return meter.found();
+  return found();
 };

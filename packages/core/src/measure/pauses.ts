@@ -1,7 +1,8 @@
-import { mean, median } from 'es-toolkit';
-import FFT from 'fft.js';
+import { mean, median, memoize } from 'es-toolkit';
 import { aWeightingDb } from '../units';
+import type { Kernel } from './kernel';
 import { dbfsOfPower } from './quantities';
+import { spectrumOf } from './spectrum';
 
 /** What sounds while nobody speaks: noise, flat and by A, and the hum of the mains with its harmonics. */
 
@@ -14,8 +15,8 @@ export interface Pauses {
 
 /** Of all pieces, the quietest so many are the pauses. Common practice, no published source. */
 const QUIETEST = 0.1;
-/** So many are looked at as they go by; of the first few all. */
-const LOOKED_AT = 0.2;
+/** Of those so far, so many more are looked at as they go by, standard deviations of how many that is by chance; of the first few all. */
+const SPREADS = 2;
 const MANY = 20;
 /** Where the quietest is louder than this, and hardly under the rest, there are no pauses to hear noise in. Common practice, no published source. */
 const NO_PAUSE_DBFS = -40;
@@ -51,28 +52,27 @@ const sortedIndex = (values: readonly number[], value: number): number => {
   return low;
 };
 
-/** @returns what takes the blocks of one channel, and tells what its pauses are like; undefined where it has none */
-export const pausesMeter = (rateHz: number) => {
+/** What A makes of each line; worked out once for each rate. */
+const weightsOf = memoize(
+  (key: { lines: number; lineHz: number }) =>
+    Float64Array.from({ length: key.lines }, (_, line) =>
+      line === 0 ? 0 : 10 ** (aWeightingDb(line * key.lineHz) / 10),
+    ),
+  { getCacheKey: ({ lines, lineHz }) => `${lines} ${lineHz}` },
+);
+
+/** @returns what takes the line of one channel, and tells what its pauses are like; undefined where it has none */
+export const pausesMeter = (rateHz: number, kernel: Kernel) => {
   const size = 2 ** Math.round(Math.log2(PIECE_S * rateHz));
-  const fft = new FFT(size);
-  const window = Float64Array.from(
-    { length: size },
-    (_, at) => 0.5 - 0.5 * Math.cos((2 * Math.PI * at) / size),
-  );
-  const windowPower = window.reduce((sum, one) => sum + one * one, 0);
+  const spectrum = spectrumOf(size, rateHz);
   const lines = size / 2;
-  const weights = Float64Array.from({ length: lines }, (_, line) =>
-    line === 0 ? 0 : 10 ** (aWeightingDb((line * rateHz) / size) / 10),
-  );
+  const weights = weightsOf({ lines, lineHz: spectrum.lineHz });
   const piece = new Float64Array(size);
-  const windowed = new Float64Array(size);
-  const spectrum = new Float64Array(2 * size);
-  const powers = new Float64Array(lines);
   const pieces: Piece[] = [];
-  let [filled, sum, count] = [0, 0, 0];
+  let [filled, loud, sum, count] = [0, 0, 0, 0];
 
   /** A harmonic's own power, without what lies beside it. */
-  const standsOut = (hertz: number): number => {
+  const standsOut = (powers: Float64Array, hertz: number): number => {
     const middle = Math.round((hertz * size) / rateHz);
     if (middle + BESIDE_LINES >= lines) return 0;
     let own = 0;
@@ -85,42 +85,38 @@ export const pausesMeter = (rateHz: number) => {
     const floor = mean(beside) * (2 * OWN_LINES + 1);
     return own > floor * 10 ** (OUT_DB / 10) ? own - floor : 0;
   };
-  /** Of all that sounds so far, the power that the quietest fifth is under. */
   const powersSoFar: number[] = [];
+  /** Whether a piece may be one of the quietest in the end. */
   const isQuiet = (power: number): boolean => {
     const at = sortedIndex(powersSoFar, power);
     powersSoFar.splice(at, 0, power);
-    return powersSoFar.length < MANY || at < LOOKED_AT * powersSoFar.length;
+    const share = QUIETEST * powersSoFar.length;
+    return powersSoFar.length < MANY || at < share + SPREADS * Math.sqrt(share);
   };
   const hear = () => {
-    let power = 0;
-    for (let at = 0; at < size; at += 1) {
-      power += piece[at]! ** 2;
-      windowed[at] = piece[at]! * window[at]!;
-    }
+    const power = loud;
+    loud = 0;
     if (power === 0) return;
     sum += power / size;
     count += 1;
     // Only what may be a pause is looked at line by line: that takes most of the time.
     if (!isQuiet(power)) return;
-    fft.realTransform(spectrum, windowed);
+    const powers = spectrum.of(piece);
     let powerA = 0;
-    for (let line = 0; line < lines; line += 1) {
-      powers[line] = (2 * (spectrum[2 * line]! ** 2 + spectrum[2 * line + 1]! ** 2)) / (size * windowPower);
-      powerA += powers[line]! * weights[line]!;
-    }
+    for (let line = 0; line < lines; line += 1) powerA += powers[line]! * weights[line]!;
     const harmonics = MAINS.map((hertz) =>
-      Float64Array.from({ length: HARMONICS }, (_, at) => standsOut(hertz * (at + 1))),
+      Float64Array.from({ length: HARMONICS }, (_, at) => standsOut(powers, hertz * (at + 1))),
     );
     pieces.push({ power: power / size, powerA, harmonics });
   };
   return {
-    take: (samples: Float64Array, frames: number): void => {
-      for (let from = 0; from < frames;) {
-        const count = Math.min(frames - from, size - filled);
-        piece.set(samples.subarray(from, from + count), filled);
-        filled += count;
-        from += count;
+    take: (line: Float64Array, from: number, until: number): void => {
+      for (let start = from; start < until;) {
+        const end = Math.min(until, start + size - filled);
+        piece.set(line.subarray(start, end), filled);
+        loud += kernel.power(line, start, end);
+        filled += end - start;
+        start = end;
         if (filled === size) {
           hear();
           filled = 0;

@@ -237,24 +237,44 @@ export const decode = (
   return frames;
 };
 
-/** Frames read at a time: a third of a second at 48 kHz. */
-export const BLOCK_FRAMES = 16_384;
+/** Bytes read at a time: every reading costs as much as working on some kilobytes. */
+const READ_BYTES = 2 ** 20;
+
+/** Frames read at a time. */
+export const framesRead = ({ frameBytes }: Pick<WavFormat, 'frameBytes'>): number =>
+  Math.max(1, Math.floor(READ_BYTES / frameBytes));
+
+/** The bytes of a file's samples, block after block; the next is read while one is worked on. @param take gets whole frames */
+export const readFrames = async (
+  source: ByteSource,
+  format: WavFormat,
+  take: (bytes: Uint8Array, frames: number) => void,
+): Promise<void> => {
+  const each = framesRead(format);
+  const read = (frame: number) =>
+    source.read(
+      format.start + frame * format.frameBytes,
+      Math.min(each, format.frames - frame) * format.frameBytes,
+    );
+  let next = format.frames > 0 ? read(0) : undefined;
+  for (let frame = 0; next; frame += each) {
+    const bytes = await next;
+    const got = Math.floor(bytes.byteLength / format.frameBytes);
+    const isLast = frame + each >= format.frames || got < each;
+    next = isLast ? undefined : read(frame + each);
+    take(bytes, got);
+  }
+};
 
 /**
  * The samples of a file, block after block; the arrays are used again for the next.
  * @param take gets each block: channels, and how many frames of them count
  */
-export const readBlocks = async (
+export const readBlocks = (
   source: ByteSource,
   format: WavFormat,
   take: (channels: readonly Float64Array[], frames: number) => void,
 ): Promise<void> => {
-  const channels = Array.from({ length: format.channels }, () => new Float64Array(BLOCK_FRAMES));
-  for (let frame = 0; frame < format.frames; frame += BLOCK_FRAMES) {
-    const count = Math.min(BLOCK_FRAMES, format.frames - frame);
-    const bytes = await source.read(format.start + frame * format.frameBytes, count * format.frameBytes);
-    const got = decode(format, bytes, channels);
-    take(channels, got);
-    if (got < count) return;
-  }
+  const channels = Array.from({ length: format.channels }, () => new Float64Array(framesRead(format)));
+  return readFrames(source, format, (bytes) => take(channels, decode(format, bytes, channels)));
 };
