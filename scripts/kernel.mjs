@@ -1,4 +1,5 @@
 /** Compiles the loops of `measure/` to WebAssembly: packages/core/assembly → packages/core/src/measure/kernel/bytes.ts. `--print` only shows them. */
+import { Buffer } from 'node:buffer';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import asc from 'assemblyscript/asc';

@@ -1,4 +1,5 @@
 /** Loudness, its range and true peak of ten minutes in stereo: by us in one thread, by libebur128 and by ffmpeg, on the same file. */
+import { Buffer } from 'node:buffer';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, openSync, closeSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { open } from 'node:fs/promises';
