@@ -75,7 +75,16 @@ const inOrder = (root, folders, patterns) =>
   }));
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', '.cache/**', 'test-results/**', 'packages/core/assembly/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      'data/**',
+      '.cache/**',
+      'test-results/**',
+      'packages/core/assembly/**',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   {
