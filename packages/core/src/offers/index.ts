@@ -27,6 +27,7 @@ export * from './computer-page';
 export * from './listing';
 export * from './own-voice';
 export * from './line-check';
+export { causesInSteps, type LineCause } from './line-causes';
 export * from './recorded-apart';
 export * from './track-sheet';
 export * from './pull-plug';

@@ -1,6 +1,8 @@
+import { knobWords, type GainControl } from '../catalogue';
 import { figureText as figure, type Severity, type Solved } from '../checks';
 import { severityOfAmount } from '../checks/amount';
 import { gainsToTurn, snapGain } from '../checks/voice-gain';
+import type { Post } from '../feeds';
 import { standsIn } from '../rig';
 import type { Strand } from '../gain';
 import type { MeasuredChannel } from '../measure';
@@ -24,7 +26,7 @@ export interface PlannedLine {
   levelDbfs: number | null;
   noiseDbfs: number | null;
   /** What to turn for it, and where it stands in the plan. */
-  gain: { name: string; value: Db; minDb: Db; maxDb: Db; stepDb: Db } | null;
+  gain: ({ name: string; value: Db } & Pick<GainControl, 'minDb' | 'maxDb' | 'stepDb' | 'knob'>) | null;
 }
 
 /** How a channel stands: the first is the gravest. */
@@ -43,7 +45,9 @@ export interface LineVerdict {
 /** One voice differs from another, and from itself another day, by so much without anything being wrong, dB. Common practice, no published source. */
 export const VOICE_TOLERANCE_DB = 4;
 /** Quieter than this nobody has spoken into it, dBFS. Common practice, no published source. */
-const SILENT_DBFS = -70;
+export const SILENT_DBFS = -70;
+/** Sound that does not stand out of its noise by so much is none, dB. Common practice, no published source. */
+export const OVER_NOISE_DB = 6;
 /** So much more noise than planned is worth a look, dB; and hum that is heard under speech, dBFS. Common practice, no published source. */
 const NOISE_TOLERANCE_DB = 8;
 const HUM_DBFS = -70;
@@ -54,20 +58,31 @@ const gainOf = (solved: Solved, strand: Strand): PlannedLine['gain'] => {
   const [gain] = gainsToTurn(solved, strand);
   if (!gain) return null;
   const { device, control, value } = gain;
-  const { minDb, maxDb, stepDb } = control;
-  return { name: `${control.label} of ${solved.find.nameOf(device)}`, value, minDb, maxDb, stepDb };
+  const { minDb, maxDb, stepDb, knob } = control;
+  const name = `${control.label} of ${solved.find.nameOf(device)}`;
+  return { name, value, minDb, maxDb, stepDb, ...(knob ? { knob } : {}) };
+};
+
+/** What is meant to come to a channel, the loudest first. */
+const comingTo = ({ strands }: Solved, { nodes }: Pick<Post, 'nodes'>): Strand[] =>
+  strands
+    .filter(({ sink, arrives, isCrosstalk }) => nodes.includes(sink) && arrives && !isCrosstalk)
+    .sort((a, b) => lastOf(b).typical - lastOf(a).typical);
+
+/** The loudest that is meant to come to a channel of the plan. */
+export const mainStrand = (solved: Solved, line: string): Strand | undefined => {
+  const post = solved.feeds.posts.find(({ id }) => id === line);
+  return post && comingTo(solved, post)[0];
 };
 
 /** Every channel that is kept, in order. */
 export const plannedLines = (solved: Solved): PlannedLine[] => {
-  const { feeds, strands, find } = solved;
+  const { feeds, find } = solved;
   return feeds.posts
     .filter(({ kind }) => kind === 'track')
     .map((post, at): PlannedLine => {
       const own = find.app(post.app ?? '')?.tracks.find(({ id }) => id === post.track);
-      const coming = strands
-        .filter(({ sink, arrives, isCrosstalk }) => post.nodes.includes(sink) && arrives && !isCrosstalk)
-        .sort((a, b) => lastOf(b).typical - lastOf(a).typical);
+      const coming = comingTo(solved, post);
       const [main] = coming;
       const socket = main?.stages.find(({ role }) => role === 'input');
       return {
@@ -78,7 +93,7 @@ export const plannedLines = (solved: Solved): PlannedLine[] => {
         who: [...new Set(coming.map(({ sourceName }) => sourceName))],
         socket: socket ? `${socket.label} of ${find.nameOf(socket.device ?? '')}` : null,
         levelDbfs: main ? lastOf(main).typical : null,
-        noiseDbfs: main ? (lastOf(main).noise ?? null) : null,
+        noiseDbfs: (main ? lastOf(main).noise : solved.heard.noise.get(post.nodes[0]!)) ?? null,
         gain: main ? gainOf(solved, main) : null,
       };
     });
@@ -90,11 +105,13 @@ const times = (count: number, one: string): string => (count === 1 ? `1 ${one}` 
 const turn = ({ gain }: PlannedLine, byDb: Db): string | undefined => {
   if (!gain) return undefined;
   const wanted = gain.value + byDb;
-  const value = snapGain({ kind: 'gain', id: '', label: '', initial: 0, ...gain }, wanted);
+  const control: GainControl = { kind: 'gain', id: '', label: '', initial: 0, ...gain };
+  const value = snapGain(control, wanted);
+  const knob = knobWords(control, value);
   const rest =
     Math.abs(wanted - value) > gain.stepDb ? `come ${byDb > 0 ? 'closer' : 'farther away'}` : undefined;
   if (value === gain.value) return `${gain.name} has no more to give: ${rest ?? 'it is near enough'}`;
-  const turned = `Turn ${gain.name} from ${figure(gain.value)} to ${figure(value)} dB`;
+  const turned = `Turn ${gain.name} from ${figure(gain.value)} to ${figure(value)} dB${knob ? `, ${knob}` : ''}`;
   return rest ? `${turned}, as far as it goes, and ${rest}` : turned;
 };
 
@@ -102,9 +119,22 @@ const turn = ({ gain }: PlannedLine, byDb: Db): string | undefined => {
 export const lineLevel = ({ speechLevelDbfs, rmsDbfs }: MeasuredChannel): number | null =>
   speechLevelDbfs ?? rmsDbfs;
 
+/** What a channel had, dBFS; null where nothing, or where it cannot be said. */
+export interface HeardLine {
+  levelDbfs: number | null;
+  noiseDbfs: number | null;
+}
+
+/** What was measured, as the plan has it: a level is one only where it stands out of the noise. */
+export const heardLine = (measured: MeasuredChannel): HeardLine => {
+  const [level, noise] = [lineLevel(measured), measured.pauses?.noiseDbfs ?? null];
+  const isSound = level !== null && level > (noise ?? -Infinity) + OVER_NOISE_DB;
+  return { levelDbfs: isSound ? level : null, noiseDbfs: noise };
+};
+
 /** What is wrong with a channel, the gravest first; one verdict at least. */
 export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): LineVerdict[] => {
-  const level = lineLevel(measured);
+  const { levelDbfs: level } = heardLine(measured);
   const found: LineVerdict[] = [];
   if (planned.levelDbfs === null) {
     if (level === null || level < SILENT_DBFS)
@@ -118,7 +148,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
       },
     ];
   }
-  if (level === null || level < Math.min(SILENT_DBFS, planned.levelDbfs - 30))
+  if (level === null || level < SILENT_DBFS)
     return [
       {
         kind: 'silent',
