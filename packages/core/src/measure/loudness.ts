@@ -137,6 +137,8 @@ export const loudnessMeter = (rateHz: number, weights: readonly number[], kernel
         if (filled === hop) endHop();
       }
     },
+    /** Of three seconds, each second. */
+    shortTerm: (): (number | null)[] => shorts.map((one) => (one > powerOf(GATE_LUFS) ? lufsOf(one) : null)),
     found: (): Loudness => ({
       integratedLufs: gated(blocks),
       rangeLu: rangeOf(shorts),

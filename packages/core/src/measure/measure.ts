@@ -2,9 +2,14 @@ import { faultsFloats, faultsMeter, type ClipRun } from './faults';
 import { HISTORY, makeKernel, type Kernel } from './kernel';
 import { levelsMeter } from './levels';
 import { loudnessFloats, loudnessMeter, type Loudness } from './loudness';
+import { likenessMeter, type Likeness } from './likeness';
+import { overviewMeter, type Overview } from './overview';
 import { pausesMeter, type Pauses } from './pauses';
+import { piecesMeter, type SoundPiece } from './pieces';
 import { dbfsOfPeak, dbfsOfPower } from './quantities';
+import { repeatsMeter, type Repeat } from './repeats';
 import { SPEECH_FLOATS, speechLevelMeter } from './speech-level';
+import { thirdOctavesMeter, type Band } from './third-octaves';
 import { TRUE_PEAK_FLOATS, truePeakMeter } from './true-peak';
 import { decode, framesRead, readFrames, type ByteSource, type WavFormat } from './wav';
 
@@ -22,6 +27,11 @@ export interface MeasuredChannel {
   speechLevelDbfs: number | null;
   activityPercent: number | null;
   pauses: Pauses | null;
+  /** The long-term spectrum in third octaves. */
+  bands: Band[];
+  /** The sound once more, later and weaker; null where there is none. */
+  repeat: Repeat | null;
+  overview: Overview;
   /** Where sound is missing, and where it jumps: how often, and the places of the first thousand, in samples. */
   dropouts: number;
   dropoutsAt: number[];
@@ -34,6 +44,10 @@ export interface Measured {
   frames: number;
   loudness: Loudness;
   channels: MeasuredChannel[];
+  /** Pairs of channels that hold the same. */
+  alike: Likeness[];
+  /** Loudness of three seconds, each second, LUFS; null: under −70. */
+  shortTermLufs: (number | null)[];
 }
 
 /** A mean, or a peak, under this is rounding, full scale being 1. */
@@ -58,15 +72,23 @@ const WIDEST = 4;
 const CHANNEL_FLOATS =
   LINE + (FRAMES * WIDEST) / 8 + TRUE_PEAK_FLOATS + SPEECH_FLOATS + faultsFloats(FRAMES) + 64;
 
-const channelMeter = (rateHz: number, kernel: Kernel) => {
-  const [levels, peak, speech, pauses, faults] = [
-    levelsMeter(kernel),
+/** @param also hears each piece of it, too */
+const channelMeter = (rateHz: number, kernel: Kernel, also: (piece: SoundPiece) => void) => {
+  const overview = overviewMeter(rateHz);
+  const levels = levelsMeter(kernel, overview);
+  const [peak, speech, faults] = [
     truePeakMeter(rateHz, kernel),
     speechLevelMeter(rateHz, kernel),
-    pausesMeter(rateHz, kernel),
     faultsMeter(rateHz, kernel, FRAMES),
   ];
-  const all = [levels, peak, speech, pauses, faults];
+  const [pauses, bands, repeats] = [pausesMeter(rateHz), thirdOctavesMeter(rateHz), repeatsMeter(rateHz)];
+  const pieces = piecesMeter(rateHz, kernel, (piece) => {
+    pauses.hear(piece);
+    bands.hear(piece);
+    repeats.hear(piece);
+    also(piece);
+  });
+  const all = [levels, peak, speech, faults, pieces];
   return {
     take: (line: Float64Array, until: number) => all.forEach((one) => one.take(line, HISTORY, until)),
     found: (): MeasuredChannel => {
@@ -83,6 +105,9 @@ const channelMeter = (rateHz: number, kernel: Kernel) => {
         speechLevelDbfs: orNull(said?.speechLevelDbfs),
         activityPercent: orNull(said?.activityPercent),
         pauses: pauses.found() ?? null,
+        bands: bands.found(),
+        repeat: repeats.found() ?? null,
+        overview: overview.found(),
         dropouts: faulty.dropouts,
         dropoutsAt: faulty.dropoutsAt,
         clicks: faulty.clicks,
@@ -172,7 +197,10 @@ const metersOf = ({
   kernel = kernelFor(channels),
 }: Meant) => {
   const { lines, take, unpacking } = linesOf(channels, kernel);
-  const each = lines.map(() => channelMeter(sampleRateHz, kernel));
+  const likeness = likenessMeter(channels, sampleRateHz);
+  const each = lines.map((_, channel) =>
+    channelMeter(sampleRateHz, kernel, (piece) => likeness.hear(channel, piece)),
+  );
   const loudness = loudnessMeter(sampleRateHz, weightsOf(channels, isSurround), kernel);
   let total = 0;
   const hear = (until: number): void => {
@@ -187,6 +215,8 @@ const metersOf = ({
     frames: total,
     loudness: loudness.found(),
     channels: each.map((one) => one.found()),
+    alike: likeness.found(),
+    shortTermLufs: loudness.shortTerm(),
   });
   return { take, unpacking, hear, found };
 };

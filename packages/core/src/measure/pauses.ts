@@ -1,8 +1,7 @@
 import { mean, median, memoize } from 'es-toolkit';
 import { aWeightingDb } from '../units';
-import type { Kernel } from './kernel';
+import { pieceSize, type SoundPiece } from './pieces';
 import { dbfsOfPower } from './quantities';
-import { spectrumOf } from './spectrum';
 
 /** What sounds while nobody speaks: noise, flat and by A, and the hum of the mains with its harmonics. */
 
@@ -11,6 +10,8 @@ export interface Pauses {
   noiseDbfsA: number;
   /** The mains that is heard, and how strong all its harmonics are together; undefined where they do not stand out. */
   hum?: { hertz: 50 | 60; dbfs: number; harmonics: { hertz: number; dbfs: number }[] };
+  /** Steady tones beside it, the strongest first: a charger, a screen, a fan. */
+  whines: { hertz: number; dbfs: number }[];
 }
 
 /** Of all pieces, the quietest so many are the pauses. Common practice, no published source. */
@@ -21,8 +22,6 @@ const MANY = 20;
 /** Where the quietest is louder than this, and hardly under the rest, there are no pauses to hear noise in. Common practice, no published source. */
 const NO_PAUSE_DBFS = -40;
 const PAUSE_DB = 10;
-/** About so long is a piece, seconds: lines 1.5 Hz apart, which tells 50 from 60 Hz. */
-const PIECE_S = 0.68;
 /** A harmonic stands out of what is beside it by at least this, dB, and is counted up to this one. */
 const OUT_DB = 10;
 const HARMONICS = 12;
@@ -32,9 +31,14 @@ const LEAST_HUM_DBFS = -110;
 const OWN_LINES = 3;
 const BESIDE_LINES = 9;
 
+/** A tone stands out of the lines beside it by so much, dB, is no lower than this, Hz, and no weaker than hum. Common practice, no published source. */
+const WHINE_DB = 16;
+const WHINE_HZ = 200;
+const MOST_WHINES = 5;
+
 const MAINS = [50, 60] as const;
 
-interface Piece {
+interface Quiet {
   power: number;
   powerA: number;
   /** Of each mains, power of each harmonic without what lies beside it. */
@@ -61,15 +65,15 @@ const weightsOf = memoize(
   { getCacheKey: ({ lines, lineHz }) => `${lines} ${lineHz}` },
 );
 
-/** @returns what takes the line of one channel, and tells what its pauses are like; undefined where it has none */
-export const pausesMeter = (rateHz: number, kernel: Kernel) => {
-  const size = 2 ** Math.round(Math.log2(PIECE_S * rateHz));
-  const spectrum = spectrumOf(size, rateHz);
+/** @returns what hears the pieces of one channel, and tells what its pauses are like; undefined where it has none */
+export const pausesMeter = (rateHz: number) => {
+  const size = pieceSize(rateHz);
   const lines = size / 2;
-  const weights = weightsOf({ lines, lineHz: spectrum.lineHz });
-  const piece = new Float64Array(size);
-  const pieces: Piece[] = [];
-  let [filled, loud, sum, count] = [0, 0, 0, 0];
+  const weights = weightsOf({ lines, lineHz: rateHz / size });
+  /** Of all that may be pauses together, line by line. */
+  const together = new Float64Array(lines);
+  const pieces: Quiet[] = [];
+  let [sum, count] = [0, 0];
 
   /** A harmonic's own power, without what lies beside it. */
   const standsOut = (powers: Float64Array, hertz: number): number => {
@@ -85,6 +89,30 @@ export const pausesMeter = (rateHz: number, kernel: Kernel) => {
     const floor = mean(beside) * (2 * OWN_LINES + 1);
     return own > floor * 10 ** (OUT_DB / 10) ? own - floor : 0;
   };
+  /** Tones in what sounds while nobody speaks. @param mains whose harmonics are none of them */
+  const whines = (mains: number | undefined): Pauses['whines'] => {
+    const lineHz = rateHz / size;
+    const found: Pauses['whines'] = [];
+    for (let line = Math.ceil(WHINE_HZ / lineHz); line < lines - 2 * BESIDE_LINES; line += 1) {
+      const power = together[line]!;
+      if (!(power > together[line - 1]! && power >= together[line + 1]!)) continue;
+      const beside = Array.from(
+        { length: 2 * BESIDE_LINES },
+        (_, at) =>
+          together[
+            line + (at < BESIDE_LINES ? at - BESIDE_LINES - OWN_LINES : at - BESIDE_LINES + OWN_LINES + 1)
+          ]!,
+      );
+      let own = 0;
+      for (let away = -OWN_LINES; away <= OWN_LINES; away += 1) own += together[line + away]!;
+      if (power < median(beside) * 10 ** (WHINE_DB / 10)) continue;
+      const hertz = line * lineHz;
+      const isHum = mains !== undefined && Math.abs(hertz - mains * Math.round(hertz / mains)) < 2 * lineHz;
+      const dbfs = dbfsOfPower(own / pieces.length);
+      if (!isHum && dbfs > LEAST_HUM_DBFS) found.push({ hertz, dbfs });
+    }
+    return found.sort((a, b) => b.dbfs - a.dbfs).slice(0, MOST_WHINES);
+  };
   const powersSoFar: number[] = [];
   /** Whether a piece may be one of the quietest in the end. */
   const isQuiet = (power: number): boolean => {
@@ -93,36 +121,25 @@ export const pausesMeter = (rateHz: number, kernel: Kernel) => {
     const share = QUIETEST * powersSoFar.length;
     return powersSoFar.length < MANY || at < share + SPREADS * Math.sqrt(share);
   };
-  const hear = () => {
-    const power = loud;
-    loud = 0;
+  const hear = ({ power, spectrum }: SoundPiece): void => {
     if (power === 0) return;
-    sum += power / size;
+    sum += power;
     count += 1;
     // Only what may be a pause is looked at line by line: that takes most of the time.
     if (!isQuiet(power)) return;
-    const powers = spectrum.of(piece);
+    const powers = spectrum();
     let powerA = 0;
-    for (let line = 0; line < lines; line += 1) powerA += powers[line]! * weights[line]!;
+    for (let line = 0; line < lines; line += 1) {
+      powerA += powers[line]! * weights[line]!;
+      together[line]! += powers[line]!;
+    }
     const harmonics = MAINS.map((hertz) =>
       Float64Array.from({ length: HARMONICS }, (_, at) => standsOut(powers, hertz * (at + 1))),
     );
-    pieces.push({ power: power / size, powerA, harmonics });
+    pieces.push({ power, powerA, harmonics });
   };
   return {
-    take: (line: Float64Array, from: number, until: number): void => {
-      for (let start = from; start < until;) {
-        const end = Math.min(until, start + size - filled);
-        piece.set(line.subarray(start, end), filled);
-        loud += kernel.power(line, start, end);
-        filled += end - start;
-        start = end;
-        if (filled === size) {
-          hear();
-          filled = 0;
-        }
-      }
-    },
+    hear,
     found: (): Pauses | undefined => {
       if (pieces.length === 0) return undefined;
       const sorted = [...pieces].sort((a, b) => a.power - b.power);
@@ -143,6 +160,7 @@ export const pausesMeter = (rateHz: number, kernel: Kernel) => {
       return {
         noiseDbfs: dbfsOfPower(power),
         noiseDbfsA: dbfsOfPower(mean(quiet.map((one) => one.powerA))),
+        whines: whines(isHum ? MAINS[at] : undefined),
         ...(isHum
           ? {
               hum: {

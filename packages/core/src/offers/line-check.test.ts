@@ -1,6 +1,13 @@
 import { skerryLight } from '../demo';
 import type { MeasuredChannel } from '../measure';
-import { judgeLine, matchLines, plannedLines, VOICE_TOLERANCE_DB, type PlannedLine } from './line-check';
+import {
+  judgeAlike,
+  judgeLine,
+  matchLines,
+  plannedLines,
+  VOICE_TOLERANCE_DB,
+  type PlannedLine,
+} from './line-check';
 import { makeEngineMemory, solve } from '.';
 
 const planned: PlannedLine = {
@@ -23,11 +30,14 @@ const quiet: MeasuredChannel = {
   clips: [],
   speechLevelDbfs: -18,
   activityPercent: 70,
-  pauses: { noiseDbfs: -75, noiseDbfsA: -77 },
+  pauses: { noiseDbfs: -75, noiseDbfsA: -77, whines: [] },
   dropouts: 0,
   dropoutsAt: [],
   clicks: 0,
   clicksAt: [],
+  bands: [],
+  repeat: null,
+  overview: { secondsEach: 1, low: [], high: [] },
 };
 const said = (change: Partial<MeasuredChannel>, plan: Partial<PlannedLine> = {}) =>
   judgeLine({ ...planned, ...plan }, { ...quiet, ...change }).map(({ kind, cure }) => [kind, cure ?? '']);
@@ -122,4 +132,23 @@ it('files go to the track they are named after, one file by its channels, the re
       [3, 1, 2].map((channel) => ({ name: 'take', channel, isAlone: false })),
     ),
   ).toEqual([1, 2, 0]);
+});
+
+/** Common practice, no published source. */
+it('two tracks with one sound: said where they were meant for two, or cancel; stereo of one voice is meant', () => {
+  const [ann, bob] = [planned, { ...planned, id: 'b', track: 'Track Bob', who: ['Bob'], channel: 2 }];
+  const same = (alike: number, lateS = 0, lines = [ann, bob]) =>
+    judgeAlike(lines, [0, 1], [{ a: 0, b: 1, alike, lateS }]).map(({ severity }) => severity);
+  expect(same(1)).toEqual(['fault']);
+  expect(same(-1)).toEqual(['fault']);
+  expect(same(1, 0, [ann, { ...bob, who: ann.who }])).toEqual([]);
+  expect(same(1, 0.01, [ann, { ...bob, who: ann.who }])).toEqual(['caution']);
+  expect(judgeAlike([ann, bob], [0, null], [{ a: 0, b: 1, alike: 1, lateS: 0 }])).toEqual([]);
+});
+
+it('a repeat and a whine are told with their figures', () => {
+  expect(said({ repeat: { lateS: 0.12, db: -12 } })[0]![0]).toBe('broken');
+  expect(said({ repeat: { lateS: 0.12, db: -30 } })[0]![0]).toBe('as planned');
+  const pauses = { noiseDbfs: -75, noiseDbfsA: -77, whines: [{ hertz: 1234, dbfs: -70 }] };
+  expect(said({ pauses })).toEqual([['noisy', expect.stringContaining('chargers')]]);
 });

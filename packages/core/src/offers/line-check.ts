@@ -1,3 +1,4 @@
+import { isEqual } from 'es-toolkit';
 import { knobWords, type GainControl } from '../catalogue';
 import { figureText as figure, type Severity, type Solved } from '../checks';
 import { severityOfAmount } from '../checks/amount';
@@ -5,7 +6,7 @@ import { gainsToTurn, snapGain } from '../checks/voice-gain';
 import type { Post } from '../feeds';
 import { standsIn } from '../rig';
 import type { Strand } from '../gain';
-import type { MeasuredChannel } from '../measure';
+import type { Likeness, MeasuredChannel } from '../measure';
 import type { Db } from '../units';
 
 /** What is recorded, held against the plan: which sound each channel should have and how loud, what it has, and what to do. */
@@ -51,6 +52,9 @@ export const OVER_NOISE_DB = 6;
 /** So much more noise than planned is worth a look, dB; and hum that is heard under speech, dBFS. Common practice, no published source. */
 const NOISE_TOLERANCE_DB = 8;
 const HUM_DBFS = -70;
+/** A tone, and a repeat, that is heard beside speech. Common practice, no published source. */
+const WHINE_DBFS = -75;
+const REPEAT_DB = -25;
 
 const lastOf = ({ stages }: Strand) => stages[stages.length - 1]!;
 
@@ -203,12 +207,61 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
       words: `Noise of ${figure(pauses.noiseDbfs)} dBFS, ${figure(pauses.noiseDbfs - planned.noiseDbfs)} dB more than planned.`,
       cure: 'Listen what sounds in the room; then more gain ahead and less behind',
     });
+  const [whine] = pauses?.whines ?? [];
+  if (whine && whine.dbfs > WHINE_DBFS)
+    found.push({
+      kind: 'noisy',
+      severity: 'caution',
+      words: `A steady tone of ${figure(whine.hertz, 0)} Hz at ${figure(whine.dbfs)} dBFS.`,
+      cure: 'Take chargers, screens and lamps near its lead away one after the other until it goes',
+    });
+  const { repeat } = measured;
+  if (repeat && repeat.db > REPEAT_DB)
+    found.push({
+      kind: 'broken',
+      severity: 'caution',
+      words: `It comes again ${figure(1000 * repeat.lateS, 0)} ms later, ${figure(-repeat.db)} dB weaker.`,
+      cure: 'Look in Feeds which way it comes back: a call that returns it, a loudspeaker near, a channel recorded with what it monitors',
+    });
   return found.length > 0
     ? found
     : [{ kind: 'as planned', words: `As planned, within ${figure(Math.abs(off))} dB.` }];
 };
 
 const cured = (cure: string | undefined): Pick<LineVerdict, 'cure'> => (cure === undefined ? {} : { cure });
+
+/** Channels of the plan that were meant for different sounds and hold the same. @param recorded which channel of one file each is */
+export const judgeAlike = (
+  planned: readonly PlannedLine[],
+  recorded: readonly (number | null)[],
+  alike: readonly Likeness[],
+): LineVerdict[] =>
+  alike.flatMap(({ a, b, alike: size, lateS }): LineVerdict[] => {
+    const [one, other] = [a, b].map((channel) => planned[recorded.indexOf(channel)]);
+    if (!one || !other) return [];
+    const isMeant = one.who.length > 0 && isEqual(one.who, other.who);
+    const late = Math.abs(lateS) > 0.0005 ? `, ${figure(1000 * Math.abs(lateS), 1)} ms apart` : '';
+    if (size < 0)
+      return [
+        {
+          kind: 'broken',
+          severity: 'fault',
+          words: `${one.track} and ${other.track} hold the same sound, one turned over${late}: together they cancel.`,
+          cure: 'Put another lead in the place of one of them, or switch its polarity',
+        },
+      ];
+    if (isMeant && late === '') return [];
+    return [
+      {
+        kind: 'broken',
+        severity: isMeant ? 'caution' : 'fault',
+        words: `${one.track} and ${other.track} hold the same sound${late}.`,
+        cure: isMeant
+          ? 'Record one of them, or bring them together by the time they are apart'
+          : `Look which channel of the desk each is recorded from: ${one.channel} and ${other.channel} in the plan`,
+      },
+    ];
+  });
 
 /** Which channel of what was recorded is which of the plan: by the name of its file, else by its number. */
 export const matchLines = (
