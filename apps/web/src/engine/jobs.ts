@@ -1,6 +1,7 @@
 import {
   advise,
   batteryRuns,
+  causesInSteps,
   compareRigs,
   consequencesOf,
   consequenceWords,
@@ -49,6 +50,7 @@ import {
   type Edit,
   type EngineMemory,
   type Feeds,
+  type HeardLine,
   type PageReadings,
   type PortRef,
   type Progress,
@@ -108,6 +110,9 @@ const ABOUT_A_RIG = {
   testCall: ({ solved }: Held) => testCall(solved),
   /** Every channel that is kept, as it should come. */
   plannedLines: ({ solved }: Held) => plannedLines(solved),
+  /** Why channels came otherwise than planned, by what was measured of each. */
+  causes: ({ rig, memory }: Held, heard: Readonly<Record<string, HeardLine>>) =>
+    causesInSteps(rig, heard, memory),
   /** What every meter shows of each sound. */
   meters: ({ solved }: Held) => meterBoard(solved),
   /** The fewest changes by which everyone hears what is meant. */

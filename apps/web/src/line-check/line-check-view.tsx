@@ -1,5 +1,14 @@
-import { judgeLine, lineLevel, matchLines, type PlannedLine } from '@diaphon/core';
-import { useEffect, useRef, useState, type DragEvent } from 'react';
+import {
+  heardLine,
+  judgeAlike,
+  judgeLine,
+  lineLevel,
+  matchLines,
+  type LineCause,
+  type LineKind,
+  type PlannedLine,
+} from '@diaphon/core';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button } from '../look/button';
 import { count, figure, quantity } from '../look/figures';
@@ -9,17 +18,25 @@ import { Waiting } from '../page/waiting';
 import { recordingsActions, type RecordingFile } from '../store/recordings-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
+import { Causes } from './causes';
 import { LevelLane } from './level-lane';
 import { madeUpFiles } from './made-up';
 import { useListening } from './use-listening';
 import { useMeasuring } from './use-measuring';
 
+const ChannelSound = lazy(() => import('./channel-sound'));
+
 const NONE: RecordingFile[] = [];
+/** What the cause of says better what to do than the level alone. */
+const BY_CAUSE: ReadonlySet<LineKind> = new Set(['off', 'silent']);
+const NO_LINES: PlannedLine[] = [];
+const NO_CAUSES: LineCause[] = [];
 
 /** Every channel of every file, in order. */
 const channelsOf = (files: readonly RecordingFile[]) =>
-  files.flatMap(({ name, channels }) =>
+  files.flatMap(({ name, channels, ...file }) =>
     channels.map((measured, at) => ({
+      file: { name, ...file },
       name: name.replace(/\.[^.]*$/u, ''),
       label: channels.length === 1 ? name : `${name}, channel ${at + 1}`,
       channel: at + 1,
@@ -33,17 +50,21 @@ const Row = ({
   line,
   all,
   chosen,
+  causes,
   onChoose,
 }: {
   line: PlannedLine;
   all: Channel[];
   chosen: number | null;
+  causes: readonly LineCause[];
   onChoose: (at: number | null) => void;
 }) => {
+  const [isOpen, setIsOpen] = useState(false);
   const recorded = chosen === null ? undefined : all[chosen];
   const measured = recorded?.measured ?? null;
   const verdicts = measured ? judgeLine(line, measured) : [];
   const level = measured && lineLevel(measured);
+  const likely = causes.find(({ share }) => share > 0.5);
   return (
     <li className="grid grid-cols-[minmax(150px,1fr)_minmax(160px,320px)_minmax(220px,2fr)] items-start gap-x-4 gap-y-1 border-t border-hair py-2 max-[820px]:grid-cols-1">
       <div>
@@ -60,34 +81,56 @@ const Row = ({
         </p>
       </div>
       <div className="space-y-1">
-        {verdicts.map(({ severity, words, cure }) => (
+        {verdicts.map(({ kind, severity, words, cure }) => (
           <div key={words} className="flex items-start gap-1.5">
             {severity && <SeverityMark severity={severity} label={severity} />}
             <p className={severity ? '' : 'text-good'}>
               {words}
-              {cure && <span className="block font-bold">{cure}.</span>}
+              {cure && (
+                <span className="block font-bold">{(BY_CAUSE.has(kind) && likely?.cure) || cure}.</span>
+              )}
             </p>
           </div>
         ))}
+        <Causes causes={causes} />
         {all.length > 0 && (
-          <label className="flex items-center gap-1.5 text-[13px]">
-            <span className="text-faint">recorded as</span>
-            <select
-              aria-label={`What was recorded of ${line.track}`}
-              className="min-h-[28px] max-w-[220px] border border-line bg-sheet px-1"
-              value={chosen ?? ''}
-              onChange={({ target }) => onChoose(target.value === '' ? null : Number(target.value))}
-            >
-              <option value="">nothing</option>
-              {all.map(({ label }, at) => (
-                <option key={label} value={at}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          </label>
+          <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px]">
+            <label className="flex items-center gap-1.5">
+              <span className="text-faint">recorded as</span>
+              <select
+                aria-label={`What was recorded of ${line.track}`}
+                className="min-h-[28px] max-w-[220px] border border-line bg-sheet px-1"
+                value={chosen ?? ''}
+                onChange={({ target }) => onChoose(target.value === '' ? null : Number(target.value))}
+              >
+                <option value="">nothing</option>
+                {all.map(({ label }, at) => (
+                  <option key={label} value={at}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </label>
+            {measured && (
+              <button
+                className="min-h-[28px] underline"
+                aria-expanded={isOpen}
+                aria-label={`${isOpen ? 'Hide' : 'See'} its sound: ${line.track}`}
+                onClick={() => setIsOpen(!isOpen)}
+              >
+                {isOpen ? 'Hide its sound' : 'See its sound'}
+              </button>
+            )}
+          </p>
         )}
       </div>
+      {isOpen && recorded && (
+        <div className="col-span-full">
+          <Suspense fallback={<p className="text-faint">Drawing …</p>}>
+            <ChannelSound channel={recorded.measured} file={recorded.file} label={line.track} />
+          </Suspense>
+        </div>
+      )}
     </li>
   );
 };
@@ -109,6 +152,20 @@ export const LineCheckView = () => {
     return () => void (shown.current = '');
   }, [id]);
   const picker = useRef<HTMLInputElement>(null);
+  const all = useMemo(() => channelsOf(files), [files]);
+  const matched = matchLines(lines ?? NO_LINES, all);
+  const chosen = (lines ?? NO_LINES).map((line, at) => (line.id in byHand ? byHand[line.id]! : matched[at]!));
+  const recordedOf = (at: number) => (chosen[at] === null ? undefined : all[chosen[at]!]);
+  // While an input is listened to it changes twice a second: why is asked of what stays.
+  const heard = live.heard
+    ? {}
+    : Object.fromEntries(
+        (lines ?? NO_LINES).flatMap(({ id: line }, at) => {
+          const recorded = recordedOf(at);
+          return recorded ? [[line, heardLine(recorded.measured)]] : [];
+        }),
+      );
+  const { answer: causes } = useAsked('causes', [heard]);
   if (!lines) return <Waiting words="Reading the plan" />;
   if (lines.length === 0)
     return (
@@ -122,12 +179,18 @@ export const LineCheckView = () => {
         </p>
       </main>
     );
-  const all = channelsOf(files);
-  const matched = matchLines(lines, all);
-  const chosen = lines.map((line, at) => (line.id in byHand ? byHand[line.id]! : matched[at]!));
   const verdicts = lines.flatMap((line, at) => {
-    const recorded = chosen[at] === null ? undefined : all[chosen[at]!];
+    const recorded = recordedOf(at);
     return recorded ? [judgeLine(line, recorded.measured)[0]!.kind] : [];
+  });
+  /** Channels of one file that hold the same, whose plan has them for two. */
+  const alike = files.flatMap((file) => {
+    const first = all.findIndex((one) => one.file.name === file.name);
+    return judgeAlike(
+      lines,
+      chosen.map((at) => (at === null || all[at]!.file.name !== file.name ? null : at - first)),
+      file.alike,
+    );
   });
   const fine = verdicts.filter((kind) => kind === 'as planned').length;
   const take = (list: FileList | null) => {
@@ -239,6 +302,14 @@ export const LineCheckView = () => {
           </p>
         )),
       )}
+      {alike.map(({ severity, words, cure }) => (
+        <p key={words} className="mt-2 flex items-start gap-1.5">
+          {severity && <SeverityMark severity={severity} label={severity} />}
+          <span>
+            {words} <b>{cure}.</b>
+          </span>
+        </p>
+      ))}
       <p className="mt-3 text-[13px] text-faint">
         From −90 to 0 dBFS. Hollow: where the plan has it. Solid: from the noise of its pauses up to its
         speech. The stroke: its highest peak.
@@ -250,6 +321,7 @@ export const LineCheckView = () => {
             line={line}
             all={all}
             chosen={chosen[at]!}
+            causes={causes?.[line.id] ?? NO_CAUSES}
             onChoose={(to) => setByHand((before) => ({ ...before, [line.id]: to }))}
           />
         ))}

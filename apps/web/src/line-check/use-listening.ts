@@ -31,8 +31,7 @@ export const useListening = (rig: string) => {
     let name = 'Live input';
     try {
       const listening = await listen(
-        ({ channels }) =>
-          dispatch(recordingsActions.measured({ rig, file: { name, channels, repairs: [] } })),
+        (measured) => dispatch(recordingsActions.measured({ rig, file: { ...measured, name, repairs: [] } })),
         () => {
           stop();
           setTrouble('The input has gone: what it heard so far stays. Plug it in again, and listen anew.');

@@ -42,8 +42,7 @@ export const useMeasuring = (rig: string) => {
         continue;
       }
       const { measured, repairs } = found;
-      const { channels } = measured;
-      dispatch(recordingsActions.measured({ rig, file: { name: file.name, channels, repairs } }));
+      dispatch(recordingsActions.measured({ rig, file: { ...measured, name: file.name, repairs } }));
     }
     setNow(null);
   };

@@ -1,10 +1,9 @@
-import type { MeasuredChannel } from '@diaphon/core';
+import type { Measured } from '@diaphon/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** A sound file, or a live input, that was measured. */
-export interface RecordingFile {
+export interface RecordingFile extends Measured {
   name: string;
-  channels: MeasuredChannel[];
   repairs: string[];
 }
 

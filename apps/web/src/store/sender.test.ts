@@ -295,7 +295,9 @@ describe('what others saved meanwhile', () => {
 
   it('nor is it while a save of its own is under way, though it was opened anew meanwhile', async () => {
     let answer = (_saved: Awaited<ReturnType<Save>>): void => undefined;
-    const save: jest.MockedFunction<Save> = jest.fn(() => new Promise((resolve) => (answer = resolve)));
+    const save = jest.fn<ReturnType<Save>, Parameters<Save>>(
+      () => new Promise((resolve) => (answer = resolve)),
+    );
     const { sender, push } = setUp(save);
     push((rig) => gain(rig, 40));
     await jest.advanceTimersByTimeAsync(600);

@@ -52,6 +52,18 @@ describe('the museum, one thing changed behind the plan’s back', () => {
     found.forEach((words, at) => expect(words.replace("'", '’')).toMatch(expected[at]!));
   });
 
+  it('two things at once are each explained', () => {
+    const one = applyEdit(skerryLight, setControl(skerryLight, 'mixer', 'gain2', 15)).rig;
+    const two = applyEdit(one, setControl(one, 'effects', 'volume', -20)).rig;
+    const found = finish(causesInSteps(skerryLight, heardIn(two)));
+    const words = Object.values(found).map(([likeliest]) => likeliest?.words ?? 'nothing');
+    expect(words).toEqual([
+      expect.stringMatching(/^Gain 2/u),
+      expect.stringMatching(/^Volume/u),
+      expect.stringMatching(/^Volume/u),
+    ]);
+  });
+
   it('nothing is off: nothing is explained', () =>
     expect(finish(causesInSteps(skerryLight, heardIn(skerryLight)))).toEqual({}));
 

@@ -74,7 +74,7 @@ const SELDOM = {
 /** A knob may stand anywhere: so far off, it is as seldom again as a switch the other way, dB. Common practice, no published source. */
 const KNOB_SPREAD_DB = 5;
 /** By so much a voice differs from what was said of it, dB. Common practice, no published source. */
-const VOICE_SPREAD_DB = 6;
+const VOICE_SPREAD_DB = 5;
 /** Noise off by more than this wants a cause, dB. */
 const NOISE_OFF_DB = 8;
 /** Less of it than this is shown to nobody. */
@@ -358,23 +358,26 @@ export function* causesInSteps(
     tried.push({ guess, lines: found, cost: guess.seldom + misfit(found, known) });
     yield { done: tried.length, of: guesses.size };
   }
-  const least = Math.min(misfit(lines, known), ...tried.map(({ cost }) => cost));
-  const weights = tried.map(({ cost }) => Math.exp((least - cost) / 2));
-  const all = weights.reduce((sum, one) => sum + one, 0);
   return Object.fromEntries(
     off.map(({ line, db, noiseDb }) => {
-      const causes = tried.flatMap(({ guess, lines: found }, at): LineCause[] => {
+      // What moves this channel the way it is off; what else is wrong elsewhere weighs alike on all of them.
+      const own = tried.flatMap(({ guess, lines: found, cost }) => {
         const then = found.find(({ id }) => id === line.id);
         const explainsDb = (then ? heardLevel(then) : FLOOR_DBFS) - heardLevel(line);
         const noise = (then?.noiseDbfs ?? FLOOR_DBFS) - (line.noiseDbfs ?? FLOOR_DBFS);
-        // What moves this channel the way it is off.
         const isIt = explainsDb * db > 0 ? Math.abs(explainsDb) >= 1 : noise >= 1 && noiseDb > NOISE_OFF_DB;
-        const share = weights[at]! / all;
-        if (!isIt || !(share >= LEAST_SHARE)) return [];
-        const { words, tell, cure, edit, mayBePlan } = guess;
-        return [{ words, tell, cure, explainsDb, share, ...(edit && mayBePlan ? { plan: edit } : {}) }];
+        return isIt ? [{ guess, explainsDb, cost }] : [];
       });
-      return [line.id, orderBy(causes, [({ share }) => share], ['desc']).slice(0, MOST_SHOWN)];
+      const least = Math.min(...own.map(({ cost }) => cost));
+      const weights = own.map(({ cost }) => Math.exp((least - cost) / 2));
+      const all = weights.reduce((sum, one) => sum + one, 0);
+      const causes = own.map(({ guess, explainsDb }, at): LineCause => {
+        const { words, tell, cure, edit, mayBePlan } = guess;
+        const plan = edit && mayBePlan ? { plan: edit } : {};
+        return { words, tell, cure, explainsDb, share: weights[at]! / all, ...plan };
+      });
+      const likely = causes.filter(({ share }) => share >= LEAST_SHARE);
+      return [line.id, orderBy(likely, [({ share }) => share], ['desc']).slice(0, MOST_SHOWN)];
     }),
   );
 }
