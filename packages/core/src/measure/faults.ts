@@ -16,6 +16,7 @@ const SOUND = 1e-3;
 const CLICK_WINDOW = 2048;
 const CLICK_TIMES = 20;
 const CLICK_OWN = 6;
+const CLICK_AROUND = 512;
 /** Fewer samples than this say nothing of what is around a jump. */
 const CLICK_LEAST = 512;
 /** So near a jump a flat top makes it a cut-off peak, samples; and so alike are the samples of one. Common practice, no published source. */
@@ -84,28 +85,66 @@ export const faultsMeter = (rateHz: number, kernel: Kernel, frames: number) => {
     }
     return false;
   };
+  /** What stands out, before all that is around it has been heard. */
+  let open:
+    { at: number; size: number; isCut: boolean; sum: number; count: number; lacks: number } | undefined;
+  /** Mean square of the last differences of the block before; undefined: there was none. */
+  let tail: number | undefined;
+  const decide = ({ at, size: highest, isCut, sum, count }: NonNullable<typeof open>) => {
+    if (count === 0 || sum === 0 || highest < CLICK_TIMES * Math.sqrt(sum / count)) return;
+    if (isCut) clip({ at, length: CLIP_RUN });
+    else {
+      clicks += 1;
+      if (clicksAt.length < MOST_KEPT) clicksAt.push(at);
+    }
+  };
   /** Third difference: what speech has little of, and a jump has most of. */
-  const lookForClicks = (line: Float64Array, from: number, until: number) => {
+  const thirdIn = (line: Float64Array, at: number): number =>
+    line[at]! - line[at - 3]! - 3 * (line[at - 1]! - line[at - 2]!);
+  /** What stood out at the end of the block before, with what came after it. */
+  const endOpen = (line: Float64Array, from: number, until: number) => {
+    if (!open) return;
+    for (let at = from; at < Math.min(until, from + open.lacks); at += 1) {
+      open.sum += thirdIn(line, at) ** 2;
+      open.count += 1;
+    }
+    decide(open);
+    open = undefined;
+  };
+  /**
+   * The one sample of a window that stands out of all others, if it stands out of what is around it, too: where a sound begins at the end
+   * of a window nothing is wrong.
+   * @param block where the block begins and ends
+   */
+  const lookForClicks = (
+    line: Float64Array,
+    from: number,
+    until: number,
+    block: readonly [number, number],
+  ) => {
     if (until - from < CLICK_LEAST) return;
     const count = until - from - ((until - from) % 2);
     kernel.thirds(line, from, from + count, most);
     const [sum, highest] = [most[0]!, most[1]!];
-    const rest = (own: number) => Math.sqrt(Math.max(0, sum - own) / count);
-    const standsOut = (own: number) => highest > SOUND && highest > CLICK_TIMES * rest(own);
-    if (!standsOut((2 * CLICK_OWN + 1) * highest ** 2)) return;
-    const third = (at: number) => line[at]! - line[at - 3]! - 3 * (line[at - 1]! - line[at - 2]!);
+    const rest = Math.sqrt(Math.max(0, sum - (2 * CLICK_OWN + 1) * highest ** 2) / count);
+    if (highest <= SOUND || highest <= CLICK_TIMES * rest) return;
     let where = from;
-    while (Math.abs(third(where)) < highest * (1 - 1e-9)) where += 1;
-    let own = 0;
-    for (let at = Math.max(from, where - CLICK_OWN); at <= Math.min(until - 1, where + CLICK_OWN); at += 1)
-      own += third(at) ** 2;
-    if (!standsOut(own) || rest(own) === 0) return;
-    if (isCutOff(line.subarray(from, until), where - from))
-      clip({ at: place + where - from, length: CLIP_RUN });
-    else {
-      clicks += 1;
-      if (clicksAt.length < MOST_KEPT) clicksAt.push(place + where - from);
+    while (Math.abs(thirdIn(line, where)) < highest * (1 - 1e-9)) where += 1;
+    const isCut = isCutOff(line.subarray(from, until), where - from);
+    const found = { at: place + where - from, size: highest, isCut, sum: 0, count: 0, lacks: 0 };
+    const [first, end] = [where - CLICK_AROUND, where + CLICK_AROUND];
+    for (let at = Math.max(block[0], first); at < Math.min(block[1], end); at += 1)
+      if (Math.abs(at - where) > CLICK_OWN) {
+        found.sum += thirdIn(line, at) ** 2;
+        found.count += 1;
+      }
+    if (first < block[0] && tail !== undefined) {
+      found.sum += tail * (block[0] - first);
+      found.count += block[0] - first;
     }
+    found.lacks = end - block[1];
+    if (found.lacks > 0) open = found;
+    else decide(found);
   };
   /** @param x the first that is another @param at its place */
   const endRun = (x: number, at: number) => {
@@ -142,15 +181,22 @@ export const faultsMeter = (rateHz: number, kernel: Kernel, frames: number) => {
   };
   return {
     take: (line: Float64Array, from: number, until: number): void => {
+      endOpen(line, from, until);
       // What begins in the midst of sound is no click.
-      for (let start = from, begun = place; start < until; start += CLICK_WINDOW) {
-        const end = Math.min(until, start + CLICK_WINDOW);
-        const isFirst = place === 0;
-        if (isFirst) place = BEGINS;
-        lookForClicks(line, isFirst ? start + BEGINS : start, end);
-        place = begun += end - start;
+      const begins = place === 0 ? from + BEGINS : from;
+      for (let start = from; start < until; start += CLICK_WINDOW) {
+        const [first, end] = [Math.max(begins, start), Math.min(until, start + CLICK_WINDOW)];
+        place += first - start;
+        lookForClicks(line, first, end, [begins, until]);
+        place += end - first;
       }
       place -= until - from;
+      const newest = Math.max(begins, until - CLICK_AROUND);
+      const counted = until - newest - ((until - newest) % 2);
+      if (counted > 0) {
+        kernel.thirds(line, until - counted, until, most);
+        tail = most[0]! / counted;
+      }
       kernel.chunks(line, from, until, CHUNK, powers, steady);
       for (let start = from, chunk = 0; start < until; start += CHUNK, chunk += 1) {
         const end = Math.min(until, start + CHUNK);

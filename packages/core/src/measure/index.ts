@@ -7,7 +7,7 @@ export {
   type MeasuredChannel,
   type MeasuredProgramme,
 } from './measure';
-export { readWav, type ByteSource, type WavFormat, type WavTrouble } from './wav';
+export { readBlocks, readWav, type ByteSource, type WavFormat, type WavTrouble } from './wav';
 export type { Likeness } from './likeness';
 export type { Band } from './third-octaves';
 export type { Overview } from './overview';

@@ -254,6 +254,14 @@ describe('what is broken', () => {
     expect(one(samples)).toMatchObject({ clicks: 0, clippedRuns: 1 });
   });
 
+  it('a sound that begins out of silence is no click, wherever in a block it does', () => {
+    for (const begins of [2000, 2040, 2047, 2050, 4090, 4095, 4100, 6143, 8190]) {
+      const [hiss, loud] = [noise(-85, begins), noise(-20, begins + 1)];
+      const { clicks, clippedRuns } = one(sound(0.3, (_time, at) => hiss() + (at < begins ? 0 : loud())));
+      expect([begins, clicks, clippedRuns]).toEqual([begins, 0, 0]);
+    }
+  });
+
   it('jumps are clicks', () => {
     const samples = sound(20, voice());
     for (const at of [100_000, 400_000]) samples[at]! += 0.5;

@@ -53,7 +53,7 @@ export interface LineCause {
 const LEVEL_SPREAD_DB = 2.5;
 const NOISE_SPREAD_DB = 4;
 /** One channel that fits nothing must not outweigh all others. */
-const MOST_MISFIT = 36;
+const MOST_MISFIT = 16;
 /** Where nothing is left of a sound, or of its noise, dBFS. */
 const FLOOR_DBFS = -90;
 /** What a converter that gets nothing writes: less than any amplifier's noise, dBFS. */
