@@ -28,6 +28,7 @@ export * from './listing';
 export * from './own-voice';
 export * from './line-check';
 export { causesInSteps, type LineCause } from './line-causes';
+export * from './watch';
 export * from './recorded-apart';
 export * from './track-sheet';
 export * from './pull-plug';
