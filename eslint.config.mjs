@@ -45,6 +45,7 @@ const WEB_ORDER = [
   'feeds',
   'computers',
   'line-check',
+  'watch',
   'models',
   'wiring',
   'shelf',

@@ -89,6 +89,13 @@ const VISITS: Record<string, (page: Page, request: APIRequestContext) => Promise
     await expect(page.getByRole('alert').first()).toContainText('Guest.wav');
     await expect(page.getByText('1 of 6 channels as planned.')).toBeVisible();
   },
+  watch: async (page, request) => {
+    await page.goto(`/rigs/${await copyOfDemo(request, MUSEUM)}/watch`);
+    await page
+      .getByLabel('A recording to go through, as a WAV file')
+      .setInputFiles([{ name: 'show.wav', mimeType: 'audio/wav', buffer: toneFile(6, 4) }]);
+    await expect(page.getByRole('heading', { name: /Track Keeper: Cut off/u })).toBeVisible();
+  },
   computers: async (page, request) => {
     const name = 'Mistake: USB microphones joined, one left to drift';
     await page.goto(`/rigs/${await copyOfDemo(request, name)}/computers`);

@@ -42,14 +42,14 @@ const withVariants = async (page, id) => {
 
 /** Each picture: how it is come to. @type {Record<string, (page: import('playwright').Page, id: string) => Promise<unknown>>} */
 /** The demo's tracks as sound; two of them otherwise than planned: one 9 dB down, one cut off. */
-const takes = async () => {
-  const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
+const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
+const takes = async (factors = [0.35, 5]) => {
   const solved = core.solve(core.DEMO_RIGS[0].rig, core.makeEngineMemory());
   const tracks = solved.feeds.posts.filter(({ kind }) => kind === 'track');
   return tracks.map(({ name, nodes: [place] }, at) => {
     const ask = { place, source: null, hasOthers: true, hasNoise: true };
     const { samples, rateHz } = core.finish(core.renderInSteps(solved, ask));
-    const by = [0.35, 5][at] ?? 1;
+    const by = factors[at] ?? 1;
     const buffer = Buffer.from(core.wavOf([samples.map((x) => x * by)], rateHz));
     return { name: `${name.replace('Track ', '')}.wav`, mimeType: 'audio/wav', buffer };
   });
@@ -75,10 +75,6 @@ const PICTURES = {
     await page.keyboard.press('Control+k');
     await page.getByRole('combobox', { name: 'Find or do something' }).fill('guest');
   },
-  words: async (page, id) => {
-    await wiring(page, id);
-    await button(page, 'Words of the trade').click();
-  },
   levels: (page, id) => levels(page, id),
   'levels-night': async (page, id) => {
     await page.addInitScript("localStorage.setItem('diaphon.light', 'night')");
@@ -103,6 +99,11 @@ const PICTURES = {
     await page.getByText(/of 6 channels as planned/u).waitFor();
     await page.getByText('Measuring').waitFor({ state: 'hidden' });
   },
+  watch: async (page, id) => {
+    await page.goto(`${BASE}/rigs/${id}/watch`);
+    await page.getByLabel('A recording to go through, as a WAV file').setInputFiles(await show());
+    await page.getByText(/ watched\./u).waitFor({ timeout: 60_000 });
+  },
   advice: (page) => page.goto(`${BASE}/advice`),
   // The last: an input is made free for it.
   connect: async (page, id) => {
@@ -114,6 +115,34 @@ const PICTURES = {
     await dialog.getByRole('combobox', { name: 'To' }).selectOption('mixer in4');
     await page.waitForTimeout(9500);
   },
+};
+
+/** The demo's tracks in one file, where the guest is cut off after a while, and the neighbour gives nothing any more. */
+const show = async () => {
+  const tracks = await Promise.all(
+    (await takes([])).map(async ({ buffer }) => {
+      const source = { size: buffer.length, read: async (at, bytes) => buffer.subarray(at, at + bytes) };
+      const { format } = await core.readWav(source);
+      const samples = [];
+      await core.readBlocks(
+        source,
+        format,
+        ([channel], frames) => void channel.subarray(0, frames).forEach((x) => samples.push(x)),
+      );
+      return samples;
+    }),
+  );
+  const length = 48_000 * 30;
+  const channels = tracks.map((samples, track) =>
+    Float64Array.from({ length }, (_, at) => {
+      const x = samples[at % samples.length];
+      if (track === 1) return at > 48_000 * 12 && at < 48_000 * 18 ? 5 * x : x;
+      return track === 3 && at > 48_000 * 20 ? 0 : x;
+    }),
+  );
+  return [
+    { name: 'Open evening.wav', mimeType: 'audio/wav', buffer: Buffer.from(core.wavOf(channels, 48_000)) },
+  ];
 };
 
 const folder = mkdtempSync(join(tmpdir(), 'diaphon-pictures-'));

@@ -16,6 +16,7 @@ const PAGES: Record<string, ComponentType> = {
   table: view(async () => (await import('../table/table-view')).TableView),
   feeds: view(async () => (await import('../feeds/feeds-view')).FeedsView),
   'line-check': view(async () => (await import('../line-check/line-check-view')).LineCheckView),
+  watch: view(async () => (await import('../watch/watch-view')).WatchView),
   computers: view(async () => (await import('../computers/computers-view')).ComputersView),
 };
 

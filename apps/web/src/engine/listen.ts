@@ -40,13 +40,14 @@ export const whyNot = (error: unknown): string => {
 /**
  * Listens to the input that is chosen in the browser, without what it does for calls; sound goes from the browser's own thread straight to
  * a worker, and nothing is kept but figures.
- * @param onMeasured told twice a second what there is so far
+ * @param onMeasured told twice a second what there is so far; or each stretch by itself
  * @param onEnded the input has gone, or changed
  * @throws what `whyNot` has words for
  */
 export const listen = async (
   onMeasured: (measured: Measured) => void,
   onEnded: () => void,
+  stretchS?: number,
 ): Promise<Listening> => {
   // Without a secure page there is no such thing.
   if (!navigator.mediaDevices)
@@ -82,9 +83,11 @@ export const listen = async (
     const between = new MessageChannel();
     taker.port.postMessage(between.port1, [between.port1]);
     worker.addEventListener('message', ({ data }: MessageEvent<MeasureAnswer>) => {
-      if (data.kind === 'measured') onMeasured(data.measured);
+      if (data.kind === 'measured' || data.kind === 'stretch') onMeasured(data.measured);
     });
-    worker.postMessage({ port: between.port2, sampleRateHz: context.sampleRate, channels }, [between.port2]);
+    worker.postMessage({ port: between.port2, sampleRateHz: context.sampleRate, channels, stretchS }, [
+      between.port2,
+    ]);
     source.connect(taker);
     await context.resume();
     track!.addEventListener('ended', () => {

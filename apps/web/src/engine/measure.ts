@@ -20,7 +20,8 @@ export const measureFile = (
     worker.addEventListener('message', ({ data }: MessageEvent<MeasureAnswer>) => {
       if (data.kind === 'progress') onShare(data.done / data.total);
       else if (data.kind === 'measured') end({ ok: true, measured: data.measured, repairs: data.repairs });
-      else end({ ok: false, where: data.where, message: data.message, hint: data.hint });
+      else if (data.kind === 'trouble')
+        end({ ok: false, where: data.where, message: data.message, hint: data.hint });
     });
     worker.addEventListener('error', ({ message }) =>
       end({
@@ -33,4 +34,37 @@ export const measureFile = (
     worker.postMessage(file);
   });
   return { answer, cancel: () => worker.terminate() };
+};
+
+/**
+ * Goes through a sound file a stretch at a time, each measured by itself, in a worker of its own.
+ * @param onStretch told each, and how much of the file is done, 0 to 1
+ * @returns words with place and cure where it cannot be read; nothing else
+ */
+export const goThroughFile = (
+  file: File,
+  stretchS: number,
+  onStretch: (measured: Measured, share: number) => void,
+): { ended: Promise<WavTrouble | undefined>; cancel: () => void } => {
+  const worker = new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' });
+  const ended = new Promise<WavTrouble | undefined>((resolve) => {
+    const end = (trouble?: WavTrouble) => {
+      worker.terminate();
+      resolve(trouble);
+    };
+    worker.addEventListener('message', ({ data }: MessageEvent<MeasureAnswer>) => {
+      if (data.kind === 'stretch') onStretch(data.measured, data.share);
+      else if (data.kind === 'ended') end();
+      else if (data.kind === 'trouble') end({ where: data.where, message: data.message, hint: data.hint });
+    });
+    worker.addEventListener('error', ({ message }) =>
+      end({
+        where: 'the worker that measures',
+        message: `It ended by itself (${message || 'it could not be loaded'}).`,
+        hint: 'Load the page anew, and choose the file again.',
+      }),
+    );
+    worker.postMessage({ file, stretchS });
+  });
+  return { ended, cancel: () => worker.terminate() };
 };

@@ -1,10 +1,20 @@
-import { measureWav, meterOf, readWav, type ByteSource, type Measured, type WavTrouble } from '@diaphon/core';
+import {
+  measureWav,
+  meterOf,
+  readBlocks,
+  readWav,
+  type ByteSource,
+  type Measured,
+  type WavTrouble,
+} from '@diaphon/core';
 
 /** Measures sound files where they lie, or a live input, in a thread of its own; ended by whoever started it. */
 
 export type MeasureAnswer =
   | { kind: 'progress'; done: number; total: number }
   | { kind: 'measured'; measured: Measured; repairs: string[] }
+  | { kind: 'stretch'; measured: Measured; share: number }
+  | { kind: 'ended' }
   | ({ kind: 'trouble' } & WavTrouble);
 
 const say = (answer: MeasureAnswer) => self.postMessage(answer);
@@ -34,44 +44,115 @@ const measure = async (file: File) => {
   say({ kind: 'measured', measured, repairs: format.repairs });
 };
 
+/** Something that is measured a stretch at a time, each by itself: nothing is kept but what was told. */
+const stretches = (
+  sampleRateHz: number,
+  channels: number,
+  seconds: number,
+  told: (measured: Measured) => void,
+) => {
+  const length = Math.round(seconds * sampleRateHz);
+  let meter = meterOf({ sampleRateHz, channels });
+  let filled = 0;
+  const take = (block: readonly Float64Array[], frames: number): void => {
+    for (let from = 0; from < frames;) {
+      const until = Math.min(frames, from + length - filled);
+      meter.take(
+        block.map((one) => one.subarray(from, until)),
+        until - from,
+      );
+      filled += until - from;
+      from = until;
+      if (filled < length) continue;
+      told(meter.found());
+      meter = meterOf({ sampleRateHz, channels });
+      filled = 0;
+    }
+  };
+  /** What is left at the end is told, too. */
+  const end = () => {
+    if (filled > 0) told(meter.found());
+  };
+  return { take, end };
+};
+
+/** A file gone through a stretch at a time. */
+export interface WatchedFile {
+  file: File;
+  stretchS: number;
+}
+
+const goThrough = async ({ file, stretchS }: WatchedFile) => {
+  const source = sourceOf(file);
+  const answer = await readWav(source);
+  if (!answer.ok) {
+    const { where, message, hint } = answer;
+    say({ kind: 'trouble', where, message, hint });
+    return;
+  }
+  const { format } = answer;
+  let done = 0;
+  const { take, end } = stretches(format.sampleRateHz, format.channels, stretchS, (measured) =>
+    say({ kind: 'stretch', measured, share: done / format.frames }),
+  );
+  await readBlocks(source, format, (block, frames) => {
+    done += frames;
+    take(block, frames);
+  });
+  end();
+  say({ kind: 'ended' });
+};
+
 /** A live input: its samples come by a port of their own. */
 export interface LiveInput {
   port: MessagePort;
   sampleRateHz: number;
   channels: number;
+  /** Told a stretch at a time, each by itself; absent: all there is so far. */
+  stretchS?: number;
 }
 
 /** How often is told what there is so far, seconds of sound. */
 const TOLD_S = 0.5;
 
-const listen = ({ port, sampleRateHz, channels }: LiveInput) => {
-  const meter = meterOf({ sampleRateHz, channels });
-  let untold = 0;
+const listen = ({ port, sampleRateHz, channels, stretchS }: LiveInput) => {
+  const soFar = () => {
+    const meter = meterOf({ sampleRateHz, channels });
+    let untold = 0;
+    return (block: readonly Float64Array[], frames: number) => {
+      meter.take(block, frames);
+      untold += frames;
+      if (untold < TOLD_S * sampleRateHz) return;
+      untold = 0;
+      say({ kind: 'measured', measured: meter.found(), repairs: [] });
+    };
+  };
+  const take =
+    stretchS === undefined
+      ? soFar()
+      : stretches(sampleRateHz, channels, stretchS, (measured) =>
+          say({ kind: 'stretch', measured, share: 0 }),
+        ).take;
   port.onmessage = ({ data }: MessageEvent<Float32Array[]>) => {
     const frames = data[0]!.length;
     const silent = new Float64Array(frames);
-    meter.take(
+    take(
       Array.from({ length: channels }, (_, at) => (data[at] ? Float64Array.from(data[at]) : silent)),
       frames,
     );
-    untold += frames;
-    if (untold < TOLD_S * sampleRateHz) return;
-    untold = 0;
-    say({ kind: 'measured', measured: meter.found(), repairs: [] });
   };
 };
 
-self.addEventListener('message', ({ data }: MessageEvent<File | LiveInput>) => {
-  if (!(data instanceof File)) {
-    listen(data);
-    return;
-  }
-  void measure(data).catch((error: unknown) =>
-    say({
-      kind: 'trouble',
-      where: 'the file',
-      message: `It could not be read to its end (${error instanceof Error ? error.message : String(error)}).`,
-      hint: 'Look whether it is still there, and choose it again.',
-    }),
-  );
+const failed = (error: unknown) =>
+  say({
+    kind: 'trouble',
+    where: 'the file',
+    message: `It could not be read to its end (${error instanceof Error ? error.message : String(error)}).`,
+    hint: 'Look whether it is still there, and choose it again.',
+  });
+
+self.addEventListener('message', ({ data }: MessageEvent<File | WatchedFile | LiveInput>) => {
+  if (data instanceof File) void measure(data).catch(failed);
+  else if ('file' in data) void goThrough(data).catch(failed);
+  else listen(data);
 });

@@ -9,6 +9,7 @@ import { lightReducer, showLight } from './light-slice';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { recordingsReducer } from './recordings-slice';
+import { watchReducer } from './watch-slice';
 import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
 import { makeSender, type Choice } from './sender';
@@ -46,6 +47,7 @@ export const store = configureStore({
     light: lightReducer,
     variants: variantsReducer,
     recordings: recordingsReducer,
+    watch: watchReducer,
     [serverApi.reducerPath]: serverApi.reducer,
   },
   // Documents are large and never mutated: the development checks would cost a frame at every edit.
