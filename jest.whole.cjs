@@ -9,6 +9,8 @@ const LONG = [
   ...['propose/exhaustive', 'staging/plan', 'render/render', 'propose/quieter', 'checks/any-pair'],
   ...['propose/proposal', 'checks/checks', 'advice/advice', 'circuit/nets', 'rig/read-rig'],
   ...['staging/exhaustive', 'render/turns', 'offers/memory', 'circuit/ngspice'],
+  ...['measure/align', 'measure/measure', 'measure/pieces', 'measure/kernel/kernel', 'offers/test-call'],
+  ...['offers/line-causes', 'checks/bleed', 'rig/upgrade/upgrade'],
 ].map((name) => `${name}.test.ts`);
 const core = config.projects.find(({ displayName }) => displayName === 'core');
 const folder = join(__dirname, 'packages/core/src');

@@ -110,6 +110,12 @@ it('our own files come back as they were', async () => {
   expect(format).toMatchObject({ bits: 24, channels: 2, frames: FRAMES, sampleRateHz: 44_100 });
 });
 
+it('the long form, cut off within its lengths, is refused and not thrown', async () => {
+  const bytes = [...'RF64....WAVEds64'].map((one) => one.charCodeAt(0));
+  const answer = await readWav(bytesOf(Uint8Array.from([...bytes, ...u32(28), ...u32(0)])));
+  expect(answer.ok).toBe(false);
+});
+
 it('the time of day a recorder wrote is read', async () => {
   const bext = new Array<number>(602).fill(0);
   bext.splice(338, 8, ...u32(48_000 * 60), ...u32(1));

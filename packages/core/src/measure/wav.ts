@@ -42,7 +42,9 @@ export type WavAnswer = { ok: true; format: WavFormat } | ({ ok: false } & WavTr
 
 /** More than a recorder has; what claims more is no sound. */
 const MOST_CHANNELS = 256;
-const MOST_RATE_HZ = 1_000_000;
+const [LEAST_RATE_HZ, MOST_RATE_HZ] = [1000, 1_000_000];
+/** Of all channels together: 64 at 192 kHz, and a third more. */
+const MOST_SAMPLES_A_SECOND = 16_000_000;
 /** Chunks looked at before the samples; a file of nothing else has none. */
 const MOST_CHUNKS = 1000;
 const HEAD_BYTES = 12;
@@ -100,9 +102,13 @@ const formOf = (view: DataView): Form | WavTrouble => {
       `It says that it has ${channels} channels.`,
       `Between 1 and ${MOST_CHANNELS} can be measured.`,
     );
-  if (sampleRateHz === 0 || sampleRateHz > MOST_RATE_HZ)
+  if (
+    sampleRateHz < LEAST_RATE_HZ ||
+    sampleRateHz > MOST_RATE_HZ ||
+    sampleRateHz * channels > MOST_SAMPLES_A_SECOND
+  )
     return trouble(
-      `It says that its sample rate is ${sampleRateHz} Hz.`,
+      `It says that its sample rate is ${sampleRateHz} Hz${channels > 2 ? `, of ${channels} channels` : ''}.`,
       'Correct the rate in its header, or record anew.',
     );
   const known = kind === 'float' ? [32, 64] : [8, 16, 24, 32];
@@ -137,7 +143,10 @@ export const readWav = async (source: ByteSource): Promise<WavAnswer> => {
     const chunk = await viewAt(at, 8);
     const [name, size] = [nameAt(chunk, 0), chunk.getUint32(4, true)];
     const inside = at + 8;
-    if (name === 'ds64' && size >= 24) longData = long(await viewAt(inside, 24), 8);
+    if (name === 'ds64' && size >= 24) {
+      const ds64 = await viewAt(inside, 24);
+      if (ds64.byteLength === 24) longData = long(ds64, 8);
+    }
     if (name === 'bext' && size >= 346) {
       const bext = await viewAt(inside, 346);
       if (bext.byteLength === 346) timeReference = long(bext, 338);
