@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { copyOfDemo, expect, MUSEUM, test } from './app';
-import { toneFile } from './tone-file';
+import { noiseFile, toneFile } from './tone-file';
 
 const files = (...all: [name: string, buffer: Buffer][]) =>
   all.map(([name, buffer]) => ({ name, mimeType: 'audio/wav', buffer }));
@@ -57,6 +57,24 @@ test('one file of all tracks goes by its channels', async ({ page, request }) =>
   await page.goto(`/rigs/${id}/line-check`);
   await page.getByLabel('Recordings, as WAV files').setInputFiles(files(['take.wav', toneFile(-15, 2)]));
   await expect(page.getByLabel('What was recorded of Track Guest')).toHaveValue('1');
+});
+
+test('two recordings of one moment are laid over one another', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}/line-check`);
+  await page.getByText('Two recordings of one moment').click();
+  const [first, second] = files(['recorder.wav', noiseFile(0)], ['camera.wav', noiseFile(0.25)]);
+  await page.getByLabel('The first recording').setInputFiles(first!);
+  await page.getByLabel('The second recording').setInputFiles(second!);
+  await page.getByRole('button', { name: 'Lay them over one another' }).click();
+  await expect(page.getByText('The same moment is 250.00 ms later in the second.')).toBeVisible();
+  await page.getByLabel('Frames of picture a second').selectOption('24');
+  await expect(page.getByText('Put the second 6.0 frames at 24 earlier')).toBeVisible();
+  await page
+    .getByLabel('The second recording')
+    .setInputFiles(files(['notes.wav', Buffer.from('no sound')])[0]!);
+  await page.getByRole('button', { name: 'Lay them over one another' }).click();
+  await expect(page.getByRole('alert')).toContainText('notes.wav, ');
 });
 
 test('a live input is heard, its level held against the plan while it sounds, and stays after', async ({

@@ -1,4 +1,4 @@
-import { align, type Aligned } from '@diaphon/core';
+import { align, alignWords, type Aligned } from '@diaphon/core';
 import { withSound } from './measure';
 
 export interface AlignReport {
@@ -32,21 +32,7 @@ export const alignFiles = async (
   };
 };
 
-const WORDS: Record<Aligned['verdict'], string> = {
-  'in step': 'In step: nobody sees sound and picture part.',
-  noticeable: 'Noticeable: those who look closely see it (ITU-R BT.1359).',
-  'out of step': 'Out of step: move one of them (ITU-R BT.1359).',
-  drifts: 'Their clocks run apart: stretch one of them, or record both by one clock.',
-  unlike: 'They share no sound that could be found.',
-};
-
-export const alignText = ({ offsetS, driftPpm, verdict }: AlignReport): string => {
-  if (offsetS === null) return `${WORDS[verdict]}\n`;
-  const apart = offsetS < 0 ? 'earlier' : 'later';
-  const offset = `The same moment is ${Math.abs(offsetS * 1000).toFixed(2)} ms ${apart} in the second.`;
-  const drift =
-    driftPpm === null
-      ? 'They share too little to say whether their clocks run apart.'
-      : `Drift ${driftPpm.toFixed(1).replace('-', '−')} ppm: ${Math.abs(driftPpm * 3.6).toFixed(0)} ms in an hour.`;
-  return `${offset} ${drift} ${WORDS[verdict]}\n`;
+export const alignText = (report: AlignReport): string => {
+  const { where, drift, verdict } = alignWords(report);
+  return `${[where, drift, verdict].filter(Boolean).join(' ')}\n`;
 };

@@ -1,7 +1,14 @@
-import type { Measured, WavTrouble } from '@diaphon/core';
+import type { Aligned, Measured, WavTrouble } from '@diaphon/core';
 import type { MeasureAnswer } from './measure.worker';
 
 export type MeasuredFile = { ok: true; measured: Measured; repairs: string[] } | ({ ok: false } & WavTrouble);
+
+/** What is said where the worker ended by itself. */
+const deadWorker = (message: string): WavTrouble => ({
+  where: 'the worker that measures',
+  message: `It ended by itself (${message || 'it could not be loaded'}).`,
+  hint: 'Load the page anew, and choose the file again.',
+});
 
 /**
  * Measures a sound file, which stays where it is, in a worker of its own.
@@ -23,14 +30,7 @@ export const measureFile = (
       else if (data.kind === 'trouble')
         end({ ok: false, where: data.where, message: data.message, hint: data.hint });
     });
-    worker.addEventListener('error', ({ message }) =>
-      end({
-        ok: false,
-        where: 'the worker that measures',
-        message: `It ended by itself (${message || 'it could not be loaded'}).`,
-        hint: 'Load the page anew, and choose the file again.',
-      }),
-    );
+    worker.addEventListener('error', ({ message }) => end({ ok: false, ...deadWorker(message) }));
     worker.postMessage(file);
   });
   return { answer, cancel: () => worker.terminate() };
@@ -57,14 +57,30 @@ export const goThroughFile = (
       else if (data.kind === 'ended') end();
       else if (data.kind === 'trouble') end({ where: data.where, message: data.message, hint: data.hint });
     });
-    worker.addEventListener('error', ({ message }) =>
-      end({
-        where: 'the worker that measures',
-        message: `It ended by itself (${message || 'it could not be loaded'}).`,
-        hint: 'Load the page anew, and choose the file again.',
-      }),
-    );
+    worker.addEventListener('error', ({ message }) => end(deadWorker(message)));
     worker.postMessage({ file, stretchS });
   });
   return { ended, cancel: () => worker.terminate() };
+};
+
+export type LaidOver =
+  { ok: true; aligned: Aligned; seconds: [number, number] } | ({ ok: false } & WavTrouble);
+
+/** Lays two recordings of one moment over one another, in a worker of its own. */
+export const layOver = (first: File, second: File): { answer: Promise<LaidOver>; cancel: () => void } => {
+  const worker = new Worker(new URL('./measure.worker.ts', import.meta.url), { type: 'module' });
+  const answer = new Promise<LaidOver>((resolve) => {
+    const end = (found: LaidOver) => {
+      worker.terminate();
+      resolve(found);
+    };
+    worker.addEventListener('message', ({ data }: MessageEvent<MeasureAnswer>) => {
+      if (data.kind === 'aligned') end({ ok: true, aligned: data.aligned, seconds: data.seconds });
+      else if (data.kind === 'trouble')
+        end({ ok: false, where: data.where, message: data.message, hint: data.hint });
+    });
+    worker.addEventListener('error', ({ message }) => end({ ok: false, ...deadWorker(message) }));
+    worker.postMessage({ pair: [first, second] });
+  });
+  return { answer, cancel: () => worker.terminate() };
 };

@@ -1,10 +1,13 @@
 import {
+  align,
   measureWav,
   meterOf,
   readBlocks,
   readWav,
+  type Aligned,
   type ByteSource,
   type Measured,
+  type SoundFile,
   type WavTrouble,
 } from '@diaphon/core';
 
@@ -15,6 +18,7 @@ export type MeasureAnswer =
   | { kind: 'measured'; measured: Measured; repairs: string[] }
   | { kind: 'stretch'; measured: Measured; share: number }
   | { kind: 'ended' }
+  | { kind: 'aligned'; aligned: Aligned; seconds: [number, number] }
   | ({ kind: 'trouble' } & WavTrouble);
 
 const say = (answer: MeasureAnswer) => self.postMessage(answer);
@@ -103,6 +107,28 @@ const goThrough = async ({ file, stretchS }: WatchedFile) => {
   say({ kind: 'ended' });
 };
 
+/** Two recordings of one moment. */
+export interface TwoFiles {
+  pair: [File, File];
+}
+
+const layOver = async ({ pair }: TwoFiles) => {
+  const opened: SoundFile[] = [];
+  for (const file of pair) {
+    const source = sourceOf(file);
+    const answer = await readWav(source);
+    if (!answer.ok) {
+      const { where, message, hint } = answer;
+      say({ kind: 'trouble', where: `${file.name}, ${where}`, message, hint });
+      return;
+    }
+    opened.push({ source, format: answer.format });
+  }
+  const [a, b] = opened as [SoundFile, SoundFile];
+  const seconds = [a, b].map(({ format }) => format.frames / format.sampleRateHz) as [number, number];
+  say({ kind: 'aligned', aligned: await align(a, b), seconds });
+};
+
 /** A live input: its samples come by a port of their own. */
 export interface LiveInput {
   port: MessagePort;
@@ -151,8 +177,9 @@ const failed = (error: unknown) =>
     hint: 'Look whether it is still there, and choose it again.',
   });
 
-self.addEventListener('message', ({ data }: MessageEvent<File | WatchedFile | LiveInput>) => {
+self.addEventListener('message', ({ data }: MessageEvent<File | WatchedFile | TwoFiles | LiveInput>) => {
   if (data instanceof File) void measure(data).catch(failed);
+  else if ('pair' in data) void layOver(data).catch(failed);
   else if ('file' in data) void goThrough(data).catch(failed);
   else listen(data);
 });

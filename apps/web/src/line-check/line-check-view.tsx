@@ -21,6 +21,7 @@ import { useAsked } from '../store/use-asked';
 import { Causes } from './causes';
 import { LevelLane } from './level-lane';
 import { madeUpFiles } from './made-up';
+import { TwoRecordings } from './two-recordings';
 import { useListening } from './use-listening';
 import { useMeasuring } from './use-measuring';
 
@@ -326,6 +327,7 @@ export const LineCheckView = () => {
           />
         ))}
       </ol>
+      <TwoRecordings />
     </main>
   );
 };

@@ -1,5 +1,6 @@
 import { wavOf } from '../formats';
 import { align, type SoundFile } from './align';
+import { framesOfPicture } from './align-words';
 import { bytesOf, noise, RATE, sound } from './signals.testing';
 import { readWav } from './wav';
 
@@ -64,4 +65,10 @@ it('other sound, or none, is unlike', async () => {
     await recording(0.001, () => 0),
   ])
     expect(await align(a, other)).toMatchObject({ offsetS: null, driftPpm: null, verdict: 'unlike' });
+});
+
+it('an offset in frames of picture: the slowed rates are those of whole numbers by 1000/1001', () => {
+  expect(framesOfPicture(-3.2, 25)).toBe('80.0 frames at 25');
+  expect(framesOfPicture(1001, 29.97)).toBe('30000.0 frames at 29.97');
+  expect(framesOfPicture(1001, 23.976)).toBe('24000.0 frames at 23.976');
 });

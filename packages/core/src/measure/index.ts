@@ -1,3 +1,4 @@
+export { alignWords, framesOfPicture, PICTURE_RATES } from './align-words';
 export { align, type Aligned, type AlignVerdict, type SoundFile } from './align';
 export {
   measureProgramme,
