@@ -1,6 +1,9 @@
 import { open } from 'node:fs/promises';
 import { basename } from 'node:path';
 import {
+  causesInSteps,
+  finish,
+  heardLine,
   judgeLine,
   makeEngineMemory,
   matchLines,
@@ -10,6 +13,7 @@ import {
   solve,
   type ByteSource,
   type LineVerdict,
+  type LineCause,
   type Measured,
   type Rig,
   type SoundFile,
@@ -61,6 +65,8 @@ interface ReportedLine {
   file: string | null;
   channel: number | null;
   verdicts: LineVerdict[];
+  /** Why it is off, the likeliest first: what is otherwise than planned, tried by the engine. */
+  causes: Omit<LineCause, 'plan'>[];
 }
 
 export interface MeasureReport {
@@ -169,8 +175,14 @@ const linesOf = (rig: Rig, files: readonly { file: ReportedFile; measured: Measu
     })),
   );
   const matched = matchLines(planned, recorded);
+  const foundFor = (at: number) => (matched[at] === null ? undefined : recorded[matched[at]!]);
+  const heard = planned.flatMap((line, at) => {
+    const found = foundFor(at);
+    return found ? [[line.id, heardLine(found.measured)] as const] : [];
+  });
+  const causes = finish(causesInSteps(rig, Object.fromEntries(heard)));
   return planned.map((line, at): ReportedLine => {
-    const found = matched[at] === null ? undefined : recorded[matched[at]!];
+    const found = foundFor(at);
     return {
       track: line.track,
       who: line.who,
@@ -178,6 +190,13 @@ const linesOf = (rig: Rig, files: readonly { file: ReportedFile; measured: Measu
       file: found?.path ?? null,
       channel: found?.channel ?? null,
       verdicts: found ? judgeLine(line, found.measured) : [],
+      causes: (causes[line.id] ?? []).map(({ words, tell, cure, explainsDb, share }) => ({
+        words,
+        tell,
+        cure,
+        explainsDb: round(explainsDb, 1)!,
+        share: round(share, 2)!,
+      })),
     };
   });
 };
@@ -199,9 +218,14 @@ export const isAsPlanned = ({ lines = [] }: MeasureReport): boolean =>
 
 export const linesText = ({ lines = [] }: MeasureReport): string =>
   lines
-    .map(({ track, file, verdicts }) => {
+    .map(({ track, file, verdicts, causes: [likeliest] }) => {
       if (file === null) return `${track}: not among the files.\n`;
-      return verdicts.map(({ words, cure }) => `${track}: ${words}${cure ? ` ${cure}.` : ''}\n`).join('');
+      const found = verdicts
+        .map(({ words, cure }) => `${track}: ${words}${cure ? ` ${cure}.` : ''}\n`)
+        .join('');
+      if (!likeliest) return found;
+      const { words, tell, share } = likeliest;
+      return `${found}  Most likely (${Math.round(100 * share)} %): ${words} ${tell}\n`;
     })
     .join('');
 

@@ -468,12 +468,17 @@ describe('diaphon measure', () => {
     });
     expect(guest!.verdicts[0]).toMatchObject({
       kind: 'off',
-      cure: 'Turn Gain 2 of Lamp room mixer from 44.0 to 54.0 dB',
+      cure: 'Turn Gain 2 of Lamp room mixer from 44.0 to 54.0 dB, 9.3 of 10',
     });
+    expect(guest!.causes[0]).toMatchObject({
+      words: expect.stringMatching(/^Guest speaks/u),
+      explainsDb: -10.1,
+    });
+    expect(keeper!.causes).toEqual([]);
     expect(caller).toMatchObject({ file: null, verdicts: [] });
     expect(code).toBe(EXIT.findings);
     const { out: words } = await run('measure', ...takes, '--rig', rig);
-    expect(words).toContain('Track Guest: 10.1 dB quieter than planned. Turn Gain 2');
+    expect(words).toMatch(/Track Guest: 10\.1 dB quieter than planned\. Turn Gain 2.*\n {2}Most likely/u);
   });
 
   it('what is cut off is a finding; what is no sound says so, and the others are measured', async () => {
