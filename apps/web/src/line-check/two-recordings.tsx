@@ -4,6 +4,8 @@ import { layOver, type LaidOver } from '../engine/measure';
 import { Button } from '../look/button';
 
 const [WIDTH, ROW] = [600, 22];
+/** Nobody moves a recording by less, seconds. */
+const LEAST_S = 0.001;
 
 /** Both on one axis of time, the second moved so that the same moment is above itself. */
 const Bars = ({ offsetS, seconds: [first, second] }: { offsetS: number; seconds: [number, number] }) => {
@@ -47,22 +49,24 @@ const Found = ({ found }: { found: LaidOver }) => {
           <p className="mt-1">
             {where} {drift}
           </p>
-          <p className="flex flex-wrap items-center gap-1.5">
-            Put the second {framesOfPicture(offsetS, rate)} {offsetS < 0 ? 'later' : 'earlier'} than it
-            begins.
-            <select
-              aria-label="Frames of picture a second"
-              className="min-h-[28px] border border-line bg-sheet px-1"
-              value={rate}
-              onChange={({ target }) => setRate(Number(target.value))}
-            >
-              {PICTURE_RATES.map((one) => (
-                <option key={one} value={one}>
-                  {one} a second
-                </option>
-              ))}
-            </select>
-          </p>
+          {Math.abs(offsetS) >= LEAST_S && (
+            <p className="flex flex-wrap items-center gap-1.5">
+              Put the second {framesOfPicture(offsetS, rate)} {offsetS < 0 ? 'later' : 'earlier'} than it
+              begins.
+              <select
+                aria-label="Frames of picture a second"
+                className="min-h-[28px] border border-line bg-sheet px-1"
+                value={rate}
+                onChange={({ target }) => setRate(Number(target.value))}
+              >
+                {PICTURE_RATES.map((one) => (
+                  <option key={one} value={one}>
+                    {one} a second
+                  </option>
+                ))}
+              </select>
+            </p>
+          )}
         </>
       )}
     </div>

@@ -91,6 +91,12 @@ it.each<[string, [Measured, number][], string]>([
   expect(kinds(after(...stretches))).toContain(expected);
 });
 
+it('what clips and comes again is told once', () => {
+  const bobs = fine.channels[1]!;
+  const channels = [fine.channels[0]!, { ...bobs, dropouts: 1, repeat: { lateS: 0.2, db: -6 } }];
+  expect(kinds(after([{ ...fine, channels }, 2]))).toEqual(['breaks Track Bob']);
+});
+
 it('nobody speaking is no fault of anybody; nor is hum that was there from the start', () => {
   expect(
     after([fine, 2], [measured(hiss, hiss), 60]).incidents.filter(({ kind }) => kind === 'silent'),

@@ -137,7 +137,8 @@ export const watchOn = (
         words: `${line.who[0] ?? line.track} ${kept.hasSpoken ? 'has not been heard any more' : 'has not been heard yet'}.`,
         cure: `If they speak: look whether ${line.socket ?? 'it'} is muted, unplugged, or its battery empty`,
       });
-    for (const verdict of judgeLine(line, channel)) {
+    // An echo in a few seconds says little.
+    for (const verdict of judgeLine(line, { ...channel, repeat: null })) {
       if (verdict.kind === 'broken' && channel.clippedRuns > 0 && verdict.words.startsWith('Cut off'))
         now.push(told(line, 'clips', verdict));
       else if (verdict.kind === 'broken' && channel.clicks + channel.dropouts > 0)
