@@ -1,4 +1,4 @@
-import { startWatch, watchOn, type Measured, type PlannedLine, type Watch } from '@diaphon/core';
+import type { Watch } from '@diaphon/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** What a show is watched by, and what was noticed so far. */
@@ -29,21 +29,13 @@ const watchSlice = createSlice({
   name: 'watch',
   initialState,
   reducers: {
-    begun: (
-      state,
-      { payload }: PayloadAction<Pick<Watching, 'rig' | 'name' | 'isLive' | 'startedAt' | 'recorded'>>,
-    ) => {
-      state.now = { ...payload, isOn: true, share: 0, watch: startWatch() };
+    begun: (state, { payload }: PayloadAction<Omit<Watching, 'isOn' | 'share'>>) => {
+      state.now = { ...payload, isOn: true, share: 0 };
       state.trouble = '';
     },
     /** One stretch more. */
-    heard: (
-      { now },
-      { payload }: PayloadAction<{ planned: readonly PlannedLine[]; measured: Measured; share: number }>,
-    ) => {
-      if (!now) return;
-      now.watch = watchOn(now.watch, payload.planned, now.recorded, payload.measured);
-      now.share = payload.share;
+    heard: ({ now }, { payload }: PayloadAction<Pick<Watching, 'watch' | 'share'>>) => {
+      if (now) Object.assign(now, payload);
     },
     ended: (state, { payload }: PayloadAction<{ trouble: string }>) => {
       if (state.now) state.now.isOn = false;

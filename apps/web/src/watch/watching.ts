@@ -1,4 +1,4 @@
-import { matchLines, type PlannedLine } from '@diaphon/core';
+import { matchLines, startWatch, watchOn, type Measured, type PlannedLine } from '@diaphon/core';
 import { listen, whyNot } from '../engine/listen';
 import { goThroughFile } from '../engine/measure';
 import { store } from '../store/store';
@@ -36,15 +36,16 @@ export const stopWatching = (): void => {
 };
 
 const hear = (rig: string, name: string, isLive: boolean) => {
-  let isBegun = false;
+  let watch = startWatch();
+  let recorded: (number | null)[] | undefined;
   const startedAt = Date.now();
-  return (measured: Parameters<typeof watchActions.heard>[0]['measured'], share: number) => {
-    if (!isBegun) {
-      const recorded = matched(measured.channels.length);
-      store.dispatch(watchActions.begun({ rig, name, isLive, startedAt, recorded }));
-      isBegun = true;
+  return (measured: Measured, share: number) => {
+    if (!recorded) {
+      recorded = matched(measured.channels.length);
+      store.dispatch(watchActions.begun({ rig, name, isLive, startedAt, recorded, watch }));
     }
-    store.dispatch(watchActions.heard({ planned: plan, measured, share }));
+    watch = watchOn(watch, plan, recorded, measured);
+    store.dispatch(watchActions.heard({ watch, share }));
   };
 };
 
