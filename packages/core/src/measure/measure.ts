@@ -118,8 +118,11 @@ const channelMeter = (rateHz: number, kernel: Kernel, also: (piece: SoundPiece) 
 };
 
 /** Samples that are no numbers are taken for silence, or nothing could be said of the rest. */
-const withoutNonsense = (line: Float64Array, until: number): void => {
-  for (let at = HISTORY; at < until; at += 1) if (!Number.isFinite(line[at])) line[at] = 0;
+const withoutNonsense = (lines: readonly Float64Array[], until: number, kernel: Kernel): void => {
+  for (const line of lines) {
+    if (Number.isFinite(kernel.power(line, HISTORY, until))) continue;
+    for (let at = HISTORY; at < until; at += 1) if (!Number.isFinite(line[at])) line[at] = 0;
+  }
 };
 
 /** The samples of all channels as the loops take them: in blocks, each after the last samples of the block before. */
@@ -204,8 +207,7 @@ const metersOf = ({
   const loudness = loudnessMeter(sampleRateHz, weightsOf(channels, isSurround), kernel);
   let total = 0;
   const hear = (until: number): void => {
-    for (const line of lines)
-      if (isFloat && !Number.isFinite(kernel.power(line, HISTORY, until))) withoutNonsense(line, until);
+    if (isFloat) withoutNonsense(lines, until, kernel);
     each.forEach((one, channel) => one.take(lines[channel]!, until));
     loudness.take(lines, HISTORY, until);
     total += until - HISTORY;
@@ -247,6 +249,7 @@ export const measureProgramme = async (
   const unpack = unpacking(format);
   await readFrames(source, format, (bytes, frames) =>
     unpack(bytes, frames, (until) => {
+      if (format.kind === 'float') withoutNonsense(lines, until, kernel);
       peaks.forEach((one, channel) => one.take(lines[channel]!, HISTORY, until));
       loudness.take(lines, HISTORY, until);
     }),

@@ -1,4 +1,4 @@
-import { clamp, orderBy } from 'es-toolkit';
+import { clamp, orderBy, upperFirst } from 'es-toolkit';
 import { knobWords, valueWords, type Control, type ControlValue } from '../catalogue';
 import { figureText as figure, type Solved } from '../checks';
 import { strandControls, type Strand } from '../gain';
@@ -19,6 +19,7 @@ import {
 import type { Db } from '../units';
 import {
   mainStrand,
+  NOISE_TOLERANCE_DB,
   OVER_NOISE_DB,
   plannedLines,
   SILENT_DBFS,
@@ -75,8 +76,6 @@ const SELDOM = {
 const KNOB_SPREAD_DB = 5;
 /** By so much a voice differs from what was said of it, dB. Common practice, no published source. */
 const VOICE_SPREAD_DB = 5;
-/** Noise off by more than this wants a cause, dB. */
-const NOISE_OFF_DB = 8;
 /** Less of it than this is shown to nobody. */
 const LEAST_SHARE = 0.02;
 const MOST_SHOWN = 3;
@@ -104,8 +103,6 @@ const leadName = ({ find }: Solved, lead: Lead): string => {
   );
   return `the lead from ${ends.join(' to ')}`;
 };
-
-const upper = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** Where else a control may stand so that the level is off by so much: a knob farther or less, a switch the other way. */
 const placesElse = (control: Control, value: ControlValue, offDb: Db): ControlValue[] => {
@@ -199,7 +196,7 @@ const leadGuesses = (solved: Solved, strand: Strand): Guess[] => {
     return [
       {
         seldom: SELDOM.plug,
-        words: `${upper(name)} is not plugged in, or not whole.`,
+        words: `${upperFirst(name)} is not plugged in, or not whole.`,
         tell: 'Push both its plugs home; then try another lead.',
         cure: 'Plug it in, or put another in its place',
         edit: removeLead(rig, lead.id),
@@ -254,7 +251,7 @@ const deviceGuesses = ({ find }: Solved, strand: Strand, noiseOffDb: Db): Guess[
           cure: `Switch ${name} on, or put another in its place`,
           conditions: [{ kind: 'dead', device }],
         },
-        ...(noiseOffDb > NOISE_OFF_DB
+        ...(noiseOffDb > NOISE_TOLERANCE_DB
           ? [
               {
                 seldom: SELDOM.noise,
@@ -335,7 +332,9 @@ export function* causesInSteps(
     if (!came) return [];
     const db = heardLevel(came) - heardLevel(line);
     const noiseDb = came.noiseDbfs === null || line.noiseDbfs === null ? 0 : came.noiseDbfs - line.noiseDbfs;
-    return Math.abs(db) > VOICE_TOLERANCE_DB || noiseDb > NOISE_OFF_DB ? [{ line, came, db, noiseDb }] : [];
+    return Math.abs(db) > VOICE_TOLERANCE_DB || noiseDb > NOISE_TOLERANCE_DB
+      ? [{ line, came, db, noiseDb }]
+      : [];
   });
   const guesses = new Map<string, Guess>();
   for (const { line, came, db, noiseDb } of off) {
@@ -365,7 +364,8 @@ export function* causesInSteps(
         const then = found.find(({ id }) => id === line.id);
         const explainsDb = (then ? heardLevel(then) : FLOOR_DBFS) - heardLevel(line);
         const noise = (then?.noiseDbfs ?? FLOOR_DBFS) - (line.noiseDbfs ?? FLOOR_DBFS);
-        const isIt = explainsDb * db > 0 ? Math.abs(explainsDb) >= 1 : noise >= 1 && noiseDb > NOISE_OFF_DB;
+        const isIt =
+          explainsDb * db > 0 ? Math.abs(explainsDb) >= 1 : noise >= 1 && noiseDb > NOISE_TOLERANCE_DB;
         return isIt ? [{ guess, explainsDb, cost }] : [];
       });
       const least = Math.min(...own.map(({ cost }) => cost));

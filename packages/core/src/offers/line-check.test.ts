@@ -16,6 +16,7 @@ const planned: PlannedLine = {
   channel: 1,
   track: 'Track Ann',
   who: ['Ann'],
+  isSaid: true,
   socket: 'Input 1 of Box',
   levelDbfs: -18,
   noiseDbfs: -75,
@@ -69,7 +70,7 @@ it.each([
     'cut off, and so loud: told once',
     { speechLevelDbfs: -8, clippedRuns: 4 },
     {},
-    [['broken', 'Turn Gain 1 of Box from 40.0 to 30.0 dB']],
+    [['cut off', 'Turn Gain 1 of Box from 40.0 to 30.0 dB']],
   ],
   [
     'gaps and hum',
@@ -79,7 +80,7 @@ it.each([
     },
     {},
     [
-      ['broken', expect.stringContaining('buffer')],
+      ['gaps', expect.stringContaining('buffer')],
       ['noisy', expect.stringContaining('never lift a mains earth')],
     ],
   ],
@@ -147,7 +148,7 @@ it('two tracks with one sound: said where they were meant for two, or cancel; st
 });
 
 it('a repeat and a whine are told with their figures', () => {
-  expect(said({ repeat: { lateS: 0.12, db: -12 } })[0]![0]).toBe('broken');
+  expect(said({ repeat: { lateS: 0.12, db: -12 } })[0]![0]).toBe('repeated');
   expect(said({ repeat: { lateS: 0.12, db: -30 } })[0]![0]).toBe('as planned');
   const pauses = { noiseDbfs: -75, noiseDbfsA: -77, whines: [{ hertz: 1234, dbfs: -70 }] };
   expect(said({ pauses })).toEqual([['noisy', expect.stringContaining('chargers')]]);

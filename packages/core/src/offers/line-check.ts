@@ -3,7 +3,7 @@ import { knobWords, type GainControl } from '../catalogue';
 import { figureText as figure, type Severity, type Solved } from '../checks';
 import { severityOfAmount } from '../checks/amount';
 import { gainsToTurn, snapGain } from '../checks/voice-gain';
-import type { Post } from '../feeds';
+import { isSaid, type Post } from '../feeds';
 import { standsIn } from '../rig';
 import type { Strand } from '../gain';
 import type { Likeness, MeasuredChannel } from '../measure';
@@ -21,6 +21,8 @@ export interface PlannedLine {
   track: string;
   /** Whose sounds are meant to be on it, the loudest first. */
   who: string[];
+  /** Whether it is somebody, here or on a line: a player, a game or an instrument may be silent for as long as it likes. */
+  isSaid: boolean;
   /** Where the loudest comes into the desk, as it is labelled. */
   socket: string | null;
   /** What the plan says of the loudest, dBFS; null where nothing is meant to come. */
@@ -31,7 +33,17 @@ export interface PlannedLine {
 }
 
 /** How a channel stands: the first is the gravest. */
-export const LINE_KINDS = ['silent', 'broken', 'off', 'noisy', 'as planned', 'unplanned'] as const;
+export const LINE_KINDS = [
+  'silent',
+  'cut off',
+  'gaps',
+  'alike',
+  'repeated',
+  'off',
+  'noisy',
+  'as planned',
+  'unplanned',
+] as const;
 export type LineKind = (typeof LINE_KINDS)[number];
 
 export interface LineVerdict {
@@ -50,7 +62,7 @@ export const SILENT_DBFS = -70;
 /** Sound that does not stand out of its noise by so much is none, dB. Common practice, no published source. */
 export const OVER_NOISE_DB = 6;
 /** So much more noise than planned is worth a look, dB; and hum that is heard under speech, dBFS. Common practice, no published source. */
-const NOISE_TOLERANCE_DB = 8;
+export const NOISE_TOLERANCE_DB = 8;
 const HUM_DBFS = -70;
 /** A tone, and a repeat, that is heard beside speech. Common practice, no published source. */
 const WHINE_DBFS = -75;
@@ -94,6 +106,12 @@ export const plannedLines = (solved: Solved): PlannedLine[] => {
         place: post.nodes[0]!,
         channel: own?.channel ?? at + 1,
         track: post.name,
+        isSaid:
+          main !== undefined &&
+          feeds.speakers.some(
+            ({ sound, indexes }) =>
+              isSaid(sound) && indexes.some((index) => solved.graph.sources[index]!.node === main.source),
+          ),
         who: [...new Set(coming.map(({ sourceName }) => sourceName))],
         socket: socket ? `${socket.label} of ${find.nameOf(socket.device ?? '')}` : null,
         levelDbfs: main ? lastOf(main).typical : null,
@@ -164,14 +182,14 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
   const off = level - planned.levelDbfs;
   if (measured.clippedRuns > 0)
     found.push({
-      kind: 'broken',
+      kind: 'cut off',
       severity: 'fault',
       words: `Cut off ${times(measured.clippedRuns, 'time')}.`,
       ...cured(turn(planned, -Math.max(6, off))),
     });
   if (measured.dropouts + measured.clicks > 0)
     found.push({
-      kind: 'broken',
+      kind: 'gaps',
       severity: 'fault',
       words: `${[
         ...(measured.dropouts > 0 ? [times(measured.dropouts, 'gap')] : []),
@@ -218,7 +236,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
   const { repeat } = measured;
   if (repeat && repeat.db > REPEAT_DB)
     found.push({
-      kind: 'broken',
+      kind: 'repeated',
       severity: 'caution',
       words: `It comes again ${figure(1000 * repeat.lateS, 0)} ms later, ${figure(-repeat.db)} dB weaker.`,
       cure: 'Look in Feeds which way it comes back: a call that returns it, a loudspeaker near, a channel recorded with what it monitors',
@@ -244,7 +262,7 @@ export const judgeAlike = (
     if (size < 0)
       return [
         {
-          kind: 'broken',
+          kind: 'alike',
           severity: 'fault',
           words: `${one.track} and ${other.track} hold the same sound, one turned over${late}: together they cancel.`,
           cure: 'Put another lead in the place of one of them, or switch its polarity',
@@ -253,7 +271,7 @@ export const judgeAlike = (
     if (isMeant && late === '') return [];
     return [
       {
-        kind: 'broken',
+        kind: 'alike',
         severity: isMeant ? 'caution' : 'fault',
         words: `${one.track} and ${other.track} hold the same sound${late}.`,
         cure: isMeant

@@ -12,6 +12,7 @@ const line = (id: string): PlannedLine => ({
   channel: 1,
   track: `Track ${id}`,
   who: [id],
+  isSaid: true,
   socket: null,
   levelDbfs: -20,
   noiseDbfs: -70,
@@ -89,6 +90,19 @@ it.each<[string, [Measured, number][], string]>([
   ['two channels with one voice', [[measured(ann, ann), 1]], 'alike Two channels'],
 ])('%s', (_what, stretches, expected) => {
   expect(kinds(after(...stretches))).toContain(expected);
+});
+
+it('a player may be silent, and what comes by data alone has no noise: neither is a fault', () => {
+  const watched = (change: Partial<PlannedLine>, bobs: Wave) => {
+    const lines = [planned[0]!, { ...planned[1]!, ...change }];
+    let watch = startWatch();
+    for (let at = 0; at < 60; at += 1) watch = watchOn(watch, lines, [0, 1], only(bobs));
+    return kinds(watch);
+  };
+  expect(watched({}, hiss)).toEqual(['silent Track Bob']);
+  expect(watched({ isSaid: false }, hiss)).toEqual([]);
+  expect(watched({}, () => 0)).toEqual(['nothing Track Bob']);
+  expect(watched({ noiseDbfs: null }, () => 0)).toEqual([]);
 });
 
 it('what clips and comes again is told once', () => {

@@ -118,6 +118,8 @@ export const watchOn = (
     };
     lines[line.id] = kept;
     if (channel.rmsDbfs === null) {
+      // What comes by data alone, a call or a player in the computer, has no noise: silent, it is nothing at all.
+      if (line.noiseDbfs === null) continue;
       now.push({
         line: line.id,
         name: line.track,
@@ -128,7 +130,7 @@ export const watchOn = (
       });
       continue;
     }
-    if (kept.quietS > SILENT_S)
+    if (line.isSaid && kept.quietS > SILENT_S)
       now.push({
         line: line.id,
         name: line.track,
@@ -137,12 +139,9 @@ export const watchOn = (
         words: `${line.who[0] ?? line.track} ${kept.hasSpoken ? 'has not been heard any more' : 'has not been heard yet'}.`,
         cure: `If they speak: look whether ${line.socket ?? 'it'} is muted, unplugged, or its battery empty`,
       });
-    // An echo in a few seconds says little.
-    for (const verdict of judgeLine(line, { ...channel, repeat: null })) {
-      if (verdict.kind === 'broken' && channel.clippedRuns > 0 && verdict.words.startsWith('Cut off'))
-        now.push(told(line, 'clips', verdict));
-      else if (verdict.kind === 'broken' && channel.clicks + channel.dropouts > 0)
-        now.push(told(line, 'breaks', verdict));
+    for (const verdict of judgeLine(line, channel)) {
+      if (verdict.kind === 'cut off') now.push(told(line, 'clips', verdict));
+      else if (verdict.kind === 'gaps') now.push(told(line, 'breaks', verdict));
     }
     if (hum !== undefined && !isFirst && hum > kept.humDbfs + HUM_UP_DB)
       now.push({
