@@ -30,15 +30,20 @@ const sourceOf = (file: File): ByteSource => ({
   read: async (from, bytes) => new Uint8Array(await file.slice(from, from + bytes).arrayBuffer()),
 });
 
-const measure = async (file: File) => {
+/** A sound file, opened; what is wrong with it is said, with its name where there are several. */
+const opened = async (file: File, isNamed = false): Promise<SoundFile | undefined> => {
   const source = sourceOf(file);
   const answer = await readWav(source);
-  if (!answer.ok) {
-    const { where, message, hint } = answer;
-    say({ kind: 'trouble', where, message, hint });
-    return;
-  }
-  const { format } = answer;
+  if (answer.ok) return { source, format: answer.format };
+  const { where, message, hint } = answer;
+  say({ kind: 'trouble', where: isNamed ? `${file.name}, ${where}` : where, message, hint });
+  return undefined;
+};
+
+const measure = async (file: File) => {
+  const recording = await opened(file);
+  if (!recording) return;
+  const { source, format } = recording;
   let told = 0;
   const measured = await measureWav(source, format, (done) => {
     if (done - told < format.frames / TOLD) return;
@@ -87,14 +92,9 @@ export interface WatchedFile {
 }
 
 const goThrough = async ({ file, stretchS }: WatchedFile) => {
-  const source = sourceOf(file);
-  const answer = await readWav(source);
-  if (!answer.ok) {
-    const { where, message, hint } = answer;
-    say({ kind: 'trouble', where, message, hint });
-    return;
-  }
-  const { format } = answer;
+  const recording = await opened(file);
+  if (!recording) return;
+  const { source, format } = recording;
   let done = 0;
   const { take, end } = stretches(format.sampleRateHz, format.channels, stretchS, (measured) =>
     say({ kind: 'stretch', measured, share: done / format.frames }),
@@ -113,18 +113,8 @@ export interface TwoFiles {
 }
 
 const layOver = async ({ pair }: TwoFiles) => {
-  const opened: SoundFile[] = [];
-  for (const file of pair) {
-    const source = sourceOf(file);
-    const answer = await readWav(source);
-    if (!answer.ok) {
-      const { where, message, hint } = answer;
-      say({ kind: 'trouble', where: `${file.name}, ${where}`, message, hint });
-      return;
-    }
-    opened.push({ source, format: answer.format });
-  }
-  const [a, b] = opened as [SoundFile, SoundFile];
+  const [a, b] = [await opened(pair[0], true), await opened(pair[1], true)];
+  if (!a || !b) return;
   const seconds = [a, b].map(({ format }) => format.frames / format.sampleRateHz) as [number, number];
   say({ kind: 'aligned', aligned: await align(a, b), seconds });
 };

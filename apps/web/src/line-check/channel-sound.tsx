@@ -18,6 +18,15 @@ const minutes = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 const signed = (value: number): string => String(value).replace('-', '−');
 
+const TIME_AXIS = {
+  dataKey: 'time',
+  type: 'number',
+  domain: [0, 'dataMax'],
+  tickFormatter: minutes,
+  tick: TICK,
+  stroke: 'var(--faint)',
+} as const;
+
 const HERTZ: Record<number, string> = { 63: '63', 250: '250', 1000: '1 k', 4000: '4 k', 15849: '16 k' };
 
 const Shape = ({ channel, rateHz, width }: { channel: MeasuredChannel; rateHz: number; width: number }) => {
@@ -28,25 +37,14 @@ const Shape = ({ channel, rateHz, width }: { channel: MeasuredChannel; rateHz: n
   }));
   // A quiet sound is drawn as large as a loud one: how loud it is stands above.
   const most = Math.max(1e-4, ...overview.low.map((one) => -one), ...overview.high);
-  const marks = [
-    ...clips.map(({ at }) => at),
-    ...clicksAt.map((at) => at),
-    ...dropoutsAt.map((at) => at),
-  ].slice(0, MOST_MARKS);
+  const marks = [...clips.map(({ at }) => at), ...clicksAt, ...dropoutsAt].slice(0, MOST_MARKS);
   return (
     <figure style={{ width }}>
       <figcaption className="text-[13px] text-faint">
         {marks.length > 0 ? 'Shape; where it is cut off, jumps or is missing, a stroke' : 'Shape'}
       </figcaption>
       <AreaChart width={width} height={HEIGHT} data={data} margin={MARGIN}>
-        <XAxis
-          dataKey="time"
-          type="number"
-          domain={[0, 'dataMax']}
-          tickFormatter={minutes}
-          tick={TICK}
-          stroke="var(--faint)"
-        />
+        <XAxis {...TIME_AXIS} />
         <YAxis
           width={34}
           domain={[-most, most]}
@@ -114,14 +112,7 @@ const Loudness = ({ file, width }: { file: Heard; width: number }) => {
         {loudness.rangeLu !== undefined && `, range ${quantity(loudness.rangeLu, 'LU')}`}
       </figcaption>
       <LineChart width={width} height={HEIGHT} data={data} margin={MARGIN}>
-        <XAxis
-          dataKey="time"
-          type="number"
-          domain={[0, 'dataMax']}
-          tickFormatter={minutes}
-          tick={TICK}
-          stroke="var(--faint)"
-        />
+        <XAxis {...TIME_AXIS} />
         <YAxis
           width={34}
           domain={[-70, 0]}

@@ -153,3 +153,8 @@ it('a repeat and a whine are told with their figures', () => {
   const pauses = { noiseDbfs: -75, noiseDbfsA: -77, whines: [{ hertz: 1234, dbfs: -70 }] };
   expect(said({ pauses })).toEqual([['noisy', expect.stringContaining('chargers')]]);
 });
+
+it('of the museum’s tracks the voices are somebody’s, the effects are a player’s', () => {
+  const said = plannedLines(solve(skerryLight, makeEngineMemory())).filter((line) => line.isSaid);
+  expect(said.map(({ track }) => track)).toEqual(['Track Keeper', 'Track Guest', 'Track Neighbour']);
+});
