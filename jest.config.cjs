@@ -13,6 +13,14 @@ const transform = {
   ],
 };
 
+/** What comes as ES modules only. */
+const modules = (names) => ({
+  transform: { ...transform, 'node_modules/.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
+  transformIgnorePatterns: [`node_modules/(?!(${names})/)`],
+});
+
+const FLAC = '@wasm-audio-decoders|codec-parser|@eshaz|simple-yenc';
+
 const project = (displayName, folder) => ({
   displayName,
   rootDir: __dirname,
@@ -27,14 +35,9 @@ module.exports = {
   // A machine that does other work beside is slow, not wrong.
   testTimeout: 20_000,
   projects: [
-    project('core', 'packages/core'),
-    project('cli', 'packages/cli'),
+    { ...project('core', 'packages/core'), ...modules(FLAC) },
+    { ...project('cli', 'packages/cli'), ...modules(FLAC) },
     project('server', 'apps/server'),
-    {
-      ...project('web', 'apps/web'),
-      // d3 comes as ES modules only.
-      transform: { ...transform, 'node_modules/.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
-      transformIgnorePatterns: ['node_modules/(?!(d3-[a-z-]+|internmap)/)'],
-    },
+    { ...project('web', 'apps/web'), ...modules('d3-[a-z-]+|internmap') },
   ],
 };

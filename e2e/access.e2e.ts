@@ -82,7 +82,7 @@ const VISITS: Record<string, (page: Page, request: APIRequestContext) => Promise
   },
   'line-check': async (page, request) => {
     await page.goto(`/rigs/${await copyOfDemo(request, MUSEUM)}/line-check`);
-    await page.getByLabel('Recordings, as WAV files').setInputFiles([
+    await page.getByLabel('Recordings, as WAV or FLAC files').setInputFiles([
       { name: 'Keeper.wav', mimeType: 'audio/wav', buffer: toneFile(-15) },
       { name: 'Guest.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound') },
     ]);

@@ -20,7 +20,7 @@ test('a recording is held against the plan, channel by channel, and stays while 
   await expect(row('Track Keeper')).toContainText('plan −15.0, nothing measured');
   // One file for each track, found by its name whatever the order.
   await page
-    .getByLabel('Recordings, as WAV files')
+    .getByLabel('Recordings, as WAV or FLAC files')
     .setInputFiles(
       files(['Guest.wav', toneFile(-30)], ['Keeper.wav', toneFile(-15.5)], ['Neighbour.wav', toneFile(6)]),
     );
@@ -55,7 +55,7 @@ test('the plan itself, made up as sound, comes as planned', async ({ page, reque
 test('one file of all tracks goes by its channels', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/line-check`);
-  await page.getByLabel('Recordings, as WAV files').setInputFiles(files(['take.wav', toneFile(-15, 2)]));
+  await page.getByLabel('Recordings, as WAV or FLAC files').setInputFiles(files(['take.wav', toneFile(-15, 2)]));
   await expect(page.getByLabel('What was recorded of Track Guest')).toHaveValue('1');
 });
 

@@ -8,8 +8,8 @@ import {
   makeEngineMemory,
   matchLines,
   measureWav,
+  openSound,
   plannedLines,
-  readWav,
   solve,
   type ByteSource,
   type LineVerdict,
@@ -139,10 +139,10 @@ export const withSound = async <T>(
         return piece.subarray(0, bytesRead);
       };
       const source: ByteSource = { size, read };
-      const answer = await readWav(source);
+      const answer = await openSound(source);
       if (!answer.ok)
         return { ok: false, words: `${path}, ${answer.where}: ${answer.message} ${answer.hint}` };
-      return { ok: true, value: await use({ source, format: answer.format }) };
+      return { ok: true, value: await use(answer.sound) };
     } finally {
       await file.close();
     }

@@ -2,8 +2,8 @@ import {
   align,
   measureWav,
   meterOf,
+  openSound,
   readBlocks,
-  readWav,
   type Aligned,
   type ByteSource,
   type Measured,
@@ -32,9 +32,8 @@ const sourceOf = (file: File): ByteSource => ({
 
 /** A sound file, opened; what is wrong with it is said, with its name where there are several. */
 const opened = async (file: File, isNamed = false): Promise<SoundFile | undefined> => {
-  const source = sourceOf(file);
-  const answer = await readWav(source);
-  if (answer.ok) return { source, format: answer.format };
+  const answer = await openSound(sourceOf(file));
+  if (answer.ok) return answer.sound;
   const { where, message, hint } = answer;
   say({ kind: 'trouble', where: isNamed ? `${file.name}, ${where}` : where, message, hint });
   return undefined;

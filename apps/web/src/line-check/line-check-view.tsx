@@ -224,7 +224,7 @@ export const LineCheckView = () => {
           <h2 className="text-[17px] leading-tight font-bold">The real signal against the plan</h2>
           {verdicts.length === 0 ? (
             <p className="text-faint">
-              Record a minute of everyone speaking as in the show, then drop the WAV files here. They stay on
+              Record a minute of everyone speaking as in the show, then drop the files here (WAV or FLAC). They stay on
               this computer.
             </p>
           ) : (
@@ -259,8 +259,8 @@ export const LineCheckView = () => {
             ref={picker}
             type="file"
             multiple
-            accept=".wav,.bwf,audio/wav,audio/x-wav"
-            aria-label="Recordings, as WAV files"
+            accept=".wav,.bwf,.flac,audio/wav,audio/x-wav,audio/flac"
+            aria-label="Recordings, as WAV or FLAC files"
             className="hidden"
             onChange={({ target }) => {
               take(target.files);

@@ -103,7 +103,7 @@ export const TwoRecordings = () => {
             <span className="block text-[13px] text-faint">{label}</span>
             <input
               type="file"
-              accept=".wav,.bwf,audio/wav,audio/x-wav"
+              accept=".wav,.bwf,.flac,audio/wav,audio/x-wav,audio/flac"
               className="max-w-full"
               onChange={({ target }) =>
                 setFiles(files.map((one, index) => (index === at ? (target.files?.[0] ?? null) : one)))

@@ -138,7 +138,7 @@ export const WatchView = () => {
           <input
             ref={picker}
             type="file"
-            accept=".wav,.bwf,audio/wav,audio/x-wav"
+            accept=".wav,.bwf,.flac,audio/wav,audio/x-wav,audio/flac"
             aria-label="A recording to go through, as a WAV file"
             className="hidden"
             onChange={({ target }) => {

@@ -1,5 +1,6 @@
 import { wavOf } from '../formats';
-import { align, type SoundFile } from './align';
+import { align } from './align';
+import type { SoundFile } from './sound-file';
 import { framesOfPicture } from './align-words';
 import { bytesOf, noise, RATE, sound } from './signals.testing';
 import { readWav } from './wav';

@@ -1,17 +1,13 @@
 import { mean, orderBy, sum } from 'es-toolkit';
 import { correlation, shiftOf } from './correlation';
-import { decode, readBlocks, type ByteSource, type WavFormat } from './wav';
+import type { SoundFile } from './sound-file';
+import { decode, readBlocks } from './wav';
 
 /**
  * Two recordings of one moment laid over one another: how much later it is in the second, and how fast their clocks run apart. Where they
  * are alike is found by how their loudness comes and goes; how far apart to a fraction of a sample by generalised cross-correlation
  * (Knapp and Carter 1976, from memory) in pieces all along; a straight line through those is offset and drift.
  */
-
-export interface SoundFile {
-  source: ByteSource;
-  format: WavFormat;
-}
 
 /** Detectable and acceptable limits of sound against picture, seconds; sound early above 0. ITU-R BT.1359-1, from memory. */
 export const PICTURE = {

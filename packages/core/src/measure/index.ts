@@ -1,5 +1,6 @@
 export { alignWords, framesOfPicture, PICTURE_RATES } from './align-words';
-export { align, type Aligned, type AlignVerdict, type SoundFile } from './align';
+export { align, type Aligned, type AlignVerdict } from './align';
+export { openSound, type SoundFile } from './sound-file';
 export {
   measureProgramme,
   measureWav,

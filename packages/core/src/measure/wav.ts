@@ -132,8 +132,8 @@ export const readWav = async (source: ByteSource): Promise<WavAnswer> => {
   if (!['RIFF', 'RF64', 'BW64'].includes(riff) || nameAt(head, 8) !== 'WAVE')
     return refuse(
       'the first twelve bytes',
-      'This is no WAV file.',
-      'Save the recording as WAV, and choose that.',
+      'This is neither a WAV nor a FLAC file.',
+      'Save the recording as one of the two, and choose that.',
     );
   let form: Form | undefined;
   let longData: number | undefined;
