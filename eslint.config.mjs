@@ -20,6 +20,7 @@ const CORE_ORDER = [
   'offers',
   'staging',
   'propose',
+  'runsheet',
   'render',
   'demo',
   'advice',

@@ -85,6 +85,7 @@ export { otherDesks } from './fixes/other-desk';
 export { streamsAt } from './fixes/listening';
 export { hubWithSupply } from './fixes/usb-leads';
 export { turnControl } from './fixes/turn-control';
+export { feedSwitch } from './fixes/feeds';
 export { matingLeads, someLead, type PortRef } from './fixes/trial';
 export { namedChannels, namedIn, type NamedChannel } from './named-channels';
 export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
