@@ -19,6 +19,7 @@ import {
 } from './measure';
 import { CannotWrite, readRigFile, writeRig } from './read-file';
 import { parseFault, renderText, renderTracks, secondsOf } from './render';
+import { runSheetReport, runSheetText, type RunSheetFlags } from './runsheet';
 import { spillReport, spillText } from './spill';
 
 interface Out {
@@ -272,6 +273,35 @@ export const program = (out: Out, err: Out): Command => {
         const isJson = options.json === true || options.set === true;
         out.write(isJson ? `${JSON.stringify(options.set ? set : report, null, 2)}\n` : proposeText(report));
         process.exitCode = report.unmet.length === 0 ? EXIT.clear : EXIT.findings;
+      }),
+    );
+  root
+    .command('runsheet')
+    .description(
+      'the safe order of setting a rig up, taking it down, or turning what stands into it; exit code 1 when steps are held back',
+    )
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--from <rig>', 'what stands already')
+    .option('--strike', 'take it down')
+    .option('--people <n>', 'how many hands', '1')
+    .option('--after <n>', 'with --out: the rig as it stands after a step; 0: before any')
+    .option('--out <file>', 'where that rig goes')
+    .option('--json', 'print the sheet as JSON')
+    .action((file: string, options: RunSheetFlags & { from?: string }) =>
+      withRig(file, async (rig) => {
+        const tell = async (from?: Rig) => {
+          const made = runSheetReport(rig, options, from);
+          if (!made.ok) {
+            err.write(`${printable(made.words)}\n`);
+            process.exitCode = EXIT.unreadable;
+            return;
+          }
+          if (made.written) await writeRig(options.out!, made.written);
+          out.write(options.json ? `${JSON.stringify(made.report, null, 2)}\n` : runSheetText(made.report));
+          process.exitCode = made.report.held.length === 0 ? EXIT.clear : EXIT.findings;
+        };
+        if (options.from === undefined) await tell();
+        else await withRig(options.from, tell);
       }),
     );
   root
