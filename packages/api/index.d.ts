@@ -69,3 +69,81 @@ export interface OwnModel {
   savedAt: string;
   model: DeviceModel;
 }
+
+/** One dated use of a rig, as a browser tells of it. Its id is made there, so that it can begin with no network. */
+export interface SittingHead {
+  id: string;
+  rig: string;
+  /** Revision of the rig it was begun with. */
+  revision: number;
+  /** The rig's name then. */
+  name: string;
+  kind: 'set up' | 'strike';
+  startedAt: string;
+}
+
+/** Somebody signed a step of the run sheet. Never changed: whoever thinks otherwise signs again. */
+export interface SignedStep {
+  id: string;
+  at: string;
+  by: string;
+  /** Which step: what is done, to what. */
+  step: string;
+  words: string;
+  state: 'done' | 'not done' | 'open';
+  /** Why it is not done. */
+  because: string;
+}
+
+/** What a channel measured. */
+export interface KeptMeasurement {
+  id: string;
+  at: string;
+  by: string;
+  /** Id of its line in the plan, and what it is called. */
+  channel: string;
+  name: string;
+  who: string;
+  plannedDbfs: number | null;
+  levelDbfs: number | null;
+  peakDbfs: number | null;
+  noiseDbfs: number | null;
+  humDbfs: number | null;
+  faults: number;
+  verdict: string;
+}
+
+/** Something that happened, or was said of it. */
+export interface KeptIncident {
+  id: string;
+  at: string;
+  by: string;
+  kind: 'incident' | 'note';
+  words: string;
+  /** What mended it. */
+  mended: string;
+}
+
+/** What is added to a sitting: any of it may come twice, and is kept once. */
+export interface SittingAddition {
+  sitting: SittingHead;
+  steps: SignedStep[];
+  measurements: KeptMeasurement[];
+  incidents: KeptIncident[];
+}
+
+/** A sitting in the list. */
+export interface SittingInList extends SittingHead {
+  /** When the last of it was added. */
+  lastAt: string;
+  signed: number;
+  measured: number;
+  incidents: number;
+  /** Whoever signed or measured anything. */
+  people: string[];
+}
+
+/** Levels of one channel from sitting to sitting. */
+export interface TrendPoint extends Omit<KeptMeasurement, 'id' | 'by'> {
+  sitting: string;
+}

@@ -10,6 +10,7 @@ import { KitModule } from './kit/kit.module';
 import { OwnModelsModule } from './own-models/own-models.module';
 import { RigsModule } from './rigs/rigs.module';
 import type { Settings } from './settings';
+import { SittingsModule } from './sittings/sittings.module';
 import { StockModule } from './stock/stock.module';
 
 @Module({})
@@ -26,6 +27,7 @@ export class AppModule {
         HealthModule,
         DemoModule,
         StockModule,
+        SittingsModule,
         OwnModelsModule,
       ],
       providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],

@@ -81,6 +81,61 @@ export class OwnModelRow extends Model<InferAttributes<OwnModelRow>, InferCreati
   declare savedAt: CreationOptional<Date>;
 }
 
+/** One dated use of a rig. */
+export class SittingRow extends Model<InferAttributes<SittingRow>, InferCreationAttributes<SittingRow>> {
+  declare id: string;
+  declare rigId: string;
+  declare revision: number;
+  declare name: string;
+  declare kind: 'set up' | 'strike';
+  declare startedAt: string;
+  declare lastAt: string;
+}
+
+/** What is added to a sitting and never changed. Times as ISO text: whoever signs has a clock of their own. */
+export class SignedStepRow extends Model<
+  InferAttributes<SignedStepRow>,
+  InferCreationAttributes<SignedStepRow>
+> {
+  declare id: string;
+  declare sittingId: string;
+  declare at: string;
+  declare by: string;
+  declare step: string;
+  declare words: string;
+  declare state: 'done' | 'not done' | 'open';
+  declare because: string;
+}
+export class MeasurementRow extends Model<
+  InferAttributes<MeasurementRow>,
+  InferCreationAttributes<MeasurementRow>
+> {
+  declare id: string;
+  declare sittingId: string;
+  declare rigId: string;
+  declare at: string;
+  declare by: string;
+  declare channel: string;
+  declare name: string;
+  declare who: string;
+  declare plannedDbfs: number | null;
+  declare levelDbfs: number | null;
+  declare peakDbfs: number | null;
+  declare noiseDbfs: number | null;
+  declare humDbfs: number | null;
+  declare faults: number;
+  declare verdict: string;
+}
+export class IncidentRow extends Model<InferAttributes<IncidentRow>, InferCreationAttributes<IncidentRow>> {
+  declare id: string;
+  declare sittingId: string;
+  declare at: string;
+  declare by: string;
+  declare kind: 'incident' | 'note';
+  declare words: string;
+  declare mended: string;
+}
+
 export const initModels = (sequelize: Sequelize): void => {
   // A new one for each column: Sequelize writes the column's name into it.
   const now = () => ({ type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW });
@@ -154,5 +209,50 @@ export const initModels = (sequelize: Sequelize): void => {
       savedAt: now(),
     },
     { sequelize, tableName: 'ownModels', timestamps: false },
+  );
+  const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+  const added = () => ({
+    id: { type: DataTypes.STRING, primaryKey: true },
+    sittingId: { type: DataTypes.STRING, allowNull: false },
+    at: text(),
+    by: text(),
+  });
+  const figure = () => ({ type: DataTypes.DOUBLE, allowNull: true });
+  SittingRow.init(
+    {
+      id: { type: DataTypes.STRING, primaryKey: true },
+      rigId: { type: DataTypes.STRING, allowNull: false },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      name: text(),
+      kind: text(),
+      startedAt: text(),
+      lastAt: text(),
+    },
+    { sequelize, tableName: 'sittings', timestamps: false },
+  );
+  SignedStepRow.init(
+    { ...added(), step: text(), words: text(), state: text(), because: text() },
+    { sequelize, tableName: 'steps', timestamps: false },
+  );
+  MeasurementRow.init(
+    {
+      ...added(),
+      rigId: { type: DataTypes.STRING, allowNull: false },
+      channel: text(),
+      name: text(),
+      who: text(),
+      plannedDbfs: figure(),
+      levelDbfs: figure(),
+      peakDbfs: figure(),
+      noiseDbfs: figure(),
+      humDbfs: figure(),
+      faults: { type: DataTypes.INTEGER, allowNull: false },
+      verdict: text(),
+    },
+    { sequelize, tableName: 'measurements', timestamps: false },
+  );
+  IncidentRow.init(
+    { ...added(), kind: text(), words: text(), mended: text() },
+    { sequelize, tableName: 'incidents', timestamps: false },
   );
 };

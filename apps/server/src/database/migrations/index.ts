@@ -6,6 +6,7 @@ import * as keptParts from './2026-11-26-kept-parts';
 import * as summaries from './2026-11-26-summaries';
 import * as revisionHashes from './2026-12-01-revision-hashes';
 import * as runDays from './2026-12-01-run-days';
+import * as sittings from './2026-12-02-sittings';
 
 export interface Migration {
   name: string;
@@ -22,4 +23,5 @@ export const MIGRATIONS: Migration[] = [
   { name: '2026-11-26-summaries', ...summaries },
   { name: '2026-12-01-run-days', ...runDays },
   { name: '2026-12-01-revision-hashes', ...revisionHashes },
+  { name: '2026-12-02-sittings', ...sittings },
 ];
