@@ -7,7 +7,7 @@ import {
   type RunStep,
 } from '@diaphon/core';
 
-type ReportedStep = Omit<RunStep, 'of'>;
+type ReportedStep = Omit<RunStep, 'of' | 'key'>;
 
 export interface RunSheetReport extends Omit<RunSheet, 'steps'> {
   report: 'diaphon-runsheet';
@@ -64,7 +64,7 @@ export const runSheetReport = (given: Rig, flags: RunSheetFlags, from?: Rig): Ru
       report: 'diaphon-runsheet',
       version: 1,
       rig: rig.name,
-      steps: steps.map(({ of: _of, ...step }) => step),
+      steps: steps.map(({ of: _of, key: _key, ...step }) => step),
       ...rest,
     },
   };

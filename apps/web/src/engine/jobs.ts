@@ -35,6 +35,7 @@ import {
   proposeInSteps,
   readingsOf,
   renderInSteps,
+  runSheet,
   solve as solveAll,
   splitLoadInSteps,
   tablePage,
@@ -57,6 +58,7 @@ import {
   type Readings,
   type RenderAsk,
   type Rig,
+  type RunSheetOptions,
   type Solved,
   type Solver,
   type Steps,
@@ -108,6 +110,8 @@ const ABOUT_A_RIG = {
     feedDetailInSteps(rig, speaker, post, memory),
   /** What to say before the show, which meters move, what to ask. */
   testCall: ({ solved }: Held) => testCall(solved),
+  /** The safe order of setting the rig up, or of what is asked for. */
+  runSheet: ({ rig }: Held, options: RunSheetOptions) => runSheet(rig, options).sheet,
   /** Every channel that is kept, as it should come. */
   plannedLines: ({ solved }: Held) => plannedLines(solved),
   /** Why channels came otherwise than planned, by what was measured of each. */

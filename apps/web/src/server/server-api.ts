@@ -1,5 +1,14 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
-import type { OpenRig, OwnModel, RevisionEntry, RigOnShelf, SavedRig } from '@diaphon/api';
+import type {
+  OpenRig,
+  OwnModel,
+  RevisionEntry,
+  RigOnShelf,
+  SavedRig,
+  SittingAddition,
+  SittingInList,
+  TrendPoint,
+} from '@diaphon/api';
 import { modelFile, type DeviceModel, type Rig, type StockRow } from '@diaphon/core';
 import { callServer, type Call, type ServerFailure } from './call';
 
@@ -17,7 +26,7 @@ const remove = (path: string): Call => ({ path, method: 'DELETE' });
 export const serverApi = createApi({
   reducerPath: 'server',
   baseQuery: ((call) => callServer(call)) as BaseQueryFn<Call, unknown, ServerFailure>,
-  tagTypes: ['Shelf', 'Stock', 'Models', 'History'],
+  tagTypes: ['Shelf', 'Stock', 'Models', 'History', 'Log'],
   // What is looked at again is read again: another window may have changed it.
   refetchOnMountOrArgChange: true,
   endpoints: (build) => ({
@@ -93,6 +102,24 @@ export const serverApi = createApi({
       query: (id) => post(`${ownModel(id)}/restore`),
       invalidatesTags: ['Models'],
     }),
+    sittings: build.query<SittingInList[], { rig: string; before?: string }>({
+      query: ({ rig: id, before }) => ({
+        path: `/sittings?rig=${encodeURIComponent(id)}${before ? `&before=${before}` : ''}`,
+      }),
+      providesTags: ['Log'],
+    }),
+    sitting: build.query<SittingAddition, string>({
+      query: (id) => ({ path: `/sittings/${encodeURIComponent(id)}` }),
+      providesTags: ['Log'],
+    }),
+    trend: build.query<TrendPoint[], string>({
+      query: (id) => ({ path: `/sittings/trend?rig=${encodeURIComponent(id)}` }),
+      providesTags: ['Log'],
+    }),
+    addToSitting: build.mutation<null, SittingAddition>({
+      query: (addition) => post('/sittings', addition),
+      invalidatesTags: ['Log'],
+    }),
     resetDemo: build.mutation<{ restored: number }, void>({
       query: () => post('/demo/reset'),
       invalidatesTags: ['Shelf'],
@@ -117,4 +144,7 @@ export const {
   useRemoveModelMutation,
   useRestoreModelMutation,
   useResetDemoMutation,
+  useSittingsQuery,
+  useSittingQuery,
+  useTrendQuery,
 } = serverApi;

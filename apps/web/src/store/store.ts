@@ -9,6 +9,9 @@ import { lightReducer, showLight } from './light-slice';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { recordingsReducer } from './recordings-slice';
+import { sittingActions, sittingReducer } from './sitting-slice';
+import { makeSittings } from './sittings';
+import { makeSittingsBox } from './sittings-box';
 import { watchReducer } from './watch-slice';
 import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
@@ -48,6 +51,7 @@ export const store = configureStore({
     variants: variantsReducer,
     recordings: recordingsReducer,
     watch: watchReducer,
+    sitting: sittingReducer,
     [serverApi.reducerPath]: serverApi.reducer,
   },
   // Documents are large and never mutated: the development checks would cost a frame at every edit.
@@ -66,6 +70,22 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 const current = () => store.getState().rig.id;
 
 const variantsBox = makeVariantsBox();
+
+const { addToSitting, sitting: wholeSitting, sittings: sittingList } = serverApi.endpoints;
+
+/** What is signed and measured now. */
+export const sittings = makeSittings(
+  makeSittingsBox(),
+  {
+    add: (addition) => store.dispatch(addToSitting.initiate(addition, { track: false })).unwrap(),
+    whole: (id) =>
+      store.dispatch(wholeSitting.initiate(id, { subscribe: false, forceRefetch: true })).unwrap(),
+    list: (rig) =>
+      store.dispatch(sittingList.initiate({ rig }, { subscribe: false, forceRefetch: true })).unwrap(),
+  },
+  (now, unsent) => store.dispatch(sittingActions.known({ now, unsent })),
+);
+globalThis.addEventListener?.('online', () => void sittings.send());
 
 /** Shows a rig, and the variants of it that this browser has. */
 export const showRig = async (id: string): Promise<void> => {

@@ -11,6 +11,8 @@ import { MINUTES, wordsOf, type Said } from './words';
 
 export interface RunStep extends Said {
   number: number;
+  /** What it is, whatever number it has: by this it is signed. */
+  key: string;
   kind: MoveKind;
   /** The device, lead, program or joined input it is about; empty where it is about all. */
   of: string;
@@ -227,6 +229,7 @@ export const runSheet = (
     const person = personOf.get(move.key)!;
     return {
       number: at + 1,
+      key: move.key,
       kind: move.kind,
       of: move.of,
       ...wordsOf(move, present, target),
