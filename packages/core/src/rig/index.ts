@@ -36,4 +36,4 @@ export { MAX_RIG_BYTES, readRigText, readRigValue, type ReadResult } from './rea
 export { buildRig, type RigRows } from './build-rig';
 export { withNewIds, type Renamed } from './rename';
 export { editBetween, rebase, type EditClash, type Rebased } from './rebase';
-export { againstUsualWords } from './step-words';
+export { againstUsualWords, placeInWords, valueInWords } from './step-words';

@@ -160,7 +160,7 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
       const model = find.modelOf(of);
       const rows = move.quiet ?? [];
       return said({
-        do: `${name(of)}: everything down, phantom off`,
+        do: `${name(of)}: everything down${rows.some(({ kind }) => kind === 'phantom') ? ', phantom off' : ''}`,
         why: 'Nobody knows how it was left. What is down cannot thump, howl or hurt when something is plugged.',
         details: rows.map(
           (one) => `${one.control.label}: ${one.kind === 'phantom' ? 'off' : 'all the way down'}`,

@@ -1,0 +1,2 @@
+export { individuals, type Individuals } from './individuals';
+export { whatChanged, type RigChange, type WhatChanged } from './what-changed';

@@ -1,0 +1,61 @@
+import { skerryLight } from '../demo';
+import { finish } from '../offers';
+import { applyEdit, setControl, type Rig } from '../rig';
+import { individuals } from './individuals';
+import { whatChanged } from './what-changed';
+
+/** The worked example of the NIST/SEMATECH e-Handbook, 6.3.2.2 (its figures from memory). */
+it('limits of individual values are those of the handbook', () => {
+  const found = individuals([49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1])!;
+  expect(found.mean).toBeCloseTo(50.81, 2);
+  expect(found.upper).toBeCloseTo(55.8041, 3);
+  expect(found.lower).toBeCloseTo(45.8159, 3);
+  expect(found.outside).toEqual([]);
+  expect(individuals([-15, -15.2, -14.9, -15.1, -15, -15.1, -14.9, -22])!.outside).toEqual([7]);
+  expect(individuals([1, 2, 3, 4])).toBeUndefined();
+});
+
+const set = (rig: Rig, device: string, control: string, value: number | boolean | string): Rig =>
+  applyEdit(rig, setControl(rig, device, control, value)).rig;
+/** The museum, its caller off the microphone input: it works. */
+const worked = {
+  ...set(skerryLight, 'mixer', 'phantom', true),
+  leads: skerryLight.leads.filter(({ id }) => id !== 'caller-lead'),
+};
+
+it.each([
+  [
+    'a gain turned down',
+    (rig: Rig) => set(rig, 'mixer', 'gain1', 20),
+    'Gain 1 of Lamp room mixer: 54 dB → 20 dB',
+    'Keeper',
+  ],
+  [
+    'phantom off',
+    (rig: Rig) => set(rig, 'mixer', 'phantom', false),
+    'Phantom 1–4 of Lamp room mixer: on → off',
+    'Guest',
+  ],
+  [
+    'a lead gone',
+    (rig: Rig) => ({ ...rig, leads: rig.leads.filter(({ id }) => id !== 'guest-lead') }),
+    'Lead XLR lead (Guest microphone, Output – Lamp room mixer, Input 2): gone',
+    'Guest',
+  ],
+])('%s among harmless changes stands first', (_name, spoil, words, who) => {
+  const harmless = {
+    ...set(set(worked, 'mixer', 'phones-volume', -24), 'caller-laptop', 'jack-volume', -12),
+    name: 'Renamed',
+  };
+  const { changes, troubles } = finish(whatChanged(worked, spoil(harmless)));
+  expect(troubles.join()).toContain(who);
+  expect(changes[0]!.words).toBe(words);
+  expect(changes[0]!.ends.length).toBeGreaterThan(0);
+  expect(changes.map((one) => one.words)).not.toContain('Renamed');
+  expect(changes).toHaveLength(3);
+  expect(changes.slice(1).flatMap(({ ends }) => ends)).toEqual([]);
+});
+
+it('nothing changed, nothing told', () => {
+  expect(finish(whatChanged(worked, worked))).toEqual({ changes: [], troubles: [] });
+});
