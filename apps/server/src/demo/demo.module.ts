@@ -1,6 +1,7 @@
 import { Controller, HttpCode, Module, Post } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { RigsModule } from '../rigs/rigs.module';
+import { SittingsModule } from '../sittings/sittings.module';
 import { DemoService } from './demo.service';
 
 @ApiTags('demo')
@@ -17,7 +18,7 @@ export class DemoController {
 }
 
 @Module({
-  imports: [RigsModule],
+  imports: [RigsModule, SittingsModule],
   controllers: [DemoController],
   providers: [DemoService],
   exports: [DemoService],

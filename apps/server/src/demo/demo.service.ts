@@ -5,6 +5,8 @@ import { Damaged, unpackRig } from '../database/kept-rigs';
 import { RevisionRow, RigRow, SeedRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { RigsService } from '../rigs/rigs.service';
+import { SittingsService } from '../sittings/sittings.service';
+import { demoLog } from './demo-log';
 
 /** Whether a revision holds just this rig; one that is damaged does not. */
 const isKept = async (row: RevisionRow, rig: Rig, transaction: Transaction): Promise<boolean> =>
@@ -22,6 +24,7 @@ export class DemoService {
   constructor(
     private readonly writes: Writes,
     private readonly rigs: RigsService,
+    private readonly sittings: SittingsService,
   ) {}
 
   /** Adds the demo rigs that were never added before; a deleted one stays deleted. */
@@ -55,6 +58,9 @@ export class DemoService {
   private async add(key: string, rig: Rig, transaction: Transaction): Promise<void> {
     const { id } = await this.rigs.insert(rig, 'Demo', transaction);
     await SeedRow.upsert({ key, rigId: id }, { transaction });
+    // One of them has a past.
+    if (rig === DEMO_RIGS[0]!.rig)
+      for (const one of demoLog(id, rig, Date.now())) await this.sittings.keep(one, transaction);
   }
 
   /** False when there was nothing to bring back. */

@@ -54,5 +54,5 @@ export class SittingsController {
   }
 }
 
-@Module({ controllers: [SittingsController], providers: [SittingsService] })
+@Module({ controllers: [SittingsController], providers: [SittingsService], exports: [SittingsService] })
 export class SittingsModule {}

@@ -8,7 +8,7 @@ import type {
   TrendPoint,
 } from '@diaphon/api';
 import { Inject, Injectable } from '@nestjs/common';
-import { QueryTypes, Sequelize } from 'sequelize';
+import { QueryTypes, Sequelize, type Transaction } from 'sequelize';
 import { IncidentRow, MeasurementRow, SignedStepRow, SittingRow } from '../database/models';
 import { Writes } from '../database/writes';
 import { ApiError, notFound } from '../errors/api-error';
@@ -28,36 +28,41 @@ export class SittingsService {
   ) {}
 
   /** Everything or nothing of it. @throws ApiError 409 where the sitting is another rig's */
-  async add({ sitting, steps, measurements, incidents }: SittingAddition): Promise<void> {
+  add(addition: SittingAddition): Promise<void> {
+    return this.writes.run((transaction) => this.keep(addition, transaction));
+  }
+
+  /** The same within a transaction. */
+  async keep(
+    { sitting, steps, measurements, incidents }: SittingAddition,
+    transaction: Transaction,
+  ): Promise<void> {
     const { id: sittingId, rig: rigId, ...head } = sitting;
-    const lastAt = [sitting.startedAt, ...[...steps, ...measurements, ...incidents].map(({ at }) => at)]
-      .sort()
-      .at(-1)!;
-    await this.writes.run(async (transaction) => {
-      const known = await SittingRow.findByPk(sittingId, { transaction });
-      if (known && known.rigId !== rigId)
-        throw new ApiError(409, {
-          code: 'conflict',
-          message: 'This sitting belongs to another rig; nothing was added.',
-          where: 'sitting.rig',
-          hint: 'Begin a new sitting.',
-        });
-      if (!known) await SittingRow.create({ id: sittingId, rigId, ...head, lastAt }, { transaction });
-      else if (known.lastAt < lastAt) await known.update({ lastAt }, { transaction });
-      const keep = { transaction, ignoreDuplicates: true };
-      await SignedStepRow.bulkCreate(
-        steps.map((row) => ({ ...row, sittingId })),
-        keep,
-      );
-      await MeasurementRow.bulkCreate(
-        measurements.map((row) => ({ ...row, sittingId, rigId })),
-        keep,
-      );
-      await IncidentRow.bulkCreate(
-        incidents.map((row) => ({ ...row, sittingId })),
-        keep,
-      );
-    });
+    const times = [...steps, ...measurements, ...incidents].map(({ at }) => at);
+    const lastAt = [sitting.startedAt, ...times].sort().at(-1)!;
+    const known = await SittingRow.findByPk(sittingId, { transaction });
+    if (known && known.rigId !== rigId)
+      throw new ApiError(409, {
+        code: 'conflict',
+        message: 'This sitting belongs to another rig; nothing was added.',
+        where: 'sitting.rig',
+        hint: 'Begin a new sitting.',
+      });
+    if (!known) await SittingRow.create({ id: sittingId, rigId, ...head, lastAt }, { transaction });
+    else if (known.lastAt < lastAt) await known.update({ lastAt }, { transaction });
+    const once = { transaction, ignoreDuplicates: true };
+    await SignedStepRow.bulkCreate(
+      steps.map((row) => ({ ...row, sittingId })),
+      once,
+    );
+    await MeasurementRow.bulkCreate(
+      measurements.map((row) => ({ ...row, sittingId, rigId })),
+      once,
+    );
+    await IncidentRow.bulkCreate(
+      incidents.map((row) => ({ ...row, sittingId })),
+      once,
+    );
   }
 
   /** Newest first. */
