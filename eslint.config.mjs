@@ -49,6 +49,7 @@ const WEB_ORDER = [
   'run-sheet',
   'line-check',
   'watch',
+  'log',
   'models',
   'wiring',
   'shelf',

@@ -1,7 +1,7 @@
 import { setName } from '@diaphon/core';
 import { CircleHelp, History, Redo2, Search, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
-import { NavLink, Outlet, useParams } from 'react-router';
+import { Outlet, useParams } from 'react-router';
 import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 
@@ -13,7 +13,7 @@ import { SaveWords } from './save-words';
 import { TopBar } from '../page/top-bar';
 import { usePageKeys } from './use-page-keys';
 import { useUndoKeys } from './use-undo-keys';
-import { VIEWS } from './views';
+import { ViewTabs } from './view-tabs';
 import { Waiting } from '../page/waiting';
 
 const Notices = lazy(async () => ({ default: (await import('./notices')).Notices }));
@@ -35,7 +35,7 @@ const RigName = () => {
   return (
     <input
       aria-label="Name of this rig"
-      className="min-w-[8em] max-w-[26em] flex-1 truncate border border-transparent bg-transparent px-1 py-0.5 hover:border-line focus:border-line"
+      className="min-w-[5em] max-w-[26em] flex-1 truncate border border-transparent bg-transparent px-1 py-0.5 hover:border-line focus:border-line"
       value={text}
       maxLength={200}
       onChange={(event) => {
@@ -145,19 +145,7 @@ export const RigShell = () => {
         {status === 'open' && (
           <>
             <RigName />
-            <nav aria-label="Views of this rig" className="flex flex-wrap">
-              {VIEWS.map(({ id: path, tab }) => (
-                <NavLink
-                  key={path}
-                  to={path}
-                  className={({ isActive }) =>
-                    `border-b-[3px] px-3 py-1 whitespace-nowrap max-[480px]:px-2 ${isActive ? 'border-ink font-bold' : 'border-transparent hover:border-line'}`
-                  }
-                >
-                  {tab}
-                </NavLink>
-              ))}
-            </nav>
+            <ViewTabs />
           </>
         )}
       </TopBar>

@@ -5,7 +5,7 @@ import list from './views.json';
  * The views of a rig. Who they are is `views.json`: the tabs, the address, Ctrl+K, the test of access, the pictures and the bench go by
  * it. What each is made of stands here.
  */
-export const VIEWS: readonly { id: string; tab: string; find: string }[] = list;
+export const VIEWS: readonly { id: string; tab: string; find: string; group: string }[] = list;
 
 /** Each is loaded when it is first opened. */
 const view = (load: () => Promise<ComponentType>) => lazy(async () => ({ default: await load() }));
@@ -15,7 +15,9 @@ const PAGES: Record<string, ComponentType> = {
   levels: view(async () => (await import('../levels/levels-view')).LevelsView),
   table: view(async () => (await import('../table/table-view')).TableView),
   feeds: view(async () => (await import('../feeds/feeds-view')).FeedsView),
+  'run-sheet': view(async () => (await import('../run-sheet/run-sheet-view')).RunSheetView),
   'line-check': view(async () => (await import('../line-check/line-check-view')).LineCheckView),
+  log: view(async () => (await import('../log/log-view')).LogView),
   watch: view(async () => (await import('../watch/watch-view')).WatchView),
   computers: view(async () => (await import('../computers/computers-view')).ComputersView),
 };

@@ -43,6 +43,7 @@ import {
   traceSocket,
   tryModel,
   usbBill,
+  whatChanged,
   type Answers,
   type App,
   type ColumnMapping,
@@ -112,6 +113,8 @@ const ABOUT_A_RIG = {
   testCall: ({ solved }: Held) => testCall(solved),
   /** The safe order of setting the rig up, or of what is asked for. */
   runSheet: ({ rig }: Held, options: RunSheetOptions) => runSheet(rig, options).sheet,
+  /** What is otherwise than when it worked, and what each of it explains. */
+  whatChanged: ({ rig }: Held, then: Rig) => whatChanged(then, rig),
   /** Every channel that is kept, as it should come. */
   plannedLines: ({ solved }: Held) => plannedLines(solved),
   /** Why channels came otherwise than planned, by what was measured of each. */

@@ -1,0 +1,37 @@
+import type { SignedStep } from '@diaphon/api';
+import type { RunStep } from '@diaphon/core';
+
+const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** "Done, Ann, 18:04". */
+export const stateWords = ({ state, by, at, because }: SignedStep): string => {
+  const who = [by, CLOCK.format(new Date(at))].filter(Boolean).join(', ');
+  return state === 'done' ? `Done: ${who}` : `Not done: ${because} (${who})`;
+};
+
+const ABOUT_LEADS: readonly RunStep['kind'][] = ['plug', 'pull', 'usb', 'power-on', 'power-off'];
+const ABOUT_DEVICES: readonly RunStep['kind'][] = [
+  'look',
+  'stand',
+  'settings',
+  'phantom-on',
+  'phantom-off',
+  'gain-up',
+  'gain-down',
+  'listening-up',
+  'listening-down',
+];
+
+/** Where on the chart a step is done; undefined where it is about no one thing. */
+export const placeAddress = (rig: string, { kind, of }: RunStep): string | undefined => {
+  const at = (what: string) => `/rigs/${rig}/wiring?${what}=${encodeURIComponent(of)}`;
+  if (ABOUT_LEADS.includes(kind)) return at('lead');
+  if (ABOUT_DEVICES.includes(kind)) return at('device');
+  return ['joined', 'app', 'system', 'close'].includes(kind) ? `/rigs/${rig}/computers` : undefined;
+};
+
+/** "about 25 min", "about 1 h 10 min". */
+export const minutesWords = (minutes: number): string =>
+  minutes < 60
+    ? `about ${Math.max(1, Math.round(minutes))} min`
+    : `about ${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`;
