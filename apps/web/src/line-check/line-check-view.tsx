@@ -14,6 +14,7 @@ import { Button } from '../look/button';
 import { count, figure, quantity } from '../look/figures';
 import { SeverityMark } from '../look/severity';
 import { ShareBar } from '../look/share-bar';
+import { KeepInLog } from '../page/keep-in-log';
 import { Waiting } from '../page/waiting';
 import { recordingsActions, type RecordingFile } from '../store/recordings-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -21,6 +22,7 @@ import { useAsked } from '../store/use-asked';
 import { Causes } from './causes';
 import { LevelLane } from './level-lane';
 import { madeUpFiles } from './made-up';
+import { measurementOf } from './measurement-of';
 import { TwoRecordings } from './two-recordings';
 import { useListening } from './use-listening';
 import { useMeasuring } from './use-measuring';
@@ -194,6 +196,12 @@ export const LineCheckView = () => {
     );
   });
   const fine = verdicts.filter((kind) => kind === 'as planned').length;
+  const kept = () => ({
+    measurements: lines.flatMap((line, at) => {
+      const recorded = recordedOf(at);
+      return recorded ? [measurementOf(line, recorded.measured)] : [];
+    }),
+  });
   const take = (list: FileList | null) => {
     const sounds = [...(list ?? [])];
     if (sounds.length > 0) void measure(sounds);
@@ -224,8 +232,8 @@ export const LineCheckView = () => {
           <h2 className="text-[17px] leading-tight font-bold">The real signal against the plan</h2>
           {verdicts.length === 0 ? (
             <p className="text-faint">
-              Record a minute of everyone speaking as in the show, then drop the files here (WAV or FLAC). They stay on
-              this computer.
+              Record a minute of everyone speaking as in the show, then drop the files here (WAV or FLAC).
+              They stay on this computer.
             </p>
           ) : (
             <p className={fine === lines.length ? 'font-bold text-good' : 'font-bold text-fault'}>
@@ -236,6 +244,7 @@ export const LineCheckView = () => {
           )}
         </div>
         <div className="flex flex-wrap gap-1.5">
+          {verdicts.length > 0 && !live.heard && <KeepInLog key={files.length} found={kept} />}
           {files.length > 0 && (
             <Button
               onClick={() => {

@@ -6,6 +6,7 @@ import { count } from '../look/figures';
 import { fileName, saveFile } from '../look/save-file';
 import { SeverityMark } from '../look/severity';
 import { ShareBar } from '../look/share-bar';
+import { KeepInLog, stamp } from '../page/keep-in-log';
 import { Waiting } from '../page/waiting';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
@@ -40,22 +41,33 @@ const Wrong = ({ incident, atS }: { incident: Incident; atS: number }) => (
 const Noticed = ({ watching, lines }: { watching: Watching; lines: readonly PlannedLine[] }) => {
   const { incidents, atS } = watching.watch;
   if (incidents.length === 0) return null;
+  const kept = () => ({
+    incidents: incidents.map(({ name, words, sinceS }) => ({
+      ...stamp(),
+      kind: 'incident' as const,
+      words: `${momentOf(watching, sinceS)} ${name}: ${words}`,
+      mended: '',
+    })),
+  });
   return (
     <section aria-labelledby="noticed" className="mt-6">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="noticed" className="text-[17px] font-bold">
           What was noticed
         </h2>
-        <Button
-          onClick={() =>
-            saveFile(
-              fileName(`${watching.name} noticed`, 'csv'),
-              new Blob([incidentsCsv(watching)], { type: 'text/csv' }),
-            )
-          }
-        >
-          Save as CSV
-        </Button>
+        <span className="flex gap-1.5">
+          {!watching.isOn && <KeepInLog key={watching.startedAt} found={kept} />}
+          <Button
+            onClick={() =>
+              saveFile(
+                fileName(`${watching.name} noticed`, 'csv'),
+                new Blob([incidentsCsv(watching)], { type: 'text/csv' }),
+              )
+            }
+          >
+            Save as CSV
+          </Button>
+        </span>
       </div>
       <Timeline lines={lines} incidents={incidents} atS={atS} />
       <ol className="mt-2">
