@@ -80,6 +80,16 @@ const VISITS: Record<string, (page: Page, request: APIRequestContext) => Promise
       page.getByRole('button', { name: 'Put a laptop isolator box in between', exact: true }),
     ).toBeVisible();
   },
+  'run-sheet': async (page, request) => {
+    const id = await museumWithRoom(request);
+    await page.goto(`/rigs/${id}/run-sheet`);
+    await expect(page.getByRole('alert')).toContainText('Mend it on the chart');
+  },
+  log: async (page, request) => {
+    const shelf = (await (await request.get('/api/rigs')).json()) as { id: string; name: string }[];
+    await page.goto(`/rigs/${shelf.find(({ name }) => name === MUSEUM)!.id}/log`);
+    await expect(page.getByText('Out of the usual').first()).toBeVisible();
+  },
   'line-check': async (page, request) => {
     await page.goto(`/rigs/${await copyOfDemo(request, MUSEUM)}/line-check`);
     await page.getByLabel('Recordings, as WAV or FLAC files').setInputFiles([

@@ -55,7 +55,9 @@ test('the plan itself, made up as sound, comes as planned', async ({ page, reque
 test('one file of all tracks goes by its channels', async ({ page, request }) => {
   const id = await copyOfDemo(request, MUSEUM);
   await page.goto(`/rigs/${id}/line-check`);
-  await page.getByLabel('Recordings, as WAV or FLAC files').setInputFiles(files(['take.wav', toneFile(-15, 2)]));
+  await page
+    .getByLabel('Recordings, as WAV or FLAC files')
+    .setInputFiles(files(['take.wav', toneFile(-15, 2)]));
   await expect(page.getByLabel('What was recorded of Track Guest')).toHaveValue('1');
 });
 

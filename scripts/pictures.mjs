@@ -13,6 +13,7 @@ await ensureReady();
 const PORT = 4394;
 const BASE = `http://127.0.0.1:${PORT}`;
 const MUSEUM = 'Skerry Light oral history';
+const LIVE = 'Skerry Light live stream';
 
 const button = (page, name) => page.getByRole('button', { name }).first();
 const wiring = async (page, id, rest = '') => {
@@ -23,21 +24,6 @@ const wiring = async (page, id, rest = '') => {
 const levels = async (page, id) => {
   await page.goto(`${BASE}/rigs/${id}/levels`);
   await button(page, /^Guest to Track Guest/).click();
-};
-/** A fix and the plan beside the rig as it stands. */
-const withVariants = async (page, id) => {
-  await wiring(page, id);
-  const short = page.locator('[data-code="gain-short"]').first();
-  await short.getByRole('button').first().click();
-  await short
-    .getByRole('button', { name: /^Keep as a variant: / })
-    .first()
-    .click();
-  await levels(page, id);
-  await button(page, 'Set every gain').click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Keep as a variant' }).click();
-  // What was done is said for nine seconds.
-  await page.waitForTimeout(9500);
 };
 
 /** Each picture: how it is come to. @type {Record<string, (page: import('playwright').Page, id: string) => Promise<unknown>>} */
@@ -65,10 +51,6 @@ const PICTURES = {
     await heading.evaluate((element) => element.scrollIntoView());
   },
   pins: (page, id) => wiring(page, id, '?lead=caller-lead&open=pins'),
-  places: async (page, id) => {
-    await wiring(page, id);
-    await button(page, 'By place').click();
-  },
   print: (page, id) => page.goto(`${BASE}/rigs/${id}/print`),
   find: async (page, id) => {
     await wiring(page, id);
@@ -76,15 +58,20 @@ const PICTURES = {
     await page.getByRole('combobox', { name: 'Find or do something' }).fill('guest');
   },
   levels: (page, id) => levels(page, id),
-  'levels-night': async (page, id) => {
-    await page.addInitScript("localStorage.setItem('diaphon.light', 'night')");
-    await withVariants(page, id);
-  },
   gains: async (page, id) => {
     await levels(page, id);
     await button(page, 'Set every gain').click();
     await page.getByRole('button', { name: 'Set all of it' }).waitFor();
   },
+  'run-sheet': async (page, id, live) => {
+    await page.goto(`${BASE}/rigs/${live}/run-sheet?people=2`);
+    for (let step = 1; step < 7; step += 1) {
+      await page.getByRole('region', { name: `Step ${step} of` }).waitFor();
+      for (const caution of await page.getByRole('checkbox').all()) await caution.click();
+      await page.getByRole('button', { name: 'Done', exact: true }).click();
+    }
+  },
+  log: (page, id) => page.goto(`${BASE}/rigs/${id}/log`),
   feeds: (page, id) => page.goto(`${BASE}/rigs/${id}/feeds?sound=app+call&at=ears+phones`),
   table: (page, id) => page.goto(`${BASE}/rigs/${id}/table`),
   computers: async (page) => {
@@ -95,7 +82,7 @@ const PICTURES = {
   },
   'line-check': async (page, id) => {
     await page.goto(`${BASE}/rigs/${id}/line-check`);
-    await page.getByLabel('Recordings, as WAV files').setInputFiles(await takes());
+    await page.getByLabel('Recordings, as WAV or FLAC files').setInputFiles(await takes());
     await page.getByText(/of 6 channels as planned/u).waitFor();
     await page.getByText('Measuring').waitFor({ state: 'hidden' });
   },
@@ -159,7 +146,9 @@ const shelf = async () => {
   throw new Error('The server did not start within ten seconds.');
 };
 try {
-  const { id } = (await shelf()).find(({ name }) => name === MUSEUM);
+  const rigs = await shelf();
+  const { id } = rigs.find(({ name }) => name === MUSEUM);
+  const { id: live } = rigs.find(({ name }) => name === LIVE);
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
@@ -173,7 +162,7 @@ try {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     say(`Picture ${name}`);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await come(page, id);
+    await come(page, id, live);
     await page.waitForTimeout(2500);
     await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
     await page.close();
