@@ -105,7 +105,7 @@ describe('diaphon check on several files, and with what mends one finding', () =
   });
 
   it('tries the fixes of a large rig for one finding at a time', async () => {
-    const path = fileOf('large.json', JSON.stringify(generateRig(100)));
+    const path = fileOf('large.json', JSON.stringify(generateRig(50)));
     const { out } = await run('check', path, '--json');
     const { findings } = JSON.parse(out) as CheckReport;
     expect(findings.every(({ fixes }) => fixes.length === 0)).toBe(true);

@@ -95,8 +95,9 @@ it.each<[string, [Measured, number][], string]>([
 it('a player may be silent, and what comes by data alone has no noise: neither is a fault', () => {
   const watched = (change: Partial<PlannedLine>, bobs: Wave) => {
     const lines = [planned[0]!, { ...planned[1]!, ...change }];
+    const heard = only(bobs);
     let watch = startWatch();
-    for (let at = 0; at < 60; at += 1) watch = watchOn(watch, lines, [0, 1], only(bobs));
+    for (let at = 0; at < 60; at += 1) watch = watchOn(watch, lines, [0, 1], heard);
     return kinds(watch);
   };
   expect(watched({}, hiss)).toEqual(['silent Track Bob']);
