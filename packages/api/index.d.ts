@@ -147,3 +147,11 @@ export interface SittingInList extends SittingHead {
 export interface TrendPoint extends Omit<KeptMeasurement, 'id' | 'by'> {
   sitting: string;
 }
+
+/** A browser that is signed in. */
+export interface SignedInBrowser {
+  /** What it calls itself. */
+  agent: string;
+  startedAt: string;
+  isThis: boolean;
+}

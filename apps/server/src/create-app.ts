@@ -12,8 +12,8 @@ import { databaseFile, openDatabase } from './database/open-database';
 import { DemoService } from './demo/demo.service';
 import { ErrorFilter, TOO_CROWDED } from './errors/error-filter';
 import { sameOriginOnly } from './guards';
-import { passphraseOnly } from './passphrase';
 import type { Settings } from './settings';
+import { signIn } from './sign-in/sign-in';
 import { serveWeb, styleNonce } from './web-files';
 
 const OWN = ["'self'"];
@@ -76,7 +76,9 @@ export const createApp = async (
     next();
   });
   app.use(sameOriginOnly(settings));
-  if (settings.passphrase) app.use(passphraseOnly(settings.passphrase));
+  if (settings.passphrase) app.use(signIn(settings.passphrase));
+  // Where nobody has to sign in nobody is signed in.
+  else app.use('/api/session', (_request: Request, response: Response) => response.json([]));
   // Files gain by it once; answers of the API are small and wanted at once.
   app.use(compression({ filter: (request) => !request.url.startsWith('/api') }));
   app.useBodyParser('json', { limit: MAX_RIG_BYTES + AROUND_A_RIG, verify: refuseCrowded });

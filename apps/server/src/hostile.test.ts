@@ -11,7 +11,7 @@ import sqlite3 from 'sqlite3';
 import { checkDatabaseFile, FORMAT } from './database/check-file';
 import { openDatabase } from './database/open-database';
 import { GuardedWorker, TooHeavy } from './documents/guarded-worker';
-import { makeLocks, subnetOf } from './passphrase';
+import { makeLocks, subnetOf } from './sign-in/locks';
 import { stopInOrder } from './stop';
 import { shelfOf, startTestServer, type TestServer } from './tests/server';
 

@@ -81,6 +81,17 @@ export class OwnModelRow extends Model<InferAttributes<OwnModelRow>, InferCreati
   declare savedAt: CreationOptional<Date>;
 }
 
+/** A browser that signed in, or did once: by the hash of what its cookie says. */
+export class SessionRow extends Model<InferAttributes<SessionRow>, InferCreationAttributes<SessionRow>> {
+  declare hash: string;
+  declare kind: 'signed in' | 'known';
+  /** What the browser calls itself. */
+  declare agent: string;
+  declare startedAt: number;
+  /** Milliseconds since 1970. */
+  declare expiresAt: number;
+}
+
 /** One dated use of a rig. */
 export class SittingRow extends Model<InferAttributes<SittingRow>, InferCreationAttributes<SittingRow>> {
   declare id: string;
@@ -209,6 +220,16 @@ export const initModels = (sequelize: Sequelize): void => {
       savedAt: now(),
     },
     { sequelize, tableName: 'ownModels', timestamps: false },
+  );
+  SessionRow.init(
+    {
+      hash: { type: DataTypes.STRING, primaryKey: true },
+      kind: { type: DataTypes.STRING, allowNull: false },
+      agent: { type: DataTypes.TEXT, allowNull: false },
+      startedAt: { type: DataTypes.INTEGER, allowNull: false },
+      expiresAt: { type: DataTypes.INTEGER, allowNull: false },
+    },
+    { sequelize, tableName: 'sessions', timestamps: false },
   );
   const text = () => ({ type: DataTypes.TEXT, allowNull: false });
   const added = () => ({

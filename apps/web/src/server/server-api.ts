@@ -5,6 +5,7 @@ import type {
   RevisionEntry,
   RigOnShelf,
   SavedRig,
+  SignedInBrowser,
   SittingAddition,
   SittingInList,
   TrendPoint,
@@ -120,6 +121,11 @@ export const serverApi = createApi({
       query: (addition) => post('/sittings', addition),
       invalidatesTags: ['Log'],
     }),
+    /** Nobody, where nobody has to sign in. */
+    signedIn: build.query<SignedInBrowser[], void>({ query: () => ({ path: '/session' }) }),
+    signOut: build.mutation<null, { isEverywhere: boolean }>({
+      query: ({ isEverywhere }) => remove(`/session?everywhere=${isEverywhere}`),
+    }),
     resetDemo: build.mutation<{ restored: number }, void>({
       query: () => post('/demo/reset'),
       invalidatesTags: ['Shelf'],
@@ -144,6 +150,8 @@ export const {
   useRemoveModelMutation,
   useRestoreModelMutation,
   useResetDemoMutation,
+  useSignedInQuery,
+  useSignOutMutation,
   useSittingsQuery,
   useSittingQuery,
   useTrendQuery,

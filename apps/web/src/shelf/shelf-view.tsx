@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ErrorWords } from '../page/failure';
 import { FileProblems } from '../page/file-problems';
+import { SignedIn } from './signed-in';
 import { TopBar } from '../page/top-bar';
 import { Waiting } from '../page/waiting';
 import { Button } from '../look/button';
@@ -160,6 +161,7 @@ export const ShelfView = () => {
         <div className="mx-auto max-w-[1180px] p-4">
           <div className="mb-3 flex flex-wrap items-center gap-2">
             <h1 className="mr-auto text-[20px] font-bold">Rigs</h1>
+            <SignedIn />
             <Button
               onClick={() =>
                 void attempt(async () => {

@@ -6,6 +6,7 @@ import * as keptParts from './2026-11-26-kept-parts';
 import * as summaries from './2026-11-26-summaries';
 import * as revisionHashes from './2026-12-01-revision-hashes';
 import * as runDays from './2026-12-01-run-days';
+import * as sessions from './2026-12-02-sessions';
 import * as sittings from './2026-12-02-sittings';
 
 export interface Migration {
@@ -24,4 +25,5 @@ export const MIGRATIONS: Migration[] = [
   { name: '2026-12-01-run-days', ...runDays },
   { name: '2026-12-01-revision-hashes', ...revisionHashes },
   { name: '2026-12-02-sittings', ...sittings },
+  { name: '2026-12-02-sessions', ...sessions },
 ];

@@ -1,0 +1,18 @@
+import { Button } from '../look/button';
+import { count } from '../look/figures';
+import { useSignedInQuery, useSignOutMutation } from '../server/server-api';
+
+/** How many browsers are signed in, and the way out: only where a passphrase is asked for. */
+export const SignedIn = () => {
+  const { data } = useSignedInQuery();
+  const [signOut] = useSignOutMutation();
+  if (!data || data.length === 0) return null;
+  const leave = (isEverywhere: boolean) =>
+    void signOut({ isEverywhere }).then(() => window.location.assign('/sign-in'));
+  return (
+    <p className="flex flex-wrap items-center gap-2 text-[13px]">
+      Signed in on {count(data.length, 'browser')}.<Button onClick={() => leave(false)}>Sign out</Button>
+      {data.length > 1 && <Button onClick={() => leave(true)}>Sign out everywhere</Button>}
+    </p>
+  );
+};
