@@ -87,5 +87,5 @@ export const SITTINGS_QUERY = Joi.object<SittingsQuery>({
 
 export const TREND_QUERY = Joi.object<TrendQuery>({
   rig: rig(),
-  limit: Joi.number().integer().min(1).max(20_000).default(5000),
+  limit: Joi.number().integer().min(1).max(20_000).default(2000),
 });

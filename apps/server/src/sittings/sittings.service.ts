@@ -68,6 +68,7 @@ export class SittingsService {
   /** Newest first. */
   async list({ rig, before, limit }: SittingsQuery): Promise<SittingInList[]> {
     const rows = await this.sequelize.query<ListedRow>(
+      // The page first: what is counted is counted for its rows alone.
       `SELECT s.*,
         (SELECT count(DISTINCT step) FROM steps WHERE sittingId = s.id) AS signed,
         (SELECT count(*) FROM measurements WHERE sittingId = s.id) AS measured,
@@ -75,10 +76,11 @@ export class SittingsService {
         (SELECT group_concat("by", char(10)) FROM (
           SELECT "by" FROM steps WHERE sittingId = s.id UNION SELECT "by" FROM measurements WHERE sittingId = s.id
         )) AS people
-       FROM sittings s
-       WHERE (:rig IS NULL OR s.rigId = :rig) AND (:before IS NULL OR s.startedAt < :before)
-       ORDER BY s.startedAt DESC LIMIT :limit`,
-      { type: QueryTypes.SELECT, replacements: { rig: rig ?? null, before: before ?? null, limit } },
+       FROM (
+        SELECT * FROM sittings WHERE ${rig === undefined ? 'true' : 'rigId = :rig'} AND startedAt < :before
+        ORDER BY startedAt DESC LIMIT :limit
+       ) s ORDER BY s.startedAt DESC`,
+      { type: QueryTypes.SELECT, replacements: { rig, before: before ?? '9', limit } },
     );
     return rows.map(({ rigId, people, ...row }) => ({
       ...row,

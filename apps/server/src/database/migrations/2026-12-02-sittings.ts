@@ -46,7 +46,7 @@ export const up = async ({ context }: { context: QueryInterface }): Promise<void
   await context.createTable('incidents', { ...added(), kind: text(), words: text(), mended: text() });
   await context.addIndex('sittings', ['rigId', 'startedAt']);
   for (const table of ['steps', 'measurements', 'incidents']) await context.addIndex(table, ['sittingId']);
-  await context.addIndex('measurements', ['rigId', 'channel', 'at']);
+  await context.addIndex('measurements', ['rigId', 'at']);
 };
 
 export const down = async ({ context }: { context: QueryInterface }): Promise<void> => {
