@@ -1,7 +1,8 @@
 import { sortBy } from 'es-toolkit';
 import { testCall, type TestStep } from '../offers';
 import type { Solved } from '../checks';
-import { isRecorder, lookup } from '../rig';
+import { listed } from '../feeds';
+import { hasAudience, hasFarEnd, isRecorder } from '../rig';
 import type { Move } from './moves';
 import { MINUTES, shortly } from './words';
 
@@ -37,64 +38,78 @@ const heard = (
 
 /** The steps behind all that is plugged and turned, one after the other. @param before keys of all others */
 export const checkMoves = (solved: Solved, before: readonly string[]): Move[] => {
-  const { rig } = solved;
+  const { rig, heard: arriving, find } = solved;
   const computers = rig.apps.filter(({ kind }) => isRecorder(kind));
   const recorders = rig.devices.filter(({ id }) =>
-    ['recorder', 'camera'].includes(lookup(rig).modelOf(id)?.kind ?? ''),
+    arriving.sinks.some(
+      ({ device, kind, app }) =>
+        device === id && app === undefined && (kind === 'track' || kind === 'camera'),
+    ),
   );
+  const streams = rig.apps.filter(({ kind }) => hasAudience(kind));
+  const calls = rig.apps.filter(({ kind }) => hasFarEnd(kind));
   const all = new Set([
-    ...computers.map(({ computer }) => lookup(rig).device(computer)?.place ?? ''),
+    ...[...computers, ...streams].map(({ computer }) => find.device(computer)?.place ?? ''),
     ...recorders.map(({ place }) => place),
   ]);
   // With recorders at several places somebody stands at each.
   const places = all.size === 1 ? [...all] : [];
-  const script = testCall(solved);
-  const call = rig.apps.filter(({ kind }) => kind === 'call');
-  const names = [...computers, ...recorders].map(({ name }) => name);
-  const still = { of: '', change: (one: typeof rig) => one, places };
+  const namesOf = (named: readonly { name: string }[]) => listed(named.map(({ name }) => name));
+  const kept = [...computers, ...recorders];
+  const test = (kind: 'call' | 'take' | 'record', key: string, said: Move['said']): Omit<Move, 'needs'> => ({
+    key,
+    kind,
+    of: '',
+    places,
+    change: (one) => one,
+    said: said!,
+  });
   const rows: Omit<Move, 'needs'>[] = [
-    ...script.steps.map((step, at) => ({ ...heard(step, at), places })),
-    ...(call.length > 0
+    ...testCall(solved).steps.map((step, at) => ({ ...heard(step, at), places })),
+    ...(calls.length > 0
       ? [
-          {
-            ...still,
-            key: 'call',
-            kind: 'call' as const,
-            said: {
-              do: `Test call in ${call.map(({ name }) => name).join(' and ')}, before the doors open`,
-              why: 'Who hears whom, who hears themselves, who is late: one after the other, alone.',
-              minutes: MINUTES.call,
-            },
-          },
+          test('call', 'call', {
+            do: `Test call in ${namesOf(calls)}, before the doors open`,
+            why: 'Who hears whom, who hears themselves, who is late: one after the other, alone.',
+            minutes: MINUTES.call,
+          }),
         ]
       : []),
-    ...(names.length > 0
+    ...(kept.length > 0
       ? [
-          {
-            ...still,
-            key: 'take',
-            kind: 'take' as const,
-            said: {
-              do: `Record twenty seconds with ${names.join(' and ')}, and listen to the file`,
-              why: 'Each track alone, from the file and not from the desk: what is not in it was not recorded.',
-              details: [
-                'Room for the length planned, and half again',
-                'Batteries and cards',
-                'The recorder’s clock',
-              ],
-              minutes: MINUTES.take,
-            },
-          },
-          {
-            ...still,
-            key: 'record',
-            kind: 'record' as const,
-            said: {
-              do: `Record with ${names.join(' and ')}`,
-              why: 'All that was planned stands.',
-              minutes: MINUTES.turn,
-            },
-          },
+          test('take', 'take', {
+            do: `Record twenty seconds with ${namesOf(kept)}, and listen to the file`,
+            why: 'Each track alone, from the file and not from the desk: what is not in it was not recorded.',
+            details: [
+              'Room for the length planned, and half again',
+              'Batteries and cards',
+              'The recorder’s clock',
+            ],
+            minutes: MINUTES.take,
+          }),
+        ]
+      : []),
+    ...(streams.length > 0
+      ? [
+          test('take', 'take stream', {
+            do: `Send a minute with ${namesOf(streams)} where nobody follows it, and listen to it there`,
+            why: 'What the audience hears is heard nowhere else: on a telephone, with its own loudspeaker.',
+            minutes: MINUTES.take,
+          }),
+        ]
+      : []),
+    ...(kept.length + streams.length > 0
+      ? [
+          test('record', 'record', {
+            do: [
+              ...(kept.length > 0 ? [`Record with ${namesOf(kept)}`] : []),
+              ...(streams.length > 0
+                ? [`${kept.length > 0 ? 'go' : 'Go'} live with ${namesOf(streams)}`]
+                : []),
+            ].join(', then '),
+            why: 'All that was planned stands.',
+            minutes: MINUTES.turn,
+          }),
         ]
       : []),
   ];

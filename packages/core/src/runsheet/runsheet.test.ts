@@ -1,4 +1,4 @@
-import { skerryLight } from '../demo';
+import { liveStream, skerryLight } from '../demo';
 import { makeEngineMemory, solveRig } from '../offers';
 import { buildRig, readRigValue, type Rig } from '../rig';
 import { runSheet, type RunSheetMade } from './run-sheet';
@@ -107,20 +107,19 @@ it.each([
   expectSafe(strike);
 });
 
-it('loudspeakers get their power last, and lose it first', () => {
-  const rig = desk('desk.in1', 'desk.in2', {});
-  const speakers = buildRig({
-    name: 'Speakers',
-    devices: [
-      { id: 'desk', model: 'mixer-4-usb' },
-      { id: 'sp', model: 'loudspeaker' },
-    ],
-    leads: [{ id: 'ls', kind: 'trs-635', ends: ['desk.outL', 'sp.in'], lengthM: 3 }],
-  });
-  expect(rig.devices).toBeDefined();
-  const sheet = runSheet(speakers);
-  expect(at(sheet, 'look', 'sp')).toBeLessThan(at(sheet, 'plug', 'ls'));
-  expect(at(sheet, 'plug', 'ls')).toBeLessThan(at(sheet, 'listening-up', 'sp'));
+it('a loudspeaker is down before it is plugged, and up behind all else; a stream is tried before it goes live', () => {
+  const sheet = runSheet(liveStream);
+  const [down, plug, up] = [
+    at(sheet, 'look', 'Gallery loudspeaker'),
+    at(sheet, 'plug', 'Gallery loudspeaker'),
+    at(sheet, 'listening-up', 'Gallery loudspeaker'),
+  ];
+  expect(down).toBeGreaterThanOrEqual(0);
+  expect([down, plug, up]).toEqual([down, plug, up].sort((a, b) => a - b));
+  const ends = sheet.sheet.steps.slice(-3).map(({ do: what }) => what);
+  expect(ends[1]).toMatch(/^Send a minute with .* where nobody follows it/);
+  expect(ends[2]).toMatch(/, then go live with /);
+  expectSafe(sheet);
 });
 
 it('a plan that is dangerous is held where it would become so', () => {

@@ -105,6 +105,10 @@ const plugsOf = (find: Lookup, lead: Lead, isMoving: (end: Plugged, at: number) 
       : [];
   });
 
+/** What is no lead at all. */
+const isThroughTheAir = (find: Lookup, lead: Lead): boolean =>
+  connectorById(find.leadKindOf(lead.id)?.ends[0]?.connector ?? '')?.medium === 'radio';
+
 const leadName = (find: Lookup, lead: Lead): string =>
   `${find.leadKindOf(lead.id)?.name ?? 'lead'}${lead.lengthM > 0 ? `, ${lead.lengthM} m` : ''}`;
 
@@ -225,7 +229,9 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
         (end, at) => JSON.stringify(end) !== JSON.stringify(next.ends[at]),
       );
       return said({
-        do: `Pull ${leadName(was.find, lead)} out of ${listed(plugs.map(({ at }) => at))}`,
+        do: isThroughTheAir(was.find, lead)
+          ? `Part ${listed(plugs.map(({ at }) => at))}`
+          : `Pull ${leadName(was.find, lead)} out of ${listed(plugs.map(({ at }) => at))}`,
         why:
           move.kind === 'pull' && next.ends.some(Boolean)
             ? 'It goes somewhere else.'
@@ -276,7 +282,9 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
         other !== undefined &&
         find.rig.devices.some(({ id }) => id === other && (find.modelOf(id)?.streams.length ?? 0) > 0);
       return said({
-        do: `Plug ${leadName(find, lead)} into ${listed(plugs.map(({ at }) => at))}`,
+        do: isThroughTheAir(find, lead)
+          ? `Pair ${listed(plugs.map(({ at }) => at))}`
+          : `Plug ${leadName(find, lead)} into ${listed(plugs.map(({ at }) => at))}`,
         why:
           move.kind === 'power-on'
             ? 'On before anything looks for it.'
@@ -332,7 +340,14 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
     case 'app': {
       const app = find.app(of)!;
       return said({
-        do: `Open ${app.name} on ${name(app.computer)}: listens to ${choiceWords(find, app.input, app.computer, 'input')}, plays into ${choiceWords(find, app.output, app.computer, 'output')}`,
+        do: `Open ${app.name} on ${name(app.computer)}: ${[
+          ...(app.input === null
+            ? []
+            : [`listens to ${choiceWords(find, app.input, app.computer, 'input')}`]),
+          ...(app.output === null
+            ? []
+            : [`plays into ${choiceWords(find, app.output, app.computer, 'output')}`]),
+        ].join(', ')}`,
         why: app.kind === 'call' ? 'Join muted.' : 'It sees what is there when it is opened.',
         details: tracksOf(find, of),
         minutes: MINUTES.program,
