@@ -1,9 +1,10 @@
 import { isEqual } from 'es-toolkit';
 import type { ControlValue } from '../catalogue';
 import type { Solved } from '../checks';
-import { settingOf, type Device, type Lead, type Lookup, type Plugged, type Rig } from '../rig';
-import { devicesAt, isPower, quietOf, type Quiet, type QuietControl } from './quiet';
+import { type Device, type Lead, type Lookup, type Plugged, type Rig } from '../rig';
+import { devicesAt, isPower, type QuietControl } from './quiet';
 import { withControl } from './states';
+import { valueIn, whatMoves, type Turn } from './turns';
 import type { Said } from './words';
 
 /** What is done with one's hands between two states of a rig, each with what has to be done before it. */
@@ -87,30 +88,15 @@ const socketOf = (plugged: Plugged): string | undefined =>
       ? `${plugged.device}:${plugged.port}`
       : `${plugged.lead}/${plugged.end}`;
 
-const valueIn = (find: Lookup, { device, control }: QuietControl): ControlValue => {
-  const there = find.device(device);
-  return there ? settingOf(there, control) : control.initial;
-};
-
 /** How a control is stated in a rig: absent where it stands as its model comes. */
 const statedIn = (find: Lookup, { device, control }: QuietControl): ControlValue | undefined =>
   find.device(device)?.settings[control.id];
 
 const isUsb = (find: Lookup, lead: Lead): boolean => find.leadKindOf(lead.id)?.usb !== undefined;
 
-/** The leads that each control guards. */
-const leadsByGuard = ({ guards }: Quiet): Map<string, Set<string>> => {
-  const leads = new Map<string, Set<string>>();
-  for (const [lead, keys] of guards)
-    for (const key of keys) leads.set(key, (leads.get(key) ?? new Set<string>()).add(lead));
-  return leads;
-};
-
 /** All moves between two states. @returns in the order of `MOVE_KINDS`, then of the rig */
 export const movesBetween = ({ present, target, isBare }: Between): Move[] => {
   const [was, will] = [present.find, target.find];
-  const [quietWas, quietWill] = [quietOf(present), quietOf(target)];
-  const controls = new Map([...quietWas.controls, ...quietWill.controls]);
   const moves = new Map<string, Move>();
   const placeOf = (device: string) => (will.device(device) ?? was.device(device))?.place ?? '';
   const add = (move: Omit<Move, 'needs' | 'key'> & { needs?: Iterable<string>; name?: string }): Move => {
@@ -125,55 +111,7 @@ export const movesBetween = ({ present, target, isBare }: Between): Move[] => {
     ...new Set(states.flatMap((lead) => (lead ? devicesAt(lead).map(({ device }) => placeOf(device)) : []))),
   ];
 
-  // Leads that move: out of what they are in, into what they are to be in.
-  const pulls = new Map<string, Lead>();
-  const plugs = new Map<string, Lead>();
-  for (const lead of will.rig.leads) {
-    const before = was.lead(lead.id)!;
-    if (isEqual(before.ends, lead.ends)) continue;
-    if (before.ends.some((end, at) => end && !isEqual(end, lead.ends[at]))) pulls.set(lead.id, before);
-    if (lead.ends.some((end, at) => end && !isEqual(end, before.ends[at]))) plugs.set(lead.id, lead);
-  }
-  const guardsOf = (key: string, quiet: Quiet, leads: ReadonlyMap<string, Lead>): string[] =>
-    [...leads.keys()].filter((lead) => quiet.guards.get(lead)?.has(key));
-  /** Controls of a kind that guard any of the leads that another guards. */
-  const guarded = [quietWas, quietWill].map(leadsByGuard);
-  const share = (a: string, b: string): boolean =>
-    guarded.some((leads) => {
-      const [one, other] = [leads.get(a), leads.get(b)];
-      return one !== undefined && other !== undefined && [...one].some((lead) => other.has(lead));
-    });
-
-  // What has to be turned, and whether it has to be quiet in between.
-  interface Turn {
-    one: QuietControl;
-    isDown: boolean;
-    isUp: boolean;
-  }
-  const turnOf = (one: QuietControl, isForced: boolean): Turn => {
-    const [before, after] = [valueIn(was, one), valueIn(will, one)];
-    if (!isForced)
-      return {
-        one,
-        isDown: before !== after && after === one.quiet,
-        isUp: before !== after && after !== one.quiet,
-      };
-    return { one, isDown: before !== one.quiet, isUp: after !== one.quiet };
-  };
-  const all = [...controls.values()];
-  const isGuarding = ({ key }: QuietControl) =>
-    guardsOf(key, quietWas, pulls).length + guardsOf(key, quietWill, plugs).length > 0;
-  const phantoms = all.filter(({ kind }) => kind === 'phantom').map((one) => turnOf(one, isGuarding(one)));
-  const switched = phantoms.filter(({ isDown, isUp }) => isDown || isUp);
-  const others = all
-    .filter(({ kind }) => kind !== 'phantom')
-    .map((one) =>
-      turnOf(
-        one,
-        isGuarding(one) ||
-          (one.kind === 'listening' && switched.some(({ one: { key } }) => share(key, one.key))),
-      ),
-    );
+  const { pulls, plugs, controls, phantoms, others, share, quietWas, quietWill } = whatMoves(present, target);
   const turns = [...phantoms, ...others];
 
   // Pieces that stand somewhere.
