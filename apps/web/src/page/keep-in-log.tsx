@@ -4,7 +4,8 @@ import { Link, useParams } from 'react-router';
 import { Button } from '../look/button';
 import { local } from '../store/browser-storage';
 import { newId } from '../store/new-id';
-import { sittings, store } from '../store/store';
+import { sittings } from '../store/sittings-now';
+import { store } from '../store/store';
 
 type Added = Partial<Omit<SittingAddition, 'sitting'>>;
 

@@ -4,7 +4,8 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { newId } from '../store/new-id';
 import { local } from '../store/browser-storage';
 import { signedLast } from '../store/merge-sittings';
-import { sittings, useAppSelector } from '../store/store';
+import { sittings } from '../store/sittings-now';
+import { useAppSelector } from '../store/store';
 
 /** How often what others signed is fetched, ms. */
 const ASKED_EVERY_MS = 8000;

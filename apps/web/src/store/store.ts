@@ -9,9 +9,7 @@ import { lightReducer, showLight } from './light-slice';
 import { openRig, readRig } from './open-rig';
 import { makeOutbox } from './outbox';
 import { recordingsReducer } from './recordings-slice';
-import { sittingActions, sittingReducer } from './sitting-slice';
-import { makeSittings } from './sittings';
-import { makeSittingsBox } from './sittings-box';
+import { sittingReducer } from './sitting-slice';
 import { watchReducer } from './watch-slice';
 import { readingsReducer } from './readings-slice';
 import { rigActions, rigReducer } from './rig-slice';
@@ -71,22 +69,6 @@ const current = () => store.getState().rig.id;
 
 const variantsBox = makeVariantsBox();
 
-const { addToSitting, sitting: wholeSitting, sittings: sittingList } = serverApi.endpoints;
-
-/** What is signed and measured now. */
-export const sittings = makeSittings(
-  makeSittingsBox(),
-  {
-    add: (addition) => store.dispatch(addToSitting.initiate(addition, { track: false })).unwrap(),
-    whole: (id) =>
-      store.dispatch(wholeSitting.initiate(id, { subscribe: false, forceRefetch: true })).unwrap(),
-    list: (rig) =>
-      store.dispatch(sittingList.initiate({ rig }, { subscribe: false, forceRefetch: true })).unwrap(),
-  },
-  (now, unsent) => store.dispatch(sittingActions.known({ now, unsent })),
-);
-globalThis.addEventListener?.('online', () => void sittings.send());
-
 /** Shows a rig, and the variants of it that this browser has. */
 export const showRig = async (id: string): Promise<void> => {
   store.dispatch(variantsActions.shown(id));
@@ -98,7 +80,11 @@ export const showRig = async (id: string): Promise<void> => {
 
 /** Sends what closed windows left unsent; how many edits wait, by rig. The shelf's alone: loaded with it. */
 export const leftovers = async () => {
-  const { sendLeftovers } = await import('./leftovers');
+  const [{ sendLeftovers }, { sittings }] = await Promise.all([
+    import('./leftovers'),
+    import('./sittings-now'),
+  ]);
+  void sittings.send();
   return sendLeftovers(store.dispatch, { outbox, sender, current });
 };
 
