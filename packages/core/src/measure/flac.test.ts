@@ -14,7 +14,7 @@ const tracks = [sound(2, sine(997, -6)), sound(2, noise(-20)), sound(2, sine(50,
 const packed = (channels: Float64Array[], form: 's16' | 's32'): { wav: Uint8Array; flac: Uint8Array } => {
   const at = (name: string) => join(folder, name);
   writeFileSync(at('in.wav'), wavOf(channels, 48_000));
-  const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args]);
+  const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-v', 'fatal', '-y', ...args]);
   ffmpeg('-i', at('in.wav'), '-sample_fmt', form, '-c:a', 'flac', at('out.flac'));
   ffmpeg('-i', at('out.flac'), '-c:a', form === 's16' ? 'pcm_s16le' : 'pcm_s24le', at('out.wav'));
   return { wav: readFileSync(at('out.wav')), flac: readFileSync(at('out.flac')) };

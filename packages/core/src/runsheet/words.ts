@@ -356,7 +356,7 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
     case 'gain-up':
       return said({
         do: `Set ${label()} to ${settingWords(control!.control, value!)}`,
-        why: 'Enough at the first amplifier, for this voice at this distance.',
+        why: 'Enough at the first amplifier, and no more.',
       });
     case 'listening-up':
       return said({
