@@ -55,7 +55,7 @@ const CAUTIONS: Record<CautionKind, string> = {
   phantom: 'Phantom: nothing is plugged or pulled here while it is on.',
   hearing: 'Hearing: headphones off the ears until something quiet was heard; then up, slowly.',
   stand:
-    'Stand: legs apart, arm over a leg, the lead slack and out of the way, so that it cannot drop on anybody.',
+    'Stand, where it has one: legs apart, arm over a leg, the lead slack and out of the way, so that it cannot drop on anybody.',
 };
 const care = (...kinds: CautionKind[]): Caution[] => kinds.map((kind) => ({ kind, words: CAUTIONS[kind] }));
 
