@@ -150,7 +150,12 @@ export interface ComputerPage {
   driftMsPerHour: number;
 }
 
-const choiceLabel = (solved: Solved, choice: AppChoice | null, computer: string): string | undefined => {
+/** What a program listens to or plays into, by its names; undefined: nothing. */
+export const choiceLabel = (
+  solved: Solved,
+  choice: AppChoice | null,
+  computer: string,
+): string | undefined => {
   if (choice === null) return undefined;
   if (isAsSystem(choice)) {
     const [first] = solved.find.streamsOf(choice, computer, choice.system);

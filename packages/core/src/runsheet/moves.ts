@@ -1,7 +1,8 @@
 import { isEqual } from 'es-toolkit';
 import type { ControlValue } from '../catalogue';
 import type { Solved } from '../checks';
-import { type Device, type Lead, type Lookup, type Plugged, type Rig } from '../rig';
+import { usbTree } from '../flow';
+import { lookup, type App, type Device, type Lead, type Lookup, type Plugged, type Rig } from '../rig';
 import { devicesAt, isPower, type QuietControl } from './quiet';
 import { withControl } from './states';
 import { valueIn, whatMoves, type Turn } from './turns';
@@ -94,6 +95,24 @@ const statedIn = (find: Lookup, { device, control }: QuietControl): ControlValue
 
 const isUsb = (find: Lookup, lead: Lead): boolean => find.leadKindOf(lead.id)?.usb !== undefined;
 
+/** Whether a program uses a device that is cut off its computer while some leads are out. */
+const losingHosts = (
+  { find, rig, usb }: Solved,
+  pulls: ReadonlyMap<string, Lead>,
+): ((app: App) => boolean) => {
+  const leads = rig.leads.map((lead) =>
+    pulls.has(lead.id) ? { ...lead, ends: lead.ends.map(() => null) } : lead,
+  );
+  const left = usbTree(lookup({ ...rig, leads })).hostsOf;
+  return ({ input, output, computer }) => {
+    const isOn = (hosts: typeof left, device: string) =>
+      hosts.get(device)?.some((host) => host.computer === computer) ?? false;
+    return [...find.streamsOf(input, computer, 'input'), ...find.streamsOf(output, computer, 'output')].some(
+      ({ device }) => isOn(usb.hostsOf, device) && !isOn(left, device),
+    );
+  };
+};
+
 /** All moves between two states. @returns in the order of `MOVE_KINDS`, then of the rig */
 export const movesBetween = ({ present, target, isBare }: Between): Move[] => {
   const [was, will] = [present.find, target.find];
@@ -146,12 +165,11 @@ export const movesBetween = ({ present, target, isBare }: Between): Move[] => {
               : keysOf('listening-down', 'gain-down'),
       });
   }
-  const isUsbGoing = [...pulls.values()].some((lead) => isUsb(was, lead));
+  const isCutOff = losingHosts(present, pulls);
   const isAllGoing = will.rig.leads.every(({ ends }) => ends.every((end) => end === null));
-  if (isUsbGoing)
-    for (const app of was.rig.apps)
-      if (app.input !== null || app.output !== null)
-        add({ kind: 'close', of: app.id, places: [placeOf(app.computer)], change: (rig) => rig });
+  for (const app of was.rig.apps)
+    if (isCutOff(app))
+      add({ kind: 'close', of: app.id, places: [placeOf(app.computer)], change: (rig) => rig });
 
   // Out.
   const isSpeaker = (lead: Lead) =>
@@ -225,10 +243,7 @@ export const movesBetween = ({ present, target, isBare }: Between): Move[] => {
       change: withEnds(id, () => lead.ends),
       needs: [
         ...[...moves.values()]
-          .filter(
-            ({ control, kind }) =>
-              control && kind !== 'gain-up' && quietWill.guards.get(id)?.has(control.key),
-          )
+          .filter(({ control }) => control && quietWill.guards.get(id)?.has(control.key))
           .map(({ key }) => key),
         ...[...occupants.map((one) => one.id), id].flatMap((one) =>
           ['pull', 'power-off'].map((kind) => `${kind} ${one}`).filter((key) => moves.has(key)),

@@ -124,15 +124,13 @@ const volumesNear = ({ find, graph }: Solved, sink: string): FlowEdge['controls'
   return [];
 };
 
-/** What a socket carries: sound, data, power. */
-export const mediumAt = (find: Lookup, device: string, port: string) =>
-  connectorById(find.port(device, port)?.connector ?? '')?.medium;
+/** What a lead carries, by its first plug: sound, data, power. */
+export const mediumOf = (find: Lookup, { id }: Lead) =>
+  connectorById(find.leadKindOf(id)?.ends[0]?.connector ?? '')?.medium;
 
 /** Whether a lead carries nothing but power. */
-export const isPower = (find: Lookup, lead: Lead): boolean => {
-  const medium = connectorById(find.leadKindOf(lead.id)?.ends[0]?.connector ?? '')?.medium;
-  return medium === 'mains' || medium === 'dc';
-};
+export const isPower = (find: Lookup, lead: Lead): boolean =>
+  ['mains', 'dc'].includes(mediumOf(find, lead) ?? '');
 
 /** The places in the flow where a lead's plugs are; of data, all of the devices it joins but computers and hubs. */
 export const placesOf = ({ find, graph }: Solved, lead: Lead): string[] =>
@@ -140,7 +138,7 @@ export const placesOf = ({ find, graph }: Solved, lead: Lead): string[] =>
     ? []
     : devicesAt(lead).flatMap(({ device, port }) => {
         const model = find.modelOf(device);
-        if (mediumAt(find, device, port) === 'analogue')
+        if (mediumOf(find, lead) === 'analogue')
           return (model?.elements ?? [])
             .filter((element) => pinsOfElement(element).some((pin) => portOfPin(pin) === port))
             .map(({ id }) => pointId(device, id))
@@ -150,9 +148,6 @@ export const placesOf = ({ find, graph }: Solved, lead: Lead): string[] =>
           .filter((node) => node.device === device && node.app === undefined)
           .map(({ id }) => id);
       });
-
-const isAnalogue = (find: Lookup, lead: Lead): boolean =>
-  connectorById(find.leadKindOf(lead.id)?.ends[0]?.connector ?? '')?.medium === 'analogue';
 
 /** Every way on from some places that is meant. @param goesOn whether to follow a way beyond its end */
 const onwards = (
@@ -200,7 +195,7 @@ export const quietOf = (solved: Solved): Quiet => {
       on.map((one) => keyOf(one.device, one.control)),
     ))
       if (listening.has(id)) own.add(id);
-    if (!isAnalogue(find, lead)) continue;
+    if (mediumOf(find, lead) !== 'analogue') continue;
     // The amplifier it is plugged into: the first gain on each way, and none behind it.
     const gainsOn = (edge: FlowEdge) =>
       edge.controls.flatMap(({ device, control: id }) => {

@@ -1,3 +1,4 @@
+import { isEqual } from 'es-toolkit';
 import {
   connectorById,
   controlsOf,
@@ -10,7 +11,9 @@ import {
 import type { Solved } from '../checks';
 import { listed } from '../feeds';
 import { edgesInto, reachable } from '../flow';
+import { choiceLabel } from '../offers';
 import {
+  isAsSystem,
   needsDriver,
   plugName,
   settingOf,
@@ -20,7 +23,7 @@ import {
   type Plugged,
 } from '../rig';
 import type { Move } from './moves';
-import { devicesAt, placesOf } from './quiet';
+import { devicesAt, mediumOf, placesOf } from './quiet';
 
 /** What a step of a run sheet says: what, why, with which care. */
 
@@ -106,27 +109,15 @@ const plugsOf = (find: Lookup, lead: Lead, isMoving: (end: Plugged, at: number) 
   });
 
 /** What is no lead at all. */
-const isThroughTheAir = (find: Lookup, lead: Lead): boolean =>
-  connectorById(find.leadKindOf(lead.id)?.ends[0]?.connector ?? '')?.medium === 'radio';
+const isThroughTheAir = (find: Lookup, lead: Lead): boolean => mediumOf(find, lead) === 'radio';
 
 const leadName = (find: Lookup, lead: Lead): string =>
   `${find.leadKindOf(lead.id)?.name ?? 'lead'}${lead.lengthM > 0 ? `, ${lead.lengthM} m` : ''}`;
 
-const choiceWords = (
-  find: Lookup,
-  choice: AppChoice | null,
-  computer: string,
-  side: 'input' | 'output',
-): string => {
-  if (choice === null) return 'nothing';
-  if ('system' in choice) return `what the system has as its ${side}`;
-  const joined = find.joinedOf(choice, computer);
-  if (joined) return joined.name;
-  const [stream] = find.streamsOf(choice, computer, side);
-  return stream
-    ? `${find.nameOf(stream.device)}, ${find.stream(stream.device, stream.stream)?.label ?? ''}`
-    : 'nothing';
-};
+const choiceWords = (solved: Solved, choice: AppChoice, computer: string): string =>
+  isAsSystem(choice)
+    ? `what the system has as its ${choice.system}`
+    : (choiceLabel(solved, choice, computer) ?? 'nothing');
 
 const tracksOf = (find: Lookup, app: string): string[] =>
   find
@@ -161,7 +152,6 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
   const label = () => `${control!.control.label}, ${name(of)}`;
   switch (move.kind) {
     case 'look': {
-      const model = find.modelOf(of);
       const rows = move.quiet ?? [];
       return said({
         do: `${name(of)}: everything down${rows.some(({ kind }) => kind === 'phantom') ? ', phantom off' : ''}`,
@@ -169,7 +159,7 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
         details: rows.map(
           (one) => `${one.control.label}: ${one.kind === 'phantom' ? 'off' : 'all the way down'}`,
         ),
-        cautions: model && rows.some(({ kind }) => kind === 'listening') ? care('hearing') : [],
+        cautions: rows.some(({ kind }) => kind === 'listening') ? care('hearing') : [],
         minutes: MINUTES.turn * Math.max(1, rows.length / 4),
       });
     }
@@ -223,11 +213,7 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
     case 'pull': {
       const lead = was.find.lead(of)!;
       const next = find.lead(of)!;
-      const plugs = plugsOf(
-        was.find,
-        lead,
-        (end, at) => JSON.stringify(end) !== JSON.stringify(next.ends[at]),
-      );
+      const plugs = plugsOf(was.find, lead, (end, at) => !isEqual(end, next.ends[at]));
       return said({
         do: isThroughTheAir(was.find, lead)
           ? `Part ${listed(plugs.map(({ at }) => at))}`
@@ -272,7 +258,7 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
     case 'plug': {
       const lead = find.lead(of)!;
       const before = was.find.lead(of)!;
-      const plugs = plugsOf(find, lead, (end, at) => JSON.stringify(end) !== JSON.stringify(before.ends[at]));
+      const plugs = plugsOf(find, lead, (end, at) => !isEqual(end, before.ends[at]));
       const devices = devicesAt(lead).map(({ device }) => device);
       const computer = devices.find((one) => find.modelOf(one)?.kind === 'computer');
       const other = devices.find((one) => one !== computer && find.modelOf(one)?.kind !== 'hub');
@@ -331,7 +317,7 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
         why: 'Programs that choose nothing of their own follow it.',
         details: (['input', 'output'] as const).flatMap((side) =>
           system?.[side]
-            ? [`${side === 'input' ? 'Input' : 'Output'}: ${choiceWords(find, system[side], of, side)}`]
+            ? [`${side === 'input' ? 'Input' : 'Output'}: ${choiceWords(will, system[side], of)}`]
             : [],
         ),
         minutes: MINUTES.set,
@@ -341,12 +327,8 @@ export const wordsOf = (move: Move, was: Solved, will: Solved): Said => {
       const app = find.app(of)!;
       return said({
         do: `Open ${app.name} on ${name(app.computer)}: ${[
-          ...(app.input === null
-            ? []
-            : [`listens to ${choiceWords(find, app.input, app.computer, 'input')}`]),
-          ...(app.output === null
-            ? []
-            : [`plays into ${choiceWords(find, app.output, app.computer, 'output')}`]),
+          ...(app.input === null ? [] : [`listens to ${choiceWords(will, app.input, app.computer)}`]),
+          ...(app.output === null ? [] : [`plays into ${choiceWords(will, app.output, app.computer)}`]),
         ].join(', ')}`,
         why: app.kind === 'call' ? 'Join muted.' : 'It sees what is there when it is opened.',
         details: tracksOf(find, of),
