@@ -41,6 +41,7 @@ export const makeSessions = (now: () => number = Date.now) => {
         startedAt: now(),
         expiresAt: now() + lastsMs,
       };
+      await SessionRow.destroy({ where: { expiresAt: { [Op.lte]: now() } } });
       await SessionRow.create(row);
       (await all()).set(hash, row);
       return { word, lastsMs };

@@ -1,6 +1,6 @@
 import type { KeptMeasurement } from '@diaphon/api';
 import { judgeLine, lineLevel, type MeasuredChannel, type PlannedLine } from '@diaphon/core';
-import { stamp } from '../page/keep-in-log';
+import { stamp } from '../store/stamp';
 
 const MOST_LETTERS = 1900;
 

@@ -7,7 +7,6 @@ import { ErrorWords } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { explain } from '../server/call';
 import { serverApi, useSittingsQuery, useTrendQuery } from '../server/server-api';
-import { local } from '../store/browser-storage';
 import { useAppDispatch } from '../store/store';
 import { SittingPage } from './sitting-page';
 import { Trends } from './trends';
@@ -54,7 +53,6 @@ export const LogView = () => {
   const { data: points } = useTrendQuery(id);
   const picker = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState('');
-  const who = local.storage.getItem('diaphon.who') ?? '';
   if (error)
     return (
       <main>
@@ -72,6 +70,8 @@ export const LogView = () => {
     try {
       const read = JSON.parse(await file.text()) as SittingAddition;
       await dispatch(serverApi.endpoints.addToSitting.initiate(read)).unwrap();
+      if (read.sitting.rig !== id)
+        setTrouble(`${file.name} is a sitting of “${read.sitting.name}”: it stands in the log of that rig.`);
     } catch (failure) {
       setTrouble(
         failure instanceof SyntaxError
@@ -131,7 +131,7 @@ export const LogView = () => {
         <div className="p-2">{bringIn}</div>
       </div>
       <div className="min-h-0 space-y-6 overflow-y-auto p-4">
-        {chosen && <SittingPage key={chosen} id={chosen} who={who} />}
+        {chosen && <SittingPage key={chosen} id={chosen} />}
       </div>
       <div className="min-h-0 overflow-y-auto border-l border-line p-4 max-[1100px]:border-t max-[1100px]:border-l-0">
         {points && <Trends points={points} />}

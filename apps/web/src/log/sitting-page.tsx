@@ -5,9 +5,10 @@ import { Button } from '../look/button';
 import { count, figure, quantity } from '../look/figures';
 import { fileName, saveFile } from '../look/save-file';
 import { Waiting } from '../page/waiting';
+import { explain } from '../server/call';
 import { serverApi, useSittingQuery } from '../server/server-api';
-import { merged, signedLast } from '../store/merge-sittings';
-import { newId } from '../store/new-id';
+import { signedLast } from '../store/merge-sittings';
+import { stamp } from '../store/stamp';
 import { useAppDispatch } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { clockWords, dayWords, sittingCsv } from './words';
@@ -102,28 +103,27 @@ const Measured = ({ rows }: { rows: readonly KeptMeasurement[] }) =>
   );
 
 /** One sitting: who did what, what was measured, what happened, and what is otherwise since. */
-export const SittingPage = ({ id, who }: { id: string; who: string }) => {
+export const SittingPage = ({ id }: { id: string }) => {
   const { data } = useSittingQuery(id);
   const dispatch = useAppDispatch();
   const [note, setNote] = useState('');
+  const [trouble, setTrouble] = useState('');
   if (!data) return <Waiting words="Opening the sitting" />;
   const { sitting, steps, measurements, incidents } = data;
   const last = [...signedLast(steps).values()];
   const notDone = last.filter(({ state }) => state === 'not done');
   const done = last.filter(({ state }) => state === 'done');
   const name = fileName(`${sitting.name} ${sitting.startedAt.slice(0, 10)}`, 'json');
-  const keepNote = () => {
-    const row = {
-      id: newId(),
-      at: new Date().toISOString(),
-      by: who,
-      kind: 'note' as const,
-      words: note.trim(),
-      mended: '',
-    };
-    const none = { steps: [], measurements: [], incidents: [row] };
-    void dispatch(serverApi.endpoints.addToSitting.initiate(merged({ sitting, ...none }, none)));
-    setNote('');
+  const keepNote = async () => {
+    const row = { ...stamp(), kind: 'note' as const, words: note.trim(), mended: '' };
+    const added = { sitting, steps: [], measurements: [], incidents: [row] };
+    setTrouble('');
+    try {
+      await dispatch(serverApi.endpoints.addToSitting.initiate(added)).unwrap();
+      setNote('');
+    } catch (failure) {
+      setTrouble(`${explain(failure).message} ${explain(failure).hint}`);
+    }
   };
   return (
     <article className="space-y-4" aria-label={`Sitting of ${dayWords(sitting.startedAt)}`}>
@@ -168,7 +168,7 @@ export const SittingPage = ({ id, who }: { id: string; who: string }) => {
         className="flex flex-wrap gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (note.trim()) keepNote();
+          if (note.trim()) void keepNote();
         }}
       >
         <input
@@ -182,6 +182,11 @@ export const SittingPage = ({ id, who }: { id: string; who: string }) => {
         <Button type="submit" disabled={note.trim() === ''}>
           Add the note
         </Button>
+        {trouble && (
+          <p role="alert" className="w-full">
+            {trouble}
+          </p>
+        )}
       </form>
       <Measured rows={measurements} />
       <SinceThen sitting={sitting} />

@@ -31,22 +31,20 @@ const Held = ({ held, rig }: { held: RunSheet['held']; rig: string }) =>
   );
 
 /** Another rig of the shelf that stands already. */
-const useFrom = (id: string | null): { from: Rig | undefined; isLoading: boolean } => {
+const useFrom = (id: string | null): { from: Rig | undefined; isLoading: boolean; isGone: boolean } => {
   const dispatch = useAppDispatch();
-  const [from, setFrom] = useState<{ id: string; rig: Rig } | null>(null);
+  const [from, setFrom] = useState<{ id: string; rig: Rig | null } | null>(null);
   useEffect(() => {
     if (!id) return;
     let isCurrent = true;
     void dispatch(serverApi.endpoints.open.initiate(id, { subscribe: false }))
       .unwrap()
       .then(({ document }) => isCurrent && setFrom({ id, rig: document }))
-      .catch(() => undefined);
+      .catch(() => isCurrent && setFrom({ id, rig: null }));
     return () => void (isCurrent = false);
   }, [id, dispatch]);
-  return {
-    from: id !== null && from?.id === id ? from.rig : undefined,
-    isLoading: id !== null && from?.id !== id,
-  };
+  const known = id !== null && from?.id === id ? from : null;
+  return { from: known?.rig ?? undefined, isLoading: id !== null && !known, isGone: known?.rig === null };
 };
 
 const From = ({ rig, value, onChange }: { rig: string; value: string; onChange: (id: string) => void }) => {
@@ -79,7 +77,7 @@ export const RunSheetView = () => {
   const isStrike = params.get('do') === 'strike';
   const people = params.get('people') === '2' ? 2 : 1;
   const fromId = isStrike ? null : params.get('from');
-  const { from, isLoading } = useFrom(fromId);
+  const { from, isLoading, isGone } = useFrom(fromId);
   const { answer: sheet, failure } = useAsked('runSheet', [{ isStrike, people, ...(from ? { from } : {}) }]);
   const { sitting, isKnown, signed, unsent, begin, sign } = useSitting(id, isStrike ? 'strike' : 'set up');
   const [who, setWho] = useWho();
@@ -117,12 +115,19 @@ export const RunSheetView = () => {
         <p role="alert">The sheet could not be made: {failure}</p>
       </main>
     );
+  if (isGone)
+    return (
+      <main className="space-y-3 p-6">
+        <p role="alert">The rig that stands now could not be read: it may have been deleted.</p>
+        <Button onClick={() => put('from', '')}>Begin with nothing</Button>
+      </main>
+    );
   if (!sheet || isLoading || !isKnown) return <Waiting words="Working out the order" />;
   const done = steps.filter(({ key }) => isDone(key)).length;
   const left = steps.filter(({ key }) => !isDone(key)).reduce((sum, { minutes }) => sum + minutes, 0);
   const signNow = (state: 'done' | 'not done' | 'open', because = '') => {
     if (!step) return;
-    void sign(step, who.trim(), state, because);
+    void sign(step, state, because);
     if (state === 'done' && step.waitS > 0) setWaitUntil(Date.now() + step.waitS * 1000);
     if (state !== 'open' && step.number < steps.length) setChosen(step.number + 1);
   };

@@ -54,7 +54,10 @@ export const makeSittings = (
     const id = now?.id;
     if (!id) return;
     const theirs = await server.whole(id).catch(() => undefined);
-    if (theirs && now?.id === id) await keep({ ...now, all: merged(now.all, theirs) });
+    if (!theirs || now?.id !== id) return;
+    const all = merged(now.all, theirs);
+    // Asked every few seconds: what is as it was is neither kept nor drawn anew.
+    if (idsOf(all).length > idsOf(now.all).length) await keep({ ...now, all });
   };
 
   return {
