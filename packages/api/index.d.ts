@@ -155,3 +155,16 @@ export interface SignedInBrowser {
   startedAt: string;
   isThis: boolean;
 }
+
+/** The way in for other machines. */
+export interface DoorState {
+  isOpen: boolean;
+  /** Whether it is opened and shut in the interface; else as the server was started. */
+  isSwitch: boolean;
+  isHttps: boolean;
+  /** Where another machine finds it. */
+  addresses: string[];
+  /** SHA-256 of the certificate Diaphon made itself; null where there is none. */
+  fingerprint: string | null;
+  hasPassphrase: boolean;
+}

@@ -10,10 +10,14 @@ import helmet from 'helmet';
 import { AppModule } from './app.module';
 import { databaseFile, openDatabase } from './database/open-database';
 import { DemoService } from './demo/demo.service';
+import { certificateFor } from './door/certificate';
+import { cameThroughDoor, Door } from './door/door.service';
 import { ErrorFilter, TOO_CROWDED } from './errors/error-filter';
 import { sameOriginOnly } from './guards';
 import type { Settings } from './settings';
+import { SESSIONS, type Sessions } from './sign-in/sessions';
 import { signIn } from './sign-in/sign-in';
+import { hashPassphrase, makeVerifier } from './sign-in/verifier';
 import { serveWeb, styleNonce } from './web-files';
 
 const OWN = ["'self'"];
@@ -57,10 +61,15 @@ export const createApp = async (
   log: LogLevel[] = ['error', 'warn'],
 ): Promise<NestExpressApplication> => {
   const sequelize = await openDatabase(settings.dataFolder);
+  const certificate = settings.isHttps ? await certificateFor(settings) : undefined;
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(sequelize, settings), {
     logger: log,
     bodyParser: false,
+    ...(certificate ? { httpsOptions: certificate } : {}),
   });
+  const door = app.get(Door);
+  if (certificate) door.show(certificate);
+  if (settings.proxies.length > 0) app.set('trust proxy', settings.proxies);
   const forApp = contentSecurity([...OWN, (_request, response) => `'nonce-${styleNonce(response)}'`]);
   const forDocs = contentSecurity([...OWN, "'unsafe-inline'"]);
   app.use((request: Request, response: Response, next: NextFunction) =>
@@ -76,9 +85,21 @@ export const createApp = async (
     next();
   });
   app.use(sameOriginOnly(settings));
-  if (settings.passphrase) app.use(signIn(settings.passphrase));
-  // Where nobody has to sign in nobody is signed in.
-  else app.use('/api/session', (_request: Request, response: Response) => response.json([]));
+  app.use('/certificate.crt', (_request: Request, response: Response, next: NextFunction) => {
+    // Public by nature: it is shown to whoever connects.
+    const file = door.certificateFile();
+    if (file) response.type('application/x-x509-ca-cert').send(file);
+    else next();
+  });
+  const { passphrase } = settings;
+  app.use(
+    signIn({
+      isRight: passphrase === undefined ? door.isRight : makeVerifier(hashPassphrase(passphrase)),
+      // Who sits before the machine is asked only where it was started so.
+      isAsked: (request) => passphrase !== undefined || cameThroughDoor(request),
+      sessions: app.get<Sessions>(SESSIONS),
+    }),
+  );
   // Files gain by it once; answers of the API are small and wanted at once.
   app.use(compression({ filter: (request) => !request.url.startsWith('/api') }));
   app.useBodyParser('json', { limit: MAX_RIG_BYTES + AROUND_A_RIG, verify: refuseCrowded });
@@ -92,6 +113,7 @@ export const createApp = async (
   SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, description));
   serveWeb(app, settings.webFolder);
   await app.init();
+  await door.resume();
   if (settings.seedDemo) await app.get(DemoService).seed();
   return app;
 };

@@ -1,5 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { ApiError } from './errors/api-error';
+import { cameThroughDoor } from './door/door.service';
 import { isLoopback, type Settings } from './settings';
 
 const refuse = (response: Response, { status, body }: ApiError) => response.status(status).json(body);
@@ -12,9 +13,10 @@ const hostName = (host: string): string => host.replace(/:\d+$/, '').replace(/^\
 /** A page of another site, or another name for this machine, must not reach a server that trusts its only user. */
 export const sameOriginOnly =
   (settings: Settings) => (request: Request, response: Response, next: NextFunction) => {
-    const host = request.headers.host ?? '';
+    // What a proxy says of it counts where the proxy is known.
+    const host = request.host ?? '';
     const origin = request.headers.origin;
-    const isOwnName = !isLoopback(settings.host) || isLoopback(hostName(host));
+    const isOwnName = settings.isOutside || cameThroughDoor(request) || isLoopback(hostName(host));
     const isOwnOrigin = origin === undefined || origin === `http://${host}` || origin === `https://${host}`;
     // A link to the page from elsewhere is followed; what asks the API is the page itself, or a program.
     const site = request.headers['sec-fetch-site'];

@@ -11,7 +11,7 @@ import sqlite3 from 'sqlite3';
 import { checkDatabaseFile, FORMAT } from './database/check-file';
 import { openDatabase } from './database/open-database';
 import { GuardedWorker, TooHeavy } from './documents/guarded-worker';
-import { makeLocks, subnetOf } from './sign-in/locks';
+import { subnetOf } from './sign-in/locks';
 import { stopInOrder } from './stop';
 import { shelfOf, startTestServer, type TestServer } from './tests/server';
 
@@ -204,24 +204,6 @@ it('saves under way while it is stopped end, or are told that it stops: never 50
 });
 
 describe('the passphrase', () => {
-  it('five wrong guesses lock an address, for twice as long each time, and nobody else', () => {
-    let now = 0;
-    const locks = makeLocks(() => now);
-    for (let guess = 1; guess <= 4; guess += 1) locks.wrong('a');
-    expect(locks.waits('a')).toBe(0);
-    locks.wrong('a');
-    expect(locks.waits('a')).toBe(30_000);
-    expect(locks.waits('b')).toBe(0);
-    now = 30_000;
-    expect(locks.waits('a')).toBe(0);
-    locks.wrong('a');
-    expect(locks.waits('a')).toBe(60_000);
-    for (let guess = 0; guess < 30; guess += 1) locks.wrong('a');
-    expect(locks.waits('a')).toBe(15 * 60_000);
-    locks.right('a');
-    expect(locks.waits('a')).toBe(0);
-  });
-
   it('a whole /64 of IPv6 counts as one address; a request without a passphrase is no guess', async () => {
     expect(subnetOf('2001:db8:1:2:3:4:5:6')).toBe('2001:db8:1:2::/64');
     expect(subnetOf('2001:db8:1:2::9')).toBe('2001:db8:1:2::/64');
@@ -231,27 +213,6 @@ describe('the passphrase', () => {
     const server = await startTestServer({ passphrase: 'fog signal' });
     for (let asked = 0; asked < 8; asked += 1) await request(server.http).get('/api/health').expect(401);
     await request(server.http).get('/api/health').auth('any', 'fog signal').expect(200);
-    await server.close();
-  });
-
-  it('ten thousand addresses are remembered, the newest of them', () => {
-    const locks = makeLocks(() => 0);
-    for (let wrong = 0; wrong < 5; wrong += 1) locks.wrong('first');
-    for (let other = 1; other < 10_000; other += 1) locks.wrong(`address ${other}`);
-    expect(locks.waits('first')).toBe(30_000);
-    locks.wrong('one more');
-    expect(locks.waits('first')).toBe(0);
-    expect(locks.wrong('one more')).toBe(2);
-  });
-
-  it('a locked address is told how long to wait, even with the right one', async () => {
-    const server = await startTestServer({ passphrase: 'fog signal' });
-    const guess = (word: string) => request(server.http).get('/api/health').auth('any', word);
-    await guess('fog signal').expect(200);
-    for (let wrong = 0; wrong < 5; wrong += 1) await guess('wrong').expect(401);
-    const { body, headers } = await guess('fog signal').expect(429);
-    expect(body).toMatchObject({ code: 'locked', hint: expect.stringContaining('30 s') });
-    expect(headers['retry-after']).toBe('30');
     await server.close();
   });
 });

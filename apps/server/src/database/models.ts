@@ -92,6 +92,13 @@ export class SessionRow extends Model<InferAttributes<SessionRow>, InferCreation
   declare expiresAt: number;
 }
 
+/** Whether other machines may come in, and the hash of what they have to know. One row. */
+export class DoorRow extends Model<InferAttributes<DoorRow>, InferCreationAttributes<DoorRow>> {
+  declare id: number;
+  declare isOpen: boolean;
+  declare passphraseHash: string;
+}
+
 /** One dated use of a rig. */
 export class SittingRow extends Model<InferAttributes<SittingRow>, InferCreationAttributes<SittingRow>> {
   declare id: string;
@@ -230,6 +237,14 @@ export const initModels = (sequelize: Sequelize): void => {
       expiresAt: { type: DataTypes.INTEGER, allowNull: false },
     },
     { sequelize, tableName: 'sessions', timestamps: false },
+  );
+  DoorRow.init(
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true },
+      isOpen: { type: DataTypes.BOOLEAN, allowNull: false },
+      passphraseHash: { type: DataTypes.STRING, allowNull: false },
+    },
+    { sequelize, tableName: 'door', timestamps: false },
   );
   const text = () => ({ type: DataTypes.TEXT, allowNull: false });
   const added = () => ({

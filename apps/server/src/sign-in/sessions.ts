@@ -68,4 +68,7 @@ export const makeSessions = (now: () => number = Date.now) => {
   };
 };
 
+/** By which they are injected. */
+export const SESSIONS = Symbol('sessions');
+
 export type Sessions = ReturnType<typeof makeSessions>;

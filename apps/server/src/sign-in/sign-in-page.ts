@@ -34,7 +34,7 @@ ${trouble ? `<p role="alert">${escaped(trouble)}</p>` : ''}
 <input id="passphrase" name="passphrase" type="password" autocomplete="current-password" required autofocus>
 <button>Sign in</button>
 </form>
-<p>It is the one Diaphon was started with.</p>
+<p>It was chosen at the computer that runs Diaphon.</p>
 </main>
 </body>
 </html>

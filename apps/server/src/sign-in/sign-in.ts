@@ -4,9 +4,9 @@ import { urlencoded, Router, type NextFunction, type Request, type Response } fr
 import { ApiError } from '../errors/api-error';
 import { styleNonce } from '../web-files';
 import { FREE_GUESSES, makeLocks, subnetOf } from './locks';
-import { hashOf, makeSessions, type Sessions } from './sessions';
+import { hashOf, type Sessions } from './sessions';
 import { ownAddress, signInPage } from './sign-in-page';
-import { makeVerifier, TooMany } from './verifier';
+import { TooMany, type Verifier } from './verifier';
 
 /** How long a wrong guess waits for its answer, milliseconds. */
 const SLOW_MS = 300;
@@ -42,51 +42,58 @@ const NEEDED = new ApiError(401, {
   hint: 'Sign in at /sign-in, in another tab if something is typed here; a program sends it by HTTP Basic.',
 });
 
-const lockedFor = (seconds: number, address: string): ApiError =>
+/** After so long another try has a fresh lot, seconds. */
+const TRY_AGAIN_S = 2;
+
+const crowded = (address: string): ApiError =>
   new ApiError(429, {
     code: 'locked',
-    message: `Too many wrong passphrases from ${address}.`,
+    message: `Too many passphrases are tried from ${address}.`,
     where: 'Authorization',
-    hint: `Wait ${seconds} s, then enter the passphrase this server was started with.`,
+    hint: `Wait ${TRY_AGAIN_S} s, then enter the passphrase again.`,
   });
 
 interface Options {
-  sessions?: Sessions;
+  isRight: Verifier;
+  /** Whether a request has to be signed in. */
+  isAsked: (request: Request) => boolean;
+  sessions: Sessions;
   locks?: ReturnType<typeof makeLocks>;
   slowMs?: number;
 }
 
 /**
  * Lets in who signed in, and programs that send the passphrase by HTTP Basic; a page asks browsers for it. Guesses are told apart by
- * address, those of a browser that signed in before by itself: whoever guesses beside it locks nobody but themselves.
+ * address, those of a browser that signed in before by itself: whoever guesses slows down themselves, and locks out nobody.
  */
-export const signIn = (
-  passphrase: string,
-  { sessions = makeSessions(), locks = makeLocks(), slowMs = SLOW_MS }: Options = {},
-): Router => {
+export const signIn = ({
+  isRight,
+  isAsked,
+  sessions,
+  locks = makeLocks(),
+  slowMs = SLOW_MS,
+}: Options): Router => {
   const log = new Logger('sign-in');
-  const isRight = makeVerifier(passphrase);
 
   const guesserOf = async (request: Request): Promise<string> => {
     const known = cookieOf(request, COOKIE.known);
     return (await sessions.is('known', known))
       ? `known ${hashOf(known!)}`
-      : subnetOf(request.socket.remoteAddress ?? 'unknown');
+      : subnetOf(request.ip ?? 'unknown');
   };
 
   /** @returns undefined where the passphrase is right, else why it is not taken */
   const tryPassphrase = async (request: Request, given: string): Promise<ApiError | undefined> => {
     const guesser = await guesserOf(request);
-    const address = subnetOf(request.socket.remoteAddress ?? 'unknown');
-    const waits = locks.waits(guesser);
-    if (waits > 0) return lockedFor(Math.ceil(waits / 1000), address);
+    const address = subnetOf(request.ip ?? 'unknown');
+    if (!(await locks.turn(guesser))) return crowded(address);
     try {
       if (await isRight(given)) {
         locks.right(guesser);
         return undefined;
       }
     } catch (error) {
-      if (error instanceof TooMany) return lockedFor(1, 'everywhere');
+      if (error instanceof TooMany) return crowded('everywhere');
       throw error;
     }
     const wrong = locks.wrong(guesser);
@@ -153,7 +160,7 @@ export const signIn = (
   router.use(
     later(async (request, response, next) => {
       const word = cookieOf(request, COOKIE.session);
-      if (await sessions.is('signed in', word)) {
+      if (!isAsked(request) || (await sessions.is('signed in', word))) {
         if (request.path !== '/api/session') next();
         else if (request.method === 'GET') response.json(await sessions.list(word));
         else if (request.method === 'DELETE') {
@@ -175,8 +182,7 @@ export const signIn = (
       // A browser that is asked this way opens a dialog of its own; the page is where people sign in.
       if (request.headers['sec-fetch-site'] === undefined)
         response.set('WWW-Authenticate', 'Basic realm="Diaphon", charset="UTF-8"');
-      const seconds = /Wait (\d+) s/.exec(refusal.body.hint)?.[1];
-      if (refusal.status === 429 && seconds) response.set('Retry-After', seconds);
+      if (refusal.status === 429) response.set('Retry-After', String(TRY_AGAIN_S));
       response.status(refusal.status).json(refusal.body);
     }),
   );

@@ -8,6 +8,11 @@ const MOST_WAITING = 20;
 
 const digest = (text: string) => createHash('sha256').update(text).digest();
 
+export const hashPassphrase = (passphrase: string): Promise<string> => hash(passphrase, ARGON);
+
+/** @throws TooMany */
+export type Verifier = (given: string) => Promise<boolean>;
+
 /** Thrown where too many guess at once. */
 export class TooMany extends Error {}
 
@@ -15,12 +20,11 @@ export class TooMany extends Error {}
  * Tells whether a passphrase is right: one guess at a time, whoever asks, so that all together get no further than one. What was
  * right once is known at once: a program sends it with every request.
  */
-export const makeVerifier = (passphrase: string) => {
-  const hashed = hash(passphrase, ARGON);
+export const makeVerifier = (hashed: Promise<string>): Verifier => {
   let known: Buffer | undefined;
   let last: Promise<unknown> = hashed;
   let waiting = 0;
-  return (given: string): Promise<boolean> => {
+  return (given) => {
     const own = digest(given);
     if (known && timingSafeEqual(known, own)) return Promise.resolve(true);
     if (waiting >= MOST_WAITING) return Promise.reject(new TooMany());

@@ -24,6 +24,11 @@ export const startTestServer = async (changes: Partial<Settings> = {}): Promise<
     webFolder: join(dataFolder, 'no-web'),
     seedDemo: false,
     passphrase: undefined,
+    isOutside: false,
+    isHttps: false,
+    certificate: undefined,
+    proxies: [],
+    doorPort: 0,
     requestsAMinute: 1200,
     ...changes,
   };

@@ -6,6 +6,7 @@ import * as keptParts from './2026-11-26-kept-parts';
 import * as summaries from './2026-11-26-summaries';
 import * as revisionHashes from './2026-12-01-revision-hashes';
 import * as runDays from './2026-12-01-run-days';
+import * as door from './2026-12-02-door';
 import * as sessions from './2026-12-02-sessions';
 import * as sittings from './2026-12-02-sittings';
 
@@ -26,4 +27,5 @@ export const MIGRATIONS: Migration[] = [
   { name: '2026-12-01-revision-hashes', ...revisionHashes },
   { name: '2026-12-02-sittings', ...sittings },
   { name: '2026-12-02-sessions', ...sessions },
+  { name: '2026-12-02-door', ...door },
 ];
