@@ -31,6 +31,7 @@ const CORE_ORDER = [
 /** The interface's folders, from what knows nothing of the others to what puts them together. */
 const WEB_ORDER = [
   'look',
+  'offline',
   'server',
   'engine',
   'store',

@@ -12,6 +12,8 @@ export const test = base.extend<object, { profile: BrowserContext }>({
       const profile = await chromium.launchPersistentContext('', {
         ...launchOptions,
         viewport,
+        // Where keeping offline is not what is tested it would fetch everything anew for each test.
+        serviceWorkers: 'block',
         ...(baseURL ? { baseURL } : {}),
       });
       await use(profile);

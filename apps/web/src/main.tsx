@@ -8,6 +8,9 @@ import { setNonce } from 'get-nonce';
 import { Router } from './app/router';
 import { store } from './store/store';
 
+/** The page has the network to itself for so long, ms. */
+const OFFLINE_AFTER_MS = 1500;
+
 // The few styles that dialogs add while they are open carry the page's nonce; nothing else may.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content ?? '');
 
@@ -18,3 +21,12 @@ createRoot(document.getElementById('root')!).render(
     </Provider>
   </StrictMode>,
 );
+
+// Nothing waits for it, and it waits until the page stands.
+if (import.meta.env.PROD)
+  window.addEventListener('load', () =>
+    setTimeout(
+      () => void import('./offline/keep-offline').then(({ keepOffline }) => keepOffline()),
+      OFFLINE_AFTER_MS,
+    ),
+  );

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Button } from '../look/button';
+import { newerDiaphon } from '../offline/keep-offline';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
@@ -21,6 +22,8 @@ export const Notices = () => {
     return () => clearTimeout(timer);
   }, [done, dispatch]);
 
+  const isNewer = useSyncExternalStore(newerDiaphon.onChange, newerDiaphon.get);
+  const [isLater, setIsLater] = useState(false);
   const [seen, setSeen] = useState('');
   // What was dismissed may be said again once something else was.
   useEffect(() => {
@@ -79,6 +82,18 @@ export const Notices = () => {
           >
             <X size={16} aria-hidden />
           </button>
+        </div>
+      )}
+      {isNewer && !isLater && (
+        <div
+          role="status"
+          className="pointer-events-auto flex items-center gap-3 border border-ink bg-sheet px-3 py-2"
+        >
+          <span>A newer Diaphon is ready. What is open here stays as it is.</span>
+          <Button onClick={newerDiaphon.load}>Load it</Button>
+          <Button kind="quiet" onClick={() => setIsLater(true)}>
+            Later
+          </Button>
         </div>
       )}
       {failure && (

@@ -1,9 +1,18 @@
 import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { Button } from '../look/button';
+import { keptAnswers } from '../server/kept-answers';
+import { rigPath } from '../server/server-api';
 import { downloadRig } from '../shelf/download-rig';
 import { outbox, useAppSelector } from '../store/store';
 
 const ConflictDialog = lazy(async () => ({ default: (await import('./conflict-dialog')).ConflictDialog }));
+
+const WHEN = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 /** How safe the last edit is, always in view. */
 export const SaveWords = () => {
@@ -11,16 +20,19 @@ export const SaveWords = () => {
   const [isAsking, setIsAsking] = useState(true);
   const areKept = useSyncExternalStore(outbox.onKept, outbox.areAllKept);
   const rig = useAppSelector((state) => state.rig.document);
+  const id = useAppSelector((state) => state.rig.id);
+  const keptAt = useSyncExternalStore(keptAnswers.onChange, () => keptAnswers.of(rigPath(id ?? '')));
   const isUnsent = save.kind === 'offline' || save.kind === 'failed';
   const words = {
-    saved: 'Saved',
+    saved: keptAt ? `Offline: as it was on ${WHEN.format(new Date(keptAt))}` : 'Saved',
     waiting: 'Saving …',
     saving: 'Saving …',
     offline: areKept ? 'Offline: kept in this browser, sent later' : 'Offline: kept nowhere but on this page',
     failed: areKept ? 'Not saved: kept in this browser' : 'Not saved: kept nowhere but on this page',
     conflict: 'Changed elsewhere',
   }[save.kind];
-  const isTrouble = save.kind === 'offline' || save.kind === 'failed' || save.kind === 'conflict';
+  const isTrouble =
+    save.kind === 'offline' || save.kind === 'failed' || save.kind === 'conflict' || keptAt !== undefined;
   return (
     <>
       <span

@@ -1,4 +1,6 @@
 import type { ErrorBody } from '@diaphon/api';
+import { KEPT_AT } from '../offline/what-is-kept';
+import { keptAnswers } from './kept-answers';
 
 /** A failure in words: the server's, or ours when it did not answer at all (then without a status). */
 export interface ServerFailure {
@@ -40,6 +42,7 @@ export const callServer = async ({
   } catch {
     return { error: NO_ANSWER };
   }
+  if (!method) keptAnswers.note(path, answer.headers.get(KEPT_AT));
   if (answer.status === 204) return { data: null };
   const value: unknown = await answer.json().catch(() => undefined);
   if (answer.ok && value !== undefined) return { data: value };

@@ -11,6 +11,7 @@ export const fakeFetch = (reply: (path: string, body: unknown) => FakeAnswer | P
     return {
       ok: status < 400,
       status,
+      headers: new Headers(),
       json: async () => {
         if (body === undefined) throw new SyntaxError('not JSON');
         return body;

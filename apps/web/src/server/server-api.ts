@@ -14,7 +14,8 @@ import { modelFile, type DeviceModel, type Rig, type StockRow } from '@diaphon/c
 import { callServer, type Call, type ServerFailure } from './call';
 
 const ownModel = (id: string) => `/models/${encodeURIComponent(id)}`;
-const rig = (id: string) => `/rigs/${encodeURIComponent(id)}`;
+/** Where a rig is asked for. */
+export const rigPath = (id: string) => `/rigs/${encodeURIComponent(id)}`;
 
 /** How many revisions one page of the history holds. */
 const HISTORY_PAGE = 50;
@@ -39,18 +40,18 @@ export const serverApi = createApi({
       query: () => ({ path: '/rigs?deleted=true' }),
       providesTags: ['Shelf'],
     }),
-    open: build.query<OpenRig, string>({ query: (id) => ({ path: rig(id) }), keepUnusedDataFor: 0 }),
+    open: build.query<OpenRig, string>({ query: (id) => ({ path: rigPath(id) }), keepUnusedDataFor: 0 }),
     create: build.mutation<OpenRig, { name: string; document?: Rig }>({
       query: (body) => post('/rigs', body),
       invalidatesTags: ['Shelf'],
     }),
     save: build.mutation<SavedRig, { id: string; baseRevision: number; document: Rig; label: string }>({
-      query: ({ id, ...body }) => put(rig(id), body),
+      query: ({ id, ...body }) => put(rigPath(id), body),
       invalidatesTags: ['History'],
     }),
     history: build.infiniteQuery<RevisionEntry[], string, number | null>({
       query: ({ queryArg: id, pageParam: before }) => ({
-        path: `${rig(id)}/revisions?limit=${HISTORY_PAGE}${before === null ? '' : `&before=${before}`}`,
+        path: `${rigPath(id)}/revisions?limit=${HISTORY_PAGE}${before === null ? '' : `&before=${before}`}`,
       }),
       infiniteQueryOptions: {
         initialPageParam: null,
@@ -59,23 +60,23 @@ export const serverApi = createApi({
       providesTags: ['History'],
     }),
     revision: build.query<RevisionEntry & { document: Rig }, { id: string; number: number }>({
-      query: ({ id, number }) => ({ path: `${rig(id)}/revisions/${number}` }),
+      query: ({ id, number }) => ({ path: `${rigPath(id)}/revisions/${number}` }),
       keepUnusedDataFor: 0,
     }),
     restore: build.mutation<OpenRig, { id: string; revision: number; baseRevision: number }>({
-      query: ({ id, ...body }) => post(`${rig(id)}/restore`, body),
+      query: ({ id, ...body }) => post(`${rigPath(id)}/restore`, body),
       invalidatesTags: ['History'],
     }),
     copy: build.mutation<OpenRig, string>({
-      query: (id) => post(`${rig(id)}/copy`),
+      query: (id) => post(`${rigPath(id)}/copy`),
       invalidatesTags: ['Shelf'],
     }),
     remove: build.mutation<null, string>({
-      query: (id) => remove(rig(id)),
+      query: (id) => remove(rigPath(id)),
       invalidatesTags: ['Shelf'],
     }),
     undoRemove: build.mutation<OpenRig, string>({
-      query: (id) => post(`${rig(id)}/undelete`),
+      query: (id) => post(`${rigPath(id)}/undelete`),
       invalidatesTags: ['Shelf'],
     }),
     stock: build.query<StockRow[], void>({ query: () => ({ path: '/stock' }), providesTags: ['Stock'] }),

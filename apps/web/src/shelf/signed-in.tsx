@@ -1,5 +1,6 @@
 import { Button } from '../look/button';
 import { count } from '../look/figures';
+import { KEPT_CACHE } from '../offline/what-is-kept';
 import { useSignedInQuery, useSignOutMutation } from '../server/server-api';
 
 /** How many browsers are signed in, and the way out: only where a passphrase is asked for. */
@@ -8,7 +9,10 @@ export const SignedIn = () => {
   const [signOut] = useSignOutMutation();
   if (!data || data.length === 0) return null;
   const leave = (isEverywhere: boolean) =>
-    void signOut({ isEverywhere }).then(() => window.location.assign('/sign-in'));
+    void signOut({ isEverywhere })
+      // What was kept to be read offline goes with whoever leaves; what is not sent yet stays.
+      .then(() => globalThis.caches?.delete(KEPT_CACHE))
+      .then(() => window.location.assign('/sign-in'));
   return (
     <p className="flex flex-wrap items-center gap-2 text-[13px]">
       Signed in on {count(data.length, 'browser')}.<Button onClick={() => leave(false)}>Sign out</Button>
