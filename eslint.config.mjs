@@ -36,6 +36,7 @@ const WEB_ORDER = [
   'engine',
   'store',
   'page',
+  'door',
   'findings',
   'fields',
   'stock',

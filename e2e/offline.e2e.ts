@@ -3,12 +3,15 @@ import { appendFileSync, cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { axe } from './app';
 
 /** A server of its own, so that it can go away. */
 const PORT = 4384;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
 const LIVE = 'Skerry Light live stream';
 test.use({ baseURL: ADDRESS });
+// Both have the one server.
+test.describe.configure({ mode: 'serial' });
 
 const folder = mkdtempSync(join(tmpdir(), 'diaphon-offline-'));
 const web = join(folder, 'web');
@@ -86,4 +89,30 @@ test('a sheet that was opened once opens without network, is signed there and se
   await expect(page.getByText('A newer Diaphon is ready')).toHaveCount(0);
   await expect(page.getByText(/^1 of \d+ done/)).toBeVisible();
   await expect(page.getByTestId('save-state')).toHaveText('Saved');
+});
+
+test('opened to the network here, a phone comes in by HTTPS and passphrase until it is shut', async ({
+  page,
+  browser,
+}) => {
+  await page.goto('/rigs');
+  await page.getByRole('button', { name: 'On a phone' }).click();
+  await page.getByLabel(/^Passphrase/).fill('fog signal at nine');
+  await page.getByRole('button', { name: 'Open to the network' }).click();
+  await expect(page.getByText('Nobody is signed in yet.')).toBeVisible();
+  await axe(page);
+  const phone = await browser.newContext({
+    ignoreHTTPSErrors: true,
+    baseURL: `https://127.0.0.1:${PORT + 1}`,
+  });
+  const there = await phone.newPage();
+  await there.goto('/rigs');
+  await there.getByLabel(/^Passphrase/).fill('fog signal at nine');
+  await there.getByRole('button', { name: 'Sign in' }).click();
+  await expect(there.getByText('Signed in on 1 browser.')).toBeVisible();
+  await expect(page.getByText('Signed in: 1 browser')).toBeVisible();
+  await page.getByRole('button', { name: 'Shut it again' }).click();
+  await expect(page.getByRole('button', { name: 'Open to the network' })).toBeVisible();
+  await expect(there.goto('/rigs')).rejects.toThrow();
+  await phone.close();
 });

@@ -1,5 +1,5 @@
 import type { Rig, RunSheet } from '@diaphon/core';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Button } from '../look/button';
 import { Choice } from '../look/choice';
@@ -14,6 +14,8 @@ import { StepCard } from './step-card';
 import { StepList } from './step-list';
 import { useSitting, useWho } from './use-sitting';
 import { minutesWords } from './words';
+
+const DoorDialog = lazy(async () => ({ default: (await import('../door/door-dialog')).DoorDialog }));
 
 /** A plan that would be dangerous is carried no further than that. */
 const Held = ({ held, rig }: { held: RunSheet['held']; rig: string }) =>
@@ -83,6 +85,7 @@ export const RunSheetView = () => {
   const [who, setWho] = useWho();
   const [chosen, setChosen] = useState<number | null>(null);
   const [waitUntil, setWaitUntil] = useState(0);
+  const [isDoor, setIsDoor] = useState(false);
   const [isListed, setIsListed] = useState(false);
   const put = (key: string, value: string) =>
     setParams(
@@ -177,6 +180,9 @@ export const RunSheetView = () => {
           >
             {isListed ? 'One step' : 'All steps'}
           </Button>
+          <Button className="max-[820px]:hidden" onClick={() => setIsDoor(true)}>
+            On a phone
+          </Button>
           <Button className="max-[820px]:hidden" onClick={() => window.print()}>
             Print
           </Button>
@@ -193,6 +199,11 @@ export const RunSheetView = () => {
           )}
         </span>
       </header>
+      {isDoor && (
+        <Suspense>
+          <DoorDialog path={`/rigs/${id}/run-sheet`} onClose={() => setIsDoor(false)} />
+        </Suspense>
+      )}
       <Held held={sheet.held} rig={id} />
       {steps.length === 0 ? (
         <p className="p-6">Nothing is to be done: it stands as it is meant to.</p>

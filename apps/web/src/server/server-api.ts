@@ -1,5 +1,6 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import type {
+  DoorState,
   OpenRig,
   OwnModel,
   RevisionEntry,
@@ -28,7 +29,7 @@ const remove = (path: string): Call => ({ path, method: 'DELETE' });
 export const serverApi = createApi({
   reducerPath: 'server',
   baseQuery: ((call) => callServer(call)) as BaseQueryFn<Call, unknown, ServerFailure>,
-  tagTypes: ['Shelf', 'Stock', 'Models', 'History', 'Log'],
+  tagTypes: ['Shelf', 'Stock', 'Models', 'History', 'Log', 'Door'],
   // What is looked at again is read again: another window may have changed it.
   refetchOnMountOrArgChange: true,
   endpoints: (build) => ({
@@ -123,9 +124,18 @@ export const serverApi = createApi({
       invalidatesTags: ['Log'],
     }),
     /** Nobody, where nobody has to sign in. */
-    signedIn: build.query<SignedInBrowser[], void>({ query: () => ({ path: '/session' }) }),
+    signedIn: build.query<SignedInBrowser[], void>({
+      query: () => ({ path: '/session' }),
+      providesTags: ['Door'],
+    }),
     signOut: build.mutation<null, { isEverywhere: boolean }>({
       query: ({ isEverywhere }) => remove(`/session?everywhere=${isEverywhere}`),
+      invalidatesTags: ['Door'],
+    }),
+    door: build.query<DoorState, void>({ query: () => ({ path: '/door' }), providesTags: ['Door'] }),
+    setDoor: build.mutation<DoorState, { isOpen: boolean; passphrase?: string }>({
+      query: (body) => put('/door', body),
+      invalidatesTags: ['Door'],
     }),
     resetDemo: build.mutation<{ restored: number }, void>({
       query: () => post('/demo/reset'),
@@ -153,6 +163,8 @@ export const {
   useResetDemoMutation,
   useSignedInQuery,
   useSignOutMutation,
+  useDoorQuery,
+  useSetDoorMutation,
   useSittingsQuery,
   useSittingQuery,
   useTrendQuery,

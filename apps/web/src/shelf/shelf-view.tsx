@@ -31,6 +31,8 @@ import { useLeftovers } from './use-leftovers';
 
 const CompareDialog = lazy(async () => ({ default: (await import('./compare-dialog')).CompareDialog }));
 
+const DoorDialog = lazy(async () => ({ default: (await import('../door/door-dialog')).DoorDialog }));
+
 /** A file the browser itself could not read, or that broke what reads it. */
 const unreadable = (error: unknown): { ok: false; problems: Problem[] } => ({
   ok: false,
@@ -102,6 +104,7 @@ export const ShelfView = () => {
   const [failure, setFailure] = useState<unknown>(null);
   const [removed, setRemoved] = useState<RigOnShelf | null>(null);
   const [doomed, setDoomed] = useState<RigOnShelf | null>(null);
+  const [isDoor, setIsDoor] = useState(false);
   const [isBin, setIsBin] = useState(false);
   const [isNew, setIsNew] = useState(false);
   const [isComparing, setIsComparing] = useState(false);
@@ -176,6 +179,7 @@ export const ShelfView = () => {
             >
               Reset the demo
             </Button>
+            <Button onClick={() => setIsDoor(true)}>On a phone</Button>
             <Button onClick={() => setIsBin(true)}>Bin</Button>
             {(rigs?.length ?? 0) > 1 && <Button onClick={() => setIsComparing(true)}>Compare two</Button>}
             <ButtonLink to="/advice">Before buying</ButtonLink>
@@ -209,7 +213,7 @@ export const ShelfView = () => {
           {rigs?.length === 0 && (
             <p className="card p-6">
               No rigs yet. A rig is one set-up of your studio: its gear, its leads and who sits where. Start a
-              new one, open a file, or reset the demo to see five ready-made ones.
+              new one, open a file, or reset the demo to see ready-made ones.
             </p>
           )}
           {rigs && rigs.length > 0 && (
@@ -270,6 +274,11 @@ export const ShelfView = () => {
         />
       )}
       {isBin && <Bin onClose={() => setIsBin(false)} onBringBack={(rig) => void bringBack(rig)} />}
+      {isDoor && (
+        <Suspense>
+          <DoorDialog path="/rigs" onClose={() => setIsDoor(false)} />
+        </Suspense>
+      )}
       {isComparing && rigs && (
         <Suspense fallback={<Waiting words="Opening" />}>
           <CompareDialog rigs={rigs} onClose={() => setIsComparing(false)} />

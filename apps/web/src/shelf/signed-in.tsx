@@ -3,11 +3,11 @@ import { count } from '../look/figures';
 import { KEPT_CACHE } from '../offline/what-is-kept';
 import { useSignedInQuery, useSignOutMutation } from '../server/server-api';
 
-/** How many browsers are signed in, and the way out: only where a passphrase is asked for. */
+/** How many browsers are signed in, and the way out: only where this one had to sign in. */
 export const SignedIn = () => {
   const { data } = useSignedInQuery();
   const [signOut] = useSignOutMutation();
-  if (!data || data.length === 0) return null;
+  if (!data?.some(({ isThis }) => isThis)) return null;
   const leave = (isEverywhere: boolean) =>
     void signOut({ isEverywhere })
       // What was kept to be read offline goes with whoever leaves; what is not sent yet stays.
