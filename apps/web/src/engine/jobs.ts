@@ -43,6 +43,7 @@ import {
   traceSocket,
   tryModel,
   usbBill,
+  recall,
   whatChanged,
   type Answers,
   type App,
@@ -115,6 +116,8 @@ const ABOUT_A_RIG = {
   runSheet: ({ rig }: Held, options: RunSheetOptions) => runSheet(rig, options).sheet,
   /** What is otherwise than when it worked, and what each of it explains. */
   whatChanged: ({ rig }: Held, then: Rig) => whatChanged(then, rig),
+  /** The gains and the distance of whoever is on a track, as they were then. */
+  recall: ({ rig, memory }: Held, then: Rig, line: string) => recall(then, rig, line, memory) ?? null,
   /** Every channel that is kept, as it should come. */
   plannedLines: ({ solved }: Held) => plannedLines(solved),
   /** Why channels came otherwise than planned, by what was measured of each. */

@@ -1,7 +1,8 @@
 import { skerryLight } from '../demo';
-import { finish } from '../offers';
+import { finish, makeEngineMemory, plannedLines, solve } from '../offers';
 import { applyEdit, setControl, type Rig } from '../rig';
 import { individuals } from './individuals';
+import { recall } from './recall';
 import { whatChanged } from './what-changed';
 
 /** The worked example of the NIST/SEMATECH e-Handbook, 6.3.2.2 (its figures from memory). */
@@ -58,4 +59,23 @@ it.each([
 
 it('nothing changed, nothing told', () => {
   expect(finish(whatChanged(worked, worked))).toEqual({ changes: [], troubles: [] });
+});
+
+it('recalls the gain and the distance of one voice, and nothing of anybody else', () => {
+  const farther = (rig: Rig): Rig => ({
+    ...rig,
+    placements: rig.placements.map((one) => (one.person === 'keeper' ? { ...one, distanceM: 0.6 } : one)),
+  });
+  const now = farther(
+    set(set(set(worked, 'mixer', 'gain1', 20), 'mixer', 'gain2', 10), 'mixer', 'phones-volume', -24),
+  );
+  const memory = makeEngineMemory();
+  const line = plannedLines(solve(now, memory)).find(({ who }) => who[0] === 'Keeper')!;
+  const { words, edit } = recall(worked, now, line.id, memory)!;
+  expect(words[0]).toBe('Gain 1 of Lamp room mixer: 20 dB → 54 dB');
+  const back = applyEdit(now, edit).rig;
+  expect(back.placements).toEqual(worked.placements);
+  expect(back.devices).toEqual(set(set(worked, 'mixer', 'gain2', 10), 'mixer', 'phones-volume', -24).devices);
+  expect(recall(worked, back, line.id, memory)!.words).toEqual([]);
+  expect(recall(worked, back, 'ghost', memory)).toBeUndefined();
 });

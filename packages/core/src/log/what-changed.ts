@@ -1,7 +1,7 @@
-import { isEqual } from 'es-toolkit';
 import { isGrave, runChecks } from '../checks';
 import { makeEngineMemory, plannedLines, solve, type EngineMemory, type Steps } from '../offers';
-import { editBetween, placeInWords, tryEdit, valueInWords, type Rig, type Step } from '../rig';
+import { editBetween, tryEdit, type Rig, type Step } from '../rig';
+import { backwards, inParts, stepWords } from './parts';
 
 /** What is otherwise than when it worked, and what of today's trouble each of it explains. */
 
@@ -21,39 +21,9 @@ export interface WhatChanged {
   troubles: string[];
 }
 
-/** A device that is in both is held against itself setting by setting: one knob is one change. */
-const inParts = (step: Step): Step[] => {
-  const [from, to] = [step.from, step.to] as Record<string, unknown>[];
-  if (step.collection !== 'devices' || !from || !to) return [step];
-  const [was, will] = [from['settings'], to['settings']] as Record<string, unknown>[];
-  const keys = [...new Set([...Object.keys(was!), ...Object.keys(will!)])].filter(
-    (key) => !isEqual(was![key], will![key]),
-  );
-  const part = (path: string[], before: unknown, after: unknown): Step => ({
-    collection: 'devices',
-    id: step.id,
-    path,
-    ...(before === undefined ? {} : { from: before }),
-    ...(after === undefined ? {} : { to: after }),
-  });
-  const others = [...new Set([...Object.keys(from), ...Object.keys(to)])].filter(
-    (key) => key !== 'settings' && !isEqual(from[key], to[key]),
-  );
-  return [
-    ...keys.map((key) => part(['settings', key], was![key], will![key])),
-    ...others.map((key) => part([key], from[key], to[key])),
-  ];
-};
-
 /** Names and notes explain nothing. */
 const isSound = ({ collection, id, path }: Step): boolean =>
   !(collection === 'rig' && (id === 'name' || id === 'notes')) && path[0] !== 'name' && path[0] !== 'place';
-
-const backwards = ({ from, to, ...place }: Step): Step => ({
-  ...place,
-  ...(to === undefined ? {} : { from: to }),
-  ...(from === undefined ? {} : { to: from }),
-});
 
 const readingOf = (rig: Rig, memory: EngineMemory) => {
   const solved = solve(rig, memory);
@@ -62,15 +32,6 @@ const readingOf = (rig: Rig, memory: EngineMemory) => {
     .map(({ title }) => title);
   const levels = new Map(plannedLines(solved).map(({ track, levelDbfs }) => [track, levelDbfs]));
   return { troubles: new Set(troubles), levels };
-};
-
-const wordsOf = (then: Rig, now: Rig, step: Step): string => {
-  const rig = step.to === undefined && step.path.length === 0 ? then : now;
-  if (step.path.length === 0 && step.collection !== 'rig') {
-    const place = placeInWords(rig, step);
-    return `${place}: ${step.from === undefined ? 'new' : step.to === undefined ? 'gone' : 'otherwise'}`;
-  }
-  return `${placeInWords(rig, step)}: ${valueInWords(then, step, step.from)} → ${valueInWords(now, step, step.to)}`;
 };
 
 /** Each change taken back by itself, the rig as it is now solved without it. Levels that moved by less are not told, dB. */
@@ -98,7 +59,7 @@ export function* whatChanged(then: Rig, now: Rig): Steps<WhatChanged> {
       return Math.abs(here - level) >= TOLD_DB ? [{ track, db: here - level }] : [];
     });
     changes.push({
-      words: group.map((step) => wordsOf(then, now, step)).join('; '),
+      words: group.map((step) => stepWords(then, now, step)).join('; '),
       ends: without ? troubles.filter((title) => !without.troubles.has(title)) : [],
       moved: moved.sort((a, b) => Math.abs(b.db) - Math.abs(a.db))[0] ?? null,
     });
