@@ -136,6 +136,8 @@ export interface SittingAddition {
 export interface SittingInList extends SittingHead {
   /** When the last of it was added. */
   lastAt: string;
+  /** From its first signature to its last; null where fewer than two were given. */
+  stepsMinutes: number | null;
   signed: number;
   measured: number;
   incidents: number;

@@ -71,6 +71,8 @@ export class SittingsService {
       // The page first: what is counted is counted for its rows alone.
       `SELECT s.*,
         (SELECT count(DISTINCT step) FROM steps WHERE sittingId = s.id) AS signed,
+        (SELECT CASE WHEN count(*) > 1 THEN (julianday(max(at)) - julianday(min(at))) * 1440 END
+          FROM steps WHERE sittingId = s.id) AS stepsMinutes,
         (SELECT count(*) FROM measurements WHERE sittingId = s.id) AS measured,
         (SELECT count(*) FROM incidents WHERE sittingId = s.id AND kind = 'incident') AS incidents,
         (SELECT group_concat("by", char(10)) FROM (

@@ -61,6 +61,7 @@ it('two phones that were away add up, and what comes twice is kept once', async 
   expect(await whole(one.sitting.id)).toEqual({ ...one, steps: [ann, ben] });
   const [listed] = (await api().get('/api/sittings?rig=lamp-room').expect(200)).body as SittingInList[];
   expect(listed).toMatchObject({ signed: 1, measured: 0, people: ['Ann', 'Ben'], lastAt: ben.at });
+  expect(listed!.stepsMinutes).toBeCloseTo(1, 3);
 });
 
 it('what was kept is never changed by who sends it anew otherwise', async () => {

@@ -3,12 +3,15 @@ import { useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Button } from '../look/button';
 import { count } from '../look/figures';
+import { saveFile } from '../look/save-file';
 import { ErrorWords } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { explain } from '../server/call';
 import { serverApi, useSittingsQuery, useTrendQuery } from '../server/server-api';
 import { useAppDispatch } from '../store/store';
+import { Calendar } from './calendar';
 import { SittingPage } from './sitting-page';
+import { sittingsCalendar } from './to-calendar';
 import { Trends } from './trends';
 import { dayWords } from './words';
 
@@ -116,8 +119,14 @@ export const LogView = () => {
       </main>
     );
   return (
-    <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(360px,1fr)_minmax(300px,560px)] max-[1100px]:block max-[1100px]:overflow-y-auto">
-      <div className="min-h-0 overflow-y-auto border-r border-line max-[1100px]:max-h-[230px] max-[1100px]:border-b">
+    <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(480px,1fr)_minmax(300px,480px)] max-[1100px]:block max-[1100px]:overflow-y-auto">
+      <div className="min-h-0 overflow-y-auto border-r border-line max-[1100px]:max-h-[40vh] max-[1100px]:border-b">
+        <Calendar
+          key={list.find((one) => one.id === chosen)?.startedAt.slice(0, 7)}
+          list={list}
+          chosen={list.find((one) => one.id === chosen)}
+          onChoose={(sitting) => setParams({ sitting }, { replace: true })}
+        />
         <ul aria-label="Sittings">
           {list.map((one) => (
             <Entry
@@ -128,10 +137,21 @@ export const LogView = () => {
             />
           ))}
         </ul>
-        <div className="p-2">{bringIn}</div>
+        <div className="flex flex-wrap gap-2 p-2">
+          {bringIn}
+          <Button
+            onClick={() =>
+              void sittingsCalendar(list).then((text) =>
+                saveFile('sittings.ics', new Blob([text], { type: 'text/calendar' })),
+              )
+            }
+          >
+            As calendar
+          </Button>
+        </div>
       </div>
       <div className="min-h-0 space-y-6 overflow-y-auto p-4">
-        {chosen && <SittingPage key={chosen} id={chosen} />}
+        {chosen && <SittingPage key={chosen} id={chosen} others={list.filter((one) => one.id !== chosen)} />}
       </div>
       <div className="min-h-0 overflow-y-auto border-l border-line p-4 max-[1100px]:border-t max-[1100px]:border-l-0">
         {points && <Trends points={points} />}

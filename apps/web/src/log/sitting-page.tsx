@@ -1,6 +1,7 @@
-import type { KeptMeasurement, SittingAddition } from '@diaphon/api';
-import type { Rig, WhatChanged } from '@diaphon/core';
-import { useEffect, useState } from 'react';
+import type { KeptMeasurement, SittingAddition, SittingInList } from '@diaphon/api';
+import { editBetween, type Rig, type WhatChanged } from '@diaphon/core';
+import { useState } from 'react';
+import { ask } from '../engine/engine';
 import { Button } from '../look/button';
 import { count, figure, quantity } from '../look/figures';
 import { fileName, saveFile } from '../look/save-file';
@@ -9,9 +10,22 @@ import { explain } from '../server/call';
 import { serverApi, useSittingQuery } from '../server/server-api';
 import { signedLast } from '../store/merge-sittings';
 import { stamp } from '../store/stamp';
-import { useAppDispatch } from '../store/store';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
-import { clockWords, dayWords, sittingCsv } from './words';
+import { useEdit } from '../store/use-edit';
+import { clockWords, dayWords, signed, sittingCsv } from './words';
+
+/** A level that is apart by so much is no chance of who spoke how, dB. Common practice, no published source. */
+const MUCH_DB = 6;
+
+const NO_SITTING: SittingAddition['sitting'] = {
+  id: '',
+  rig: '',
+  revision: 1,
+  name: '',
+  kind: 'set up',
+  startedAt: '',
+};
 
 /** What is otherwise than at a sitting, and what it explains. */
 const Changed = ({ found }: { found: WhatChanged }) => (
@@ -45,55 +59,142 @@ const AskChanged = ({ then }: { then: Rig }) => {
   return answer ? <Changed found={answer} /> : <Waiting words="Trying each change by itself" />;
 };
 
-/** The rig as it was then, once it is asked for. */
-const SinceThen = ({ sitting }: Pick<SittingAddition, 'sitting'>) => {
+/** The rig as it was at a sitting, read when it is first asked for. */
+const useThen = ({ rig: id, revision: number }: SittingAddition['sitting']) => {
   const dispatch = useAppDispatch();
-  const [then, setThen] = useState<Rig | null>(null);
   const [trouble, setTrouble] = useState('');
+  const [then, setThen] = useState<Rig | null>(null);
+  const read = async (): Promise<Rig | undefined> => {
+    if (then) return then;
+    try {
+      const query = serverApi.endpoints.revision.initiate({ id, number }, { subscribe: false });
+      const { document } = await dispatch(query).unwrap();
+      setThen(document);
+      return document;
+    } catch {
+      setTrouble('That revision of the rig cannot be read.');
+      return undefined;
+    }
+  };
+  return { then, read, trouble };
+};
+
+type Then = ReturnType<typeof useThen>;
+
+/** The rig as it was then: held against today's, or brought back. */
+const SinceThen = ({ then, read, trouble }: Then) => {
+  const edit = useEdit();
   const [isAsked, setIsAsked] = useState(false);
-  const { rig: id, revision: number } = sitting;
-  useEffect(() => {
-    if (!isAsked) return;
-    let isCurrent = true;
-    dispatch(serverApi.endpoints.revision.initiate({ id, number }, { subscribe: false }))
-      .unwrap()
-      .then(({ document }) => isCurrent && setThen(document))
-      .catch(() => isCurrent && setTrouble('That revision of the rig cannot be read.'));
-    return () => void (isCurrent = false);
-  }, [isAsked, dispatch, id, number]);
   return (
     <section className="space-y-2">
-      <h3 className="font-bold">What changed since</h3>
-      {!isAsked && <Button onClick={() => setIsAsked(true)}>Hold the rig against how it was then</Button>}
+      <h3 className="font-bold">The rig as it was then</h3>
+      <p className="flex flex-wrap gap-2">
+        {!isAsked && (
+          <Button
+            onClick={() => {
+              setIsAsked(true);
+              void read();
+            }}
+          >
+            Hold the rig against how it was then
+          </Button>
+        )}
+        <Button
+          onClick={() =>
+            void read().then((was) => was && edit((now) => editBetween(now, was, 'Rig set as on that day')))
+          }
+        >
+          Set the rig as it was
+        </Button>
+      </p>
       {trouble && <p role="alert">{trouble}</p>}
-      {then && <AskChanged then={then} />}
+      {isAsked && then && <AskChanged then={then} />}
     </section>
   );
 };
 
-const Measured = ({ rows }: { rows: readonly KeptMeasurement[] }) =>
-  rows.length === 0 ? null : (
+/** Sets what one voice had on that day, and says what that was. */
+const Recall = ({ channel, read }: { channel: string } & Pick<Then, 'read'>) => {
+  const rig = useAppSelector((state) => state.rig.id);
+  const edit = useEdit();
+  const [words, setWords] = useState('');
+  const set = async () => {
+    const was = await read();
+    if (!was || !rig) return;
+    const found = await ask(rig, 'recall', [was, channel]).answer;
+    if (!found) setWords('Not on this desk today.');
+    else if (found.words.length === 0) setWords('Stands as it did.');
+    else {
+      edit(() => found.edit);
+      setWords(found.words.join('; '));
+    }
+  };
+  return words ? (
+    <span role="status" className="text-[13px]">
+      {words}
+    </span>
+  ) : (
+    <Button kind="quiet" className="px-0! whitespace-nowrap underline" onClick={() => void set()}>
+      Set as then
+    </Button>
+  );
+};
+
+const HEADS = 'pr-3 font-normal';
+
+/** What came on each channel; beside it what came on another day. */
+const Measured = ({
+  rows,
+  other,
+  read,
+}: {
+  rows: readonly KeptMeasurement[];
+  other: readonly KeptMeasurement[] | undefined;
+} & Pick<Then, 'read'>) => {
+  const there = new Map(other?.map((row) => [row.channel, row]));
+  const apart = (row: KeptMeasurement) => {
+    const level = there.get(row.channel)?.levelDbfs ?? null;
+    return level === null || row.levelDbfs === null ? null : row.levelDbfs - level;
+  };
+  return rows.length === 0 ? null : (
     <section className="space-y-1">
       <h3 className="font-bold">Measured</h3>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Measured channels">
         <table className="w-full text-left">
           <thead className="text-[13px] text-faint">
             <tr>
-              <th className="pr-3 font-normal">Channel</th>
-              <th className="pr-3 font-normal">Plan</th>
-              <th className="pr-3 font-normal">Came</th>
-              <th className="pr-3 font-normal">Noise</th>
-              <th className="font-normal">Verdict</th>
+              <th className={HEADS}>Channel</th>
+              <th className={HEADS}>Plan</th>
+              <th className={HEADS}>Came</th>
+              {other && <th className={HEADS}>That day</th>}
+              <th className={HEADS}>Noise</th>
+              <th className="font-normal">Gain, distance</th>
             </tr>
           </thead>
           <tbody>
             {rows.map((row) => (
               <tr key={row.id} className="border-t border-hair align-top">
-                <td className="pr-3">{row.name}</td>
+                <td className="pr-3">
+                  {row.name}
+                  <span className="block text-[13px] text-faint">{row.verdict}</span>
+                </td>
                 <td className="pr-3 whitespace-nowrap">{figure(row.plannedDbfs)}</td>
                 <td className="pr-3 whitespace-nowrap">{figure(row.levelDbfs)}</td>
+                {other && (
+                  <td className="pr-3 whitespace-nowrap">
+                    {figure(there.get(row.channel)?.levelDbfs ?? null)}
+                    {apart(row) !== null && (
+                      <span className={Math.abs(apart(row)!) >= MUCH_DB ? 'text-fault' : 'text-faint'}>
+                        {' '}
+                        ({signed(apart(row)!)})
+                      </span>
+                    )}
+                  </td>
+                )}
                 <td className="pr-3 whitespace-nowrap">{figure(row.noiseDbfs)}</td>
-                <td>{row.verdict}</td>
+                <td>
+                  <Recall channel={row.channel} read={read} />
+                </td>
               </tr>
             ))}
           </tbody>
@@ -101,13 +202,17 @@ const Measured = ({ rows }: { rows: readonly KeptMeasurement[] }) =>
       </div>
     </section>
   );
+};
 
 /** One sitting: who did what, what was measured, what happened, and what is otherwise since. */
-export const SittingPage = ({ id }: { id: string }) => {
+export const SittingPage = ({ id, others }: { id: string; others: readonly SittingInList[] }) => {
   const { data } = useSittingQuery(id);
+  const [otherId, setOtherId] = useState('');
+  const { data: other } = useSittingQuery(otherId, { skip: otherId === '' });
   const dispatch = useAppDispatch();
   const [note, setNote] = useState('');
   const [trouble, setTrouble] = useState('');
+  const then = useThen(data?.sitting ?? NO_SITTING);
   if (!data) return <Waiting words="Opening the sitting" />;
   const { sitting, steps, measurements, incidents } = data;
   const last = [...signedLast(steps).values()];
@@ -188,8 +293,21 @@ export const SittingPage = ({ id }: { id: string }) => {
           </p>
         )}
       </form>
-      <Measured rows={measurements} />
-      <SinceThen sitting={sitting} />
+      {measurements.length > 0 && others.length > 0 && (
+        <label className="flex flex-wrap items-center gap-2">
+          Beside
+          <select className="field" value={otherId} onChange={({ target }) => setOtherId(target.value)}>
+            <option value="">no other sitting</option>
+            {others.map((one) => (
+              <option key={one.id} value={one.id}>
+                {dayWords(one.startedAt)}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <Measured rows={measurements} other={otherId ? other?.measurements : undefined} read={then.read} />
+      <SinceThen {...then} />
       {done.length > 0 && (
         <details>
           <summary className="min-h-[30px] cursor-pointer font-bold">

@@ -1,6 +1,7 @@
 import type { TrendPoint } from '@diaphon/api';
 import { individuals } from '@diaphon/core';
 import { groupBy, sortBy } from 'es-toolkit';
+import { useState } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
 import { useWidth } from '../levels/use-width';
 import { figure } from '../look/figures';
@@ -9,17 +10,35 @@ import { dayWords } from './words';
 const TICK = { fontSize: 11, fill: 'var(--faint)' };
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
+const FIGURES = {
+  level: { name: 'Level', unit: 'dBFS', of: ({ levelDbfs }: TrendPoint) => levelDbfs },
+  noise: { name: 'Noise', unit: 'dBFS', of: ({ noiseDbfs }: TrendPoint) => noiseDbfs },
+  hum: { name: 'Hum', unit: 'dBFS', of: ({ humDbfs }: TrendPoint) => humDbfs },
+  faults: { name: 'Faults', unit: '', of: ({ faults }: TrendPoint) => faults },
+} as const;
+type FigureKey = keyof typeof FIGURES;
+
 /** One channel from sitting to sitting: its level, the plan, and what is usual for it. */
-const Channel = ({ name, points, width }: { name: string; points: TrendPoint[]; width: number }) => {
-  const measured = points.filter(({ levelDbfs }) => levelDbfs !== null);
+const Channel = ({
+  name,
+  points,
+  width,
+  shows,
+}: {
+  name: string;
+  points: TrendPoint[];
+  width: number;
+  shows: FigureKey;
+}) => {
+  const { of, unit } = FIGURES[shows];
+  const measured = points.filter((point) => of(point) !== null);
   if (measured.length < 2) return null;
-  const limits = individuals(measured.map(({ levelDbfs }) => levelDbfs!));
-  const data = measured.map(({ at, levelDbfs, plannedDbfs, verdict, who }) => ({
-    at: Date.parse(at),
-    level: levelDbfs!,
-    planned: plannedDbfs,
-    verdict,
-    who,
+  const limits = individuals(measured.map((point) => of(point)!));
+  const data = measured.map((point) => ({
+    at: Date.parse(point.at),
+    level: of(point)!,
+    planned: shows === 'level' ? point.plannedDbfs : null,
+    verdict: point.verdict,
   }));
   const shown = [...data.map(({ level }) => level), ...(limits ? [limits.lower, limits.upper] : [])];
   const [low, high] = [Math.floor(Math.min(...shown)) - 1, Math.ceil(Math.max(...shown)) + 1];
@@ -30,13 +49,13 @@ const Channel = ({ name, points, width }: { name: string; points: TrendPoint[]; 
         <b>{name}</b>{' '}
         <span className="text-[13px] text-faint">
           {limits
-            ? `usually ${figure(limits.lower)} to ${figure(limits.upper)} dBFS`
+            ? `usually ${figure(limits.lower)} to ${figure(limits.upper)} ${unit}`
             : 'too few sittings to say what is usual'}
         </span>
         {out.length > 0 && (
           <span className="block text-fault">
             Out of the usual:{' '}
-            {out.map(({ at, levelDbfs }) => `${dayWords(at)}, ${figure(levelDbfs)} dBFS`).join('; ')}
+            {out.map((point) => `${dayWords(point.at)}, ${figure(of(point))} ${unit}`).join('; ')}
           </span>
         )}
       </figcaption>
@@ -81,7 +100,7 @@ const Channel = ({ name, points, width }: { name: string; points: TrendPoint[]; 
             const point = payload?.[0]?.payload as (typeof data)[number] | undefined;
             return point ? (
               <p className="max-w-[280px] border border-line bg-sheet p-2 text-[13px]">
-                {dayWords(new Date(point.at).toISOString())}: {figure(point.level)} dBFS. {point.verdict}
+                {dayWords(new Date(point.at).toISOString())}: {figure(point.level)} {unit}. {point.verdict}
               </p>
             ) : null;
           }}
@@ -91,29 +110,62 @@ const Channel = ({ name, points, width }: { name: string; points: TrendPoint[]; 
   );
 };
 
-const isOut = (points: readonly TrendPoint[]): boolean =>
-  (individuals(points.flatMap(({ levelDbfs }) => levelDbfs ?? []))?.outside.length ?? 0) > 0;
+const isOut = (points: readonly TrendPoint[], of: (point: TrendPoint) => number | null): boolean =>
+  (individuals(points.flatMap((point) => of(point) ?? []))?.outside.length ?? 0) > 0;
 
-/** Every channel that was measured at two sittings or more. */
+/** Every channel, or everybody, that was measured at two sittings or more: what is out of the usual first. */
 export const Trends = ({ points }: { points: TrendPoint[] }) => {
   const [column, width] = useWidth();
-  // What is out of the usual is looked at first.
-  const channels = sortBy(Object.entries(groupBy(points, ({ channel }) => channel)), [
-    ([, own]) => (isOut(own) ? 0 : 1),
-  ]);
-  const isAny = channels.some(([, own]) => own.filter(({ levelDbfs }) => levelDbfs !== null).length > 1);
+  const [shows, setShows] = useState<FigureKey>('level');
+  const [by, setBy] = useState<'channel' | 'person'>('channel');
+  const { of } = FIGURES[shows];
+  // Somebody on two channels at once (a room's and their own) is told by the one named after them first.
+  const groups = groupBy(points, ({ channel, who }) =>
+    by === 'channel' ? channel : who.split(', ')[0] || channel,
+  );
+  const lines = sortBy(Object.entries(groups), [([, own]) => (isOut(own, of) ? 0 : 1)]);
+  const isAny = lines.some(([, own]) => own.filter((point) => of(point) !== null).length > 1);
   return (
     <section aria-labelledby="trends" className="space-y-3" ref={column}>
-      <h2 id="trends" className="text-[17px] font-bold">
-        Levels over time
-      </h2>
+      <div className="flex flex-wrap items-center gap-2">
+        <h2 id="trends" className="mr-auto text-[17px] font-bold">
+          Over time
+        </h2>
+        <select
+          aria-label="What is drawn"
+          className="field"
+          value={shows}
+          onChange={({ target }) => setShows(target.value as FigureKey)}
+        >
+          {Object.entries(FIGURES).map(([key, { name }]) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <select
+          aria-label="Drawn for each"
+          className="field"
+          value={by}
+          onChange={({ target }) => setBy(target.value as typeof by)}
+        >
+          <option value="channel">by channel</option>
+          <option value="person">by person</option>
+        </select>
+      </div>
       {!isAny && (
         <p className="text-faint">
           Keep the line check of two sittings, and each channel is drawn here with what is usual for it.
         </p>
       )}
-      {channels.map(([channel, own]) => (
-        <Channel key={channel} name={own.at(-1)!.name} points={own} width={width} />
+      {lines.map(([key, own]) => (
+        <Channel
+          key={key}
+          name={by === 'channel' ? own.at(-1)!.name : key}
+          points={own}
+          width={width}
+          shows={shows}
+        />
       ))}
     </section>
   );

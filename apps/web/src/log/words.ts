@@ -29,3 +29,6 @@ export const sittingCsv = ({ steps, measurements, incidents }: SittingAddition):
   ].sort((a, b) => a[0]!.localeCompare(b[0]!));
   return csvText([['at', 'who', 'kind', 'what', 'how', 'more'], ...rows]);
 };
+
+/** "+2.1", "−0.4". */
+export const signed = (db: number): string => `${db >= 0 ? '+' : '−'}${Math.abs(db).toFixed(1)}`;
