@@ -1,4 +1,4 @@
-import { copyOfDemo, expect, MUSEUM, test } from './app';
+import { copyOfDemo, expect, finding, MUSEUM, openCard, test } from './app';
 
 const LIVE = 'Skerry Light live stream';
 
@@ -57,7 +57,21 @@ test('what changed since it worked, tried one by one; a note stays', async ({ pa
   await page.goto(`/rigs/${copy}/log`);
   await page.getByRole('button', { name: 'Hold the rig against how it was then' }).click();
   await expect(page.getByText('Gain 1 of Lamp room mixer: 54 dB → 10 dB')).toBeVisible();
+  await page.getByRole('button', { name: 'Set the rig as it was' }).click();
+  await expect(page.getByText('Nothing is otherwise')).toBeVisible();
   await page.getByLabel('A note to this sitting').fill('Somebody turned Gain 1');
   await page.getByRole('button', { name: 'Add the note' }).click();
   await expect(page.getByRole('article')).toContainText('Somebody turned Gain 1');
+});
+
+test('a finding leads to its step; a rig opens where its work stands', async ({ page, request }) => {
+  const id = await copyOfDemo(request, MUSEUM);
+  await page.goto(`/rigs/${id}`);
+  await expect(page).toHaveURL(/\/wiring$/);
+  await openCard(finding(page, 'gain-short'));
+  await page.getByRole('link', { name: 'In the run sheet' }).click();
+  await expect(page.getByRole('region', { name: /^Step \d+ of/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /devices stand$/ })).toBeVisible();
+  await page.goto(`/rigs/${id}`);
+  await expect(page).toHaveURL(/\/run-sheet$/);
 });

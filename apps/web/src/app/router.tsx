@@ -1,8 +1,9 @@
 import { lazy, Suspense } from 'react';
-import { BrowserRouter, Navigate, Route, Routes, useParams } from 'react-router';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { FailureBoundary, NotFound } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { RigShell } from './rig-shell';
+import { RigStart } from './rig-start';
 import { pageOf, VIEWS } from './views';
 
 /** Each view is loaded when it is first opened. */
@@ -21,11 +22,6 @@ const CallScriptView = lazy(async () => ({
 const ModelView = lazy(async () => ({ default: (await import('../models/model-view')).ModelView }));
 
 const PAGES = VIEWS.map(({ id }) => ({ id, Page: pageOf(id) }));
-
-const RigStart = () => {
-  const { id } = useParams();
-  return <Navigate to={`/rigs/${id}/${VIEWS[0]!.id}`} replace />;
-};
 
 /** The address names the rig and the view. */
 export const Router = () => (

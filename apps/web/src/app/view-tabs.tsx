@@ -1,5 +1,7 @@
 import { groupBy } from 'es-toolkit';
+import { useEffect } from 'react';
 import { NavLink, useLocation } from 'react-router';
+import { keepLastView } from '../store/last-view';
 import { VIEWS } from './views';
 
 const GROUPS = Object.entries(groupBy(VIEWS, ({ group }) => group));
@@ -9,8 +11,11 @@ const tab = (isActive: boolean) =>
 
 /** The views of a rig by what one is doing: on a wide window all of them, on a narrow one the others' by their name. */
 export const ViewTabs = () => {
-  const { pathname } = useLocation();
-  const isHere = (id: string) => pathname.split('/')[3] === id;
+  const [, , rig, view] = useLocation().pathname.split('/');
+  const isHere = (id: string) => view === id;
+  useEffect(() => {
+    if (rig && view) keepLastView(rig, view);
+  }, [rig, view]);
   return (
     <nav aria-label="Views of this rig" className="flex flex-wrap items-center">
       {GROUPS.map(([group, views]) => {

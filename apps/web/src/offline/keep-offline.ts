@@ -47,7 +47,10 @@ export const keepOffline = async (): Promise<void> => {
   const { serviceWorker } = navigator;
   if (!serviceWorker) return;
   const isFirst = !serviceWorker.controller;
-  watch(await serviceWorker.register('/service-worker.js'));
+  // Refused where the certificate is not trusted, or by whoever set up this browser: then nothing is kept, and all else works.
+  const registration = await serviceWorker.register('/service-worker.js').catch(() => undefined);
+  if (!registration) return;
+  watch(registration);
   if (!isFirst) return;
   if (!serviceWorker.controller)
     await new Promise((resolve) =>

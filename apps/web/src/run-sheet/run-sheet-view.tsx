@@ -7,13 +7,14 @@ import { isTyping } from '../look/is-typing';
 import { SeverityMark } from '../look/severity';
 import { ShareBar } from '../look/share-bar';
 import { Waiting } from '../page/waiting';
-import { serverApi, useShelfQuery } from '../server/server-api';
-import { useAppDispatch } from '../store/store';
+import { serverApi, useShelfQuery, useSittingsQuery } from '../server/server-api';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
+import { StandingChart } from './standing-chart';
 import { StepCard } from './step-card';
 import { StepList } from './step-list';
 import { useSitting, useWho } from './use-sitting';
-import { minutesWords } from './words';
+import { minutesWords, usualMinutes } from './words';
 
 const DoorDialog = lazy(async () => ({ default: (await import('../door/door-dialog')).DoorDialog }));
 
@@ -82,6 +83,9 @@ export const RunSheetView = () => {
   const { from, isLoading, isGone } = useFrom(fromId);
   const { answer: sheet, failure } = useAsked('runSheet', [{ isStrike, people, ...(from ? { from } : {}) }]);
   const { sitting, isKnown, signed, unsent, begin, sign } = useSitting(id, isStrike ? 'strike' : 'set up');
+  const rig = useAppSelector((state) => state.rig.document);
+  const { data: earlier } = useSittingsQuery({ rig: id });
+  const usual = usualMinutes(earlier ?? [], isStrike ? 'strike' : 'set up', sitting?.sitting.id);
   const [who, setWho] = useWho();
   const [chosen, setChosen] = useState<number | null>(null);
   const [waitUntil, setWaitUntil] = useState(0);
@@ -100,7 +104,10 @@ export const RunSheetView = () => {
   const steps = sheet?.steps ?? [];
   const isDone = (key: string) => signed.get(key)?.state === 'done';
   const open = steps.find(({ key }) => !isDone(key) && signed.get(key)?.state !== 'not done');
-  const number = Math.min(chosen ?? open?.number ?? steps.length, steps.length);
+  // Asked for by what it is about: a finding leads here.
+  const of = params.get('of');
+  const asked = of ? steps.find((one) => one.of === of)?.number : undefined;
+  const number = Math.min(chosen ?? asked ?? open?.number ?? steps.length, steps.length);
   const step = steps[number - 1];
   const move = (by: number) => setChosen(Math.max(1, Math.min(steps.length, number + by)));
   useEffect(() => {
@@ -216,6 +223,7 @@ export const RunSheetView = () => {
             <p role="status">
               {done} of {steps.length} done
               {left > 0 && `, ${minutesWords(people === 2 ? left / 2 : left)} left`}
+              {done === 0 && usual !== undefined && `; the last times took ${minutesWords(usual)}`}
               {unsent > 0 && <span className="text-caution">, {unsent} not sent yet</span>}
             </p>
           </div>
@@ -246,6 +254,7 @@ export const RunSheetView = () => {
                   onMove={move}
                   onSign={signNow}
                 />
+                {rig && !isStrike && <StandingChart rig={rig} steps={steps} isDone={isDone} current={step} />}
               </div>
             )}
           </div>

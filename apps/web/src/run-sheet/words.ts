@@ -1,4 +1,4 @@
-import type { SignedStep } from '@diaphon/api';
+import type { SignedStep, SittingInList } from '@diaphon/api';
 import type { RunStep } from '@diaphon/core';
 
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -35,3 +35,22 @@ export const minutesWords = (minutes: number): string =>
   minutes < 60
     ? `about ${Math.max(1, Math.round(minutes))} min`
     : `about ${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`;
+
+/** Of so many evenings before the middle one says how long it takes. */
+const [LEAST_EVENINGS, LATEST] = [2, 9];
+/** Fewer signatures tell nothing of the whole. */
+const LEAST_SIGNED = 5;
+
+/** How long setting up (or taking down) took at earlier sittings, from first to last signature: the median, minutes. */
+export const usualMinutes = (
+  list: readonly SittingInList[],
+  kind: SittingInList['kind'],
+  but: string | undefined,
+): number | undefined => {
+  const took = list
+    .filter((one) => one.kind === kind && one.id !== but && one.signed >= LEAST_SIGNED)
+    .flatMap(({ stepsMinutes }) => stepsMinutes ?? [])
+    .slice(0, LATEST)
+    .sort((a, b) => a - b);
+  return took.length < LEAST_EVENINGS ? undefined : took[Math.floor(took.length / 2)];
+};

@@ -59,7 +59,7 @@ export const RigRow = ({
       )}
       <span className="min-w-0 flex-[3_1_260px]">
         <Link
-          to={`/rigs/${rig.id}/wiring`}
+          to={`/rigs/${rig.id}`}
           className="block truncate text-[16px] font-bold underline decoration-line underline-offset-4 hover:decoration-ink"
         >
           {rig.name}

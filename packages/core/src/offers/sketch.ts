@@ -90,38 +90,56 @@ const columnsOf = (ids: readonly string[], joined: readonly [string, string][]):
   return columns;
 };
 
-/** The rig as a stamp, its gravest findings at the devices they are about. */
-export const sketchOf = (rig: Rig, findings: readonly Finding[]): RigSketch => {
+/** Devices in columns as sound goes, and which are joined, by what leads. */
+export interface RigPlan {
+  places: { id: string; column: number; row: number }[];
+  joined: { from: string; to: string; leads: string[] }[];
+  /** Devices there was no room for. */
+  more: number;
+}
+
+/** @param most more devices than this are left out, those that hang on nothing first */
+export const planOf = (rig: Rig, most = Infinity): RigPlan => {
   const joined = joinedBy(rig);
   const used = new Set(joined.flatMap(({ from, to }) => [from, to]));
-  const gravest = (isAt: (place: Finding['places'][number]) => boolean): Severity | null => {
-    const own = findings.filter(({ places }) => places[0] && isAt(places[0])).map(({ severity }) => severity);
-    return SEVERITIES.find((severity) => own.includes(severity)) ?? null;
-  };
-  // What hangs on nothing comes last, and goes first where there is no room.
   const ids = [...rig.devices.map(({ id }) => id)].sort((a, b) => Number(used.has(b)) - Number(used.has(a)));
-  const shown = ids.slice(0, MOST_BOXES);
+  const shown = ids.slice(0, most);
   const there = new Set(shown);
+  const within = joined.filter(({ from, to }) => there.has(from) && there.has(to));
   const columns = columnsOf(
     shown,
-    joined.flatMap(({ from, to }): [string, string][] =>
-      there.has(from) && there.has(to) ? [[from, to]] : [],
-    ),
+    within.map(({ from, to }) => [from, to]),
   );
   const filled = new Map<number, number>();
-  const boxes = shown.map((id) => {
+  const places = shown.map((id) => {
     const column = columns.get(id) ?? 0;
     const row = filled.get(column) ?? 0;
     filled.set(column, row + 1);
-    return { column, row, severity: gravest(({ device, lead }) => device === id && lead === undefined) };
+    return { id, column, row };
   });
-  const at = new Map(shown.map((id, index) => [id, index]));
+  return { places, joined: within.filter(({ from, to }) => from !== to), more: ids.length - shown.length };
+};
+
+/** The rig as a stamp, its gravest findings at the devices they are about. */
+export const sketchOf = (rig: Rig, findings: readonly Finding[]): RigSketch => {
+  const { places, joined, more } = planOf(rig, MOST_BOXES);
+  const gravest = (isAt: (place: Finding['places'][number]) => boolean): Severity | null => {
+    const own = findings
+      .filter((one) => one.places[0] && isAt(one.places[0]))
+      .map(({ severity }) => severity);
+    return SEVERITIES.find((severity) => own.includes(severity)) ?? null;
+  };
+  const boxes = places.map(({ id, column, row }) => ({
+    column,
+    row,
+    severity: gravest(({ device, lead }) => device === id && lead === undefined),
+  }));
+  const at = new Map(places.map(({ id }, index) => [id, index]));
   const lines = new Map<string, RigSketch['lines'][number]>();
   for (const { from, to, leads } of joined) {
-    const [a, b] = [at.get(from), at.get(to)];
-    if (a === undefined || b === undefined || a === b) continue;
+    const [a, b] = [at.get(from)!, at.get(to)!];
     const severity = gravest(({ lead }) => lead !== undefined && leads.includes(lead));
     if (severity || !lines.has(`${a} ${b}`)) lines.set(`${a} ${b}`, [a, b, severity]);
   }
-  return { boxes, lines: [...lines.values()], more: ids.length - shown.length };
+  return { boxes, lines: [...lines.values()], more };
 };
