@@ -14,7 +14,7 @@ import { StandingChart } from './standing-chart';
 import { StepCard } from './step-card';
 import { StepList } from './step-list';
 import { useSitting, useWho } from './use-sitting';
-import { minutesWords, usualMinutes } from './words';
+import { measuredNow, minutesWords, usualMinutes } from './words';
 
 const DoorDialog = lazy(async () => ({ default: (await import('../door/door-dialog')).DoorDialog }));
 
@@ -251,6 +251,7 @@ export const RunSheetView = () => {
                   rig={id}
                   signed={signed.get(step.key)}
                   waitUntil={waitUntil}
+                  measured={measuredNow(sitting?.measurements ?? [])}
                   onMove={move}
                   onSign={signNow}
                 />

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../look/button';
 import { ConnectorFace } from '../look/connector-face';
-import { placeAddress, stateWords } from './words';
+import { placeAddress, stateWords, type Measured } from './words';
 
 /** Large enough for a thumb. */
 const THUMB = 'min-h-[48px] px-4 text-[17px]';
@@ -55,6 +55,25 @@ const useWait = (until: number): number => {
   return left;
 };
 
+/** Where a step is passed by measuring: what the line check found, or the way to it. */
+const LineCheck = ({ rig, measured }: { rig: string; measured: Measured | null }) => (
+  <div role="status" className="border border-line bg-sheet p-2">
+    {measured ? (
+      <p className={measured.bad.length === 0 ? 'text-good' : 'text-fault'}>
+        Measured: {measured.good} of {measured.of} channels came as planned.
+      </p>
+    ) : (
+      <p>Not measured yet: by ear alone a wrong level is easily missed.</p>
+    )}
+    {measured?.bad.map((words) => (
+      <p key={words}>{words}</p>
+    ))}
+    <Link className="inline-flex min-h-[44px] items-center underline" to={`/rigs/${rig}/line-check`}>
+      Hold the recording against the plan
+    </Link>
+  </div>
+);
+
 /** One step, large: what, where, with which care; signed or said why not. */
 export const StepCard = ({
   step,
@@ -62,6 +81,7 @@ export const StepCard = ({
   rig,
   signed,
   waitUntil,
+  measured,
   onMove,
   onSign,
 }: {
@@ -71,6 +91,8 @@ export const StepCard = ({
   signed: SignedStep | undefined;
   /** Until when the step before wants it left alone, ms. */
   waitUntil: number;
+  /** What the line check found at this sitting. */
+  measured: Measured | null;
   onMove: (by: number) => void;
   onSign: (state: SignedStep['state'], because?: string) => void;
 }) => {
@@ -80,6 +102,7 @@ export const StepCard = ({
   const finger = useRef<number | null>(null);
   const isDone = signed?.state === 'done';
   const isCareful = isDone || step.cautions.every(({ kind }) => confirmed.has(kind));
+  const isOff = step.kind === 'take' && (measured?.bad.length ?? 0) > 0;
   const address = placeAddress(rig, step);
   return (
     <section
@@ -123,6 +146,7 @@ export const StepCard = ({
           onConfirm={(kind) => setConfirmed((now) => new Set(now).add(kind))}
         />
         <p className="text-faint">{step.why}</p>
+        {step.kind === 'take' && <LineCheck rig={rig} measured={measured} />}
         {address && (
           <Link className="inline-flex min-h-[44px] items-center underline" to={address}>
             Show it on the chart
@@ -192,7 +216,13 @@ export const StepCard = ({
             disabled={!isCareful || left > 0}
             onClick={() => onSign('done')}
           >
-            {left > 0 ? `Wait ${left} s` : isCareful ? 'Done' : 'Press each caution'}
+            {left > 0
+              ? `Wait ${left} s`
+              : !isCareful
+                ? 'Press each caution'
+                : isOff
+                  ? 'Done all the same'
+                  : 'Done'}
           </Button>
         )}
       </div>

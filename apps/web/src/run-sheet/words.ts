@@ -1,5 +1,5 @@
-import type { SignedStep, SittingInList } from '@diaphon/api';
-import type { RunStep } from '@diaphon/core';
+import type { KeptMeasurement, SignedStep, SittingInList } from '@diaphon/api';
+import { isAsPlanned, type RunStep } from '@diaphon/core';
 
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
@@ -53,4 +53,23 @@ export const usualMinutes = (
     .slice(0, LATEST)
     .sort((a, b) => a - b);
   return took.length < LEAST_EVENINGS ? undefined : took[Math.floor(took.length / 2)];
+};
+
+/** What the line check found at this sitting: how many channels came as planned, and what it says of the others. */
+export interface Measured {
+  good: number;
+  of: number;
+  bad: string[];
+}
+
+/** What is measured stands instead of what is seen; null where nothing was. */
+export const measuredNow = (rows: readonly KeptMeasurement[]): Measured | null => {
+  const last = [...new Map(rows.map((row) => [row.channel, row])).values()];
+  if (last.length === 0) return null;
+  const bad = last.filter(({ verdict }) => !isAsPlanned(verdict));
+  return {
+    good: last.length - bad.length,
+    of: last.length,
+    bad: bad.map(({ name, verdict }) => `${name}: ${verdict}`),
+  };
 };

@@ -32,6 +32,11 @@ export interface PlannedLine {
   gain: ({ name: string; value: Db } & Pick<GainControl, 'minDb' | 'maxDb' | 'stepDb' | 'knob'>) | null;
 }
 
+const AS_PLANNED = 'As planned';
+
+/** Whether a verdict that was kept in words says that all is well. */
+export const isAsPlanned = (verdict: string): boolean => verdict.startsWith(AS_PLANNED);
+
 /** How a channel stands: the first is the gravest. */
 export const LINE_KINDS = [
   'silent',
@@ -243,7 +248,7 @@ export const judgeLine = (planned: PlannedLine, measured: MeasuredChannel): Line
     });
   return found.length > 0
     ? found
-    : [{ kind: 'as planned', words: `As planned, within ${figure(Math.abs(off))} dB.` }];
+    : [{ kind: 'as planned', words: `${AS_PLANNED}, within ${figure(Math.abs(off))} dB.` }];
 };
 
 const cured = (cure: string | undefined): Pick<LineVerdict, 'cure'> => (cure === undefined ? {} : { cure });
