@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import { battery } from '../battery.testing';
 import { DEVICE_MODELS, LEAD_KINDS, type LeadKind } from '../catalogue';
 import { matingLeads, type PortRef } from '../checks/fixes/trial';
 import { buildRig, type RigRows, applyEdit, connect, lookup, type Plugged, type Rig } from '../rig';
@@ -203,7 +204,7 @@ describe('properties over every pair of sockets a lead joins', () => {
           }
         }
       }),
-      { numRuns: 120 },
+      { numRuns: battery(120, 40) },
     );
   });
 

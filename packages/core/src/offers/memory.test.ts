@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import { battery } from '../battery.testing';
 import { controlsOf, type Control, type ControlValue } from '../catalogue';
 import { runChecks } from '../checks';
 import { ordinaryDesks } from '../checks/desks.testing';
@@ -103,7 +104,7 @@ describe('a pass with a memory', () => {
           }
         },
       ),
-      { numRuns: 120 },
+      { numRuns: battery(120, 40) },
     );
   });
 });

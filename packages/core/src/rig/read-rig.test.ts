@@ -1,5 +1,6 @@
 /* eslint-disable @typescript-eslint/no-explicit-any -- documents are spoiled on purpose */
 import * as fc from 'fast-check';
+import { battery } from '../battery.testing';
 import { skerryLight } from '../demo';
 import { solveRig } from '../offers';
 import { MAX_RIG_BYTES, readRigText, readRigValue } from './read-rig';
@@ -180,7 +181,7 @@ describe('reading a rig file', () => {
         const read = readRigValue(rig);
         if (!read.ok) for (const problem of read.problems) expect(problem.where).not.toBe('');
       }),
-      { numRuns: 200 },
+      { numRuns: battery(200, 80) },
     );
   });
 });

@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import { battery } from '../battery.testing';
 import { DEVICE_MODELS } from '../catalogue';
 import { ordinaryDesks } from '../checks/desks.testing';
 import { DEMO_RIGS, liveStream, skerryLight } from '../demo';
@@ -89,7 +90,7 @@ describe('another model in a device’s place', () => {
         expect(read.ok ? [] : read.problems).toEqual([]);
         expect(applyEdit(done.rig, done.inverse).rig).toEqual(rig);
       }),
-      { numRuns: 300 },
+      { numRuns: battery(300, 100) },
     );
   });
 });

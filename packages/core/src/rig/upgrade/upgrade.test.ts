@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import { battery } from '../../battery.testing';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readRigText, readRigValue } from '../read-rig';
@@ -75,7 +76,7 @@ describe('documents of version 1', () => {
         const read = readRigValue(old);
         if (!read.ok) for (const { where } of read.problems) expect(where).not.toBe('');
       }),
-      { numRuns: 300 },
+      { numRuns: battery(300, 100) },
     );
   });
 });
