@@ -131,6 +131,18 @@ test('the chart as SVG and PNG, and the page to print', async ({ page, request }
   expect(png.length).toBeGreaterThan(20_000);
   await page.getByRole('link', { name: 'Patch list and lead labels to print' }).click();
   await expect(page.getByRole('heading', { name: 'Lead labels' })).toBeVisible();
+  // Each label has its code, by which the lead is found here, too.
+  await expect(page.getByRole('img', { name: /^QR code of/ }).first()).toBeVisible();
+  const [code] = /[A-Z0-9]{4}$/.exec(
+    (await page
+      .getByRole('img', { name: /^QR code of/ })
+      .first()
+      .getAttribute('alt'))!,
+  )!;
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder(/^A device, a lead/).fill(code!);
+  await expect(page.getByRole('option')).toHaveCount(1);
+  await page.keyboard.press('Escape');
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeHidden();
   await expect(page.getByRole('cell', { name: 'Stereo mini-jack to XLR pins lead' })).toBeVisible();

@@ -62,6 +62,12 @@ test('what changed since it worked, tried one by one; a note stays', async ({ pa
   await page.getByLabel('A note to this sitting').fill('Somebody turned Gain 1');
   await page.getByRole('button', { name: 'Add the note' }).click();
   await expect(page.getByRole('article')).toContainText('Somebody turned Gain 1');
+  await page.getByLabel('Files that were recorded').setInputFiles({
+    name: 'keeper.wav',
+    mimeType: 'audio/wav',
+    buffer: Buffer.from('abc'),
+  });
+  await expect(page.getByRole('article')).toContainText('File: keeper.wav, 0.0 kB, SHA-256 ba7816bf');
 });
 
 test('a finding leads to its step; a rig opens where its work stands', async ({ page, request }) => {

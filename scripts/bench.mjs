@@ -30,6 +30,8 @@ const L = {
   proposal: 8,
   proposalLarge: 60,
   rendered: 15,
+  sheet: 12,
+  sheetLarge: 90,
   save: 1,
   move: 0.5,
   /** Of a plain page's frames, at least. */
@@ -118,6 +120,18 @@ row(
   '',
   1.3,
 );
+
+say('The run sheet');
+timing(
+  'the safe order of setting up, demo rig',
+  await measured(() => void core.runSheet(core.DEMO_RIGS[1].rig, {}), { runs: 5, warmUp: 3 }),
+  L.sheet,
+);
+{
+  const rig = core.generateRig(200);
+  const sheet = () => void core.runSheet(rig, {});
+  timing('the same, 200 devices', await measured(sheet, { runs: 3, warmUp: 1 }), L.sheetLarge);
+}
 
 say('The load on USB, split');
 for (const count of [1, 2]) {

@@ -113,12 +113,12 @@ export interface KeptMeasurement {
   verdict: string;
 }
 
-/** Something that happened, or was said of it. */
+/** Something that happened or was said of it; a file that was recorded; batteries and cards. */
 export interface KeptIncident {
   id: string;
   at: string;
   by: string;
-  kind: 'incident' | 'note';
+  kind: 'incident' | 'note' | 'file' | 'battery';
   words: string;
   /** What mended it. */
   mended: string;

@@ -149,7 +149,7 @@ export class IncidentRow extends Model<InferAttributes<IncidentRow>, InferCreati
   declare sittingId: string;
   declare at: string;
   declare by: string;
-  declare kind: 'incident' | 'note';
+  declare kind: 'incident' | 'note' | 'file' | 'battery';
   declare words: string;
   declare mended: string;
 }

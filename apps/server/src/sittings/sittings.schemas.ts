@@ -65,7 +65,7 @@ const MEASUREMENT = Joi.object<KeptMeasurement>({
 });
 const INCIDENT = Joi.object<KeptIncident>({
   ...added(),
-  kind: Joi.string().valid('incident', 'note').required(),
+  kind: Joi.string().valid('incident', 'note', 'file', 'battery').required(),
   words: words(5000),
   mended: words(5000),
 });

@@ -3,6 +3,7 @@ import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { giveFocusBack } from '../look/give-focus-back';
+import { shortCode } from '../look/short-code';
 import { lightSwitched } from '../store/light-slice';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -20,7 +21,7 @@ const leadEntries = (rig: Rig, show: (lead: string) => void): Entry[] => {
   const find = lookup(rig);
   return rig.leads.map(({ id, ends }) => ({
     words: find.leadKindOf(id)?.name ?? 'Lead',
-    more: ends.map((end) => plugName(find, end)).join(' – '),
+    more: [ends.map((end) => plugName(find, end)).join(' – '), shortCode(id)].join(', '),
     run: () => show(id),
   }));
 };
@@ -74,7 +75,9 @@ export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps
       'Devices',
       rig.devices.map((device) => ({
         words: device.name,
-        more: [lookup(rig).modelOf(device.id)?.name, device.place].filter(Boolean).join(', '),
+        more: [lookup(rig).modelOf(device.id)?.name, device.place, shortCode(device.id)]
+          .filter(Boolean)
+          .join(', '),
         run: go(wiring(`device=${device.id}`)),
       })),
     ],

@@ -1,6 +1,6 @@
-import type { KeptMeasurement, SittingAddition, SittingInList } from '@diaphon/api';
+import type { KeptIncident, KeptMeasurement, SittingAddition, SittingInList } from '@diaphon/api';
 import { editBetween, type Rig, type WhatChanged } from '@diaphon/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { ask } from '../engine/engine';
 import { Button } from '../look/button';
 import { count, figure, quantity } from '../look/figures';
@@ -13,7 +13,16 @@ import { stamp } from '../store/stamp';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
+import { recordedFile } from './recorded-file';
 import { clockWords, dayWords, signed, sittingCsv } from './words';
+
+/** What is said of a sitting beside what is signed and measured. */
+const KINDS: Record<KeptIncident['kind'], { name: string; before: string; asks: string }> = {
+  note: { name: 'Note', before: '', asks: 'What to know next time' },
+  incident: { name: 'Incident', before: '', asks: 'What happened' },
+  battery: { name: 'Batteries, cards', before: 'Batteries, cards: ', asks: 'New cells in the wireless pair' },
+  file: { name: 'File', before: 'File: ', asks: '' },
+};
 
 /** A level that is apart by so much is no chance of who spoke how, dB. Common practice, no published source. */
 const MUCH_DB = 6;
@@ -211,6 +220,9 @@ export const SittingPage = ({ id, others }: { id: string; others: readonly Sitti
   const { data: other } = useSittingQuery(otherId, { skip: otherId === '' });
   const dispatch = useAppDispatch();
   const [note, setNote] = useState('');
+  const [mended, setMended] = useState('');
+  const [kind, setKind] = useState<KeptIncident['kind']>('note');
+  const picker = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState('');
   const then = useThen(data?.sitting ?? NO_SITTING);
   if (!data) return <Waiting words="Opening the sitting" />;
@@ -219,15 +231,29 @@ export const SittingPage = ({ id, others }: { id: string; others: readonly Sitti
   const notDone = last.filter(({ state }) => state === 'not done');
   const done = last.filter(({ state }) => state === 'done');
   const name = fileName(`${sitting.name} ${sitting.startedAt.slice(0, 10)}`, 'json');
-  const keepNote = async () => {
-    const row = { ...stamp(), kind: 'note' as const, words: note.trim(), mended: '' };
-    const added = { sitting, steps: [], measurements: [], incidents: [row] };
+  const keep = async (said: Pick<KeptIncident, 'kind' | 'words' | 'mended'>[]): Promise<boolean> => {
+    const rows = said.map((one) => ({ ...stamp(), ...one }));
     setTrouble('');
     try {
+      const added = { sitting, steps: [], measurements: [], incidents: rows };
       await dispatch(serverApi.endpoints.addToSitting.initiate(added)).unwrap();
-      setNote('');
+      return true;
     } catch (failure) {
       setTrouble(`${explain(failure).message} ${explain(failure).hint}`);
+      return false;
+    }
+  };
+  const keepNote = async () => {
+    if (await keep([{ kind, words: note.trim(), mended: mended.trim() }])) {
+      setNote('');
+      setMended('');
+    }
+  };
+  const keepFiles = async (files: readonly File[]) => {
+    // Kept one by one: what is hashed is not lost where the next cannot be read.
+    for (const file of files) {
+      const words = await recordedFile(file).catch(() => `${file.name}: could not be read`);
+      if (!(await keep([{ kind: 'file', words, mended: '' }]))) return;
     }
   };
   return (
@@ -261,9 +287,10 @@ export const SittingPage = ({ id, others }: { id: string; others: readonly Sitti
               <span className="text-faint">{[by, clockWords(at)].filter(Boolean).join(', ')}</span>
             </li>
           ))}
-          {incidents.map(({ id: key, words, mended, by, at }) => (
-            <li key={key} className="border-t border-hair py-1">
-              {words}. {mended && <span>Mended: {mended}. </span>}
+          {incidents.map(({ id: key, kind: what, words, mended: how, by, at }) => (
+            <li key={key} className="border-t border-hair py-1 break-words">
+              {KINDS[what].before}
+              {words}. {how && <span>Mended: {how}. </span>}
               <span className="text-faint">{[by, clockWords(at)].filter(Boolean).join(', ')}</span>
             </li>
           ))}
@@ -276,17 +303,51 @@ export const SittingPage = ({ id, others }: { id: string; others: readonly Sitti
           if (note.trim()) void keepNote();
         }}
       >
+        <select
+          aria-label="What is added"
+          className="field"
+          value={kind}
+          onChange={({ target }) => setKind(target.value as KeptIncident['kind'])}
+        >
+          {(['note', 'incident', 'battery'] as const).map((one) => (
+            <option key={one} value={one}>
+              {KINDS[one].name}
+            </option>
+          ))}
+        </select>
         <input
           aria-label="A note to this sitting"
-          placeholder="What happened, what mended it"
+          placeholder={KINDS[kind].asks}
           className="min-h-[30px] min-w-[200px] flex-1 border border-line bg-sheet px-2"
           maxLength={2000}
           value={note}
           onChange={({ target }) => setNote(target.value)}
         />
+        {kind === 'incident' && (
+          <input
+            aria-label="What mended it"
+            placeholder="What mended it"
+            className="min-h-[30px] min-w-[140px] flex-1 border border-line bg-sheet px-2"
+            maxLength={2000}
+            value={mended}
+            onChange={({ target }) => setMended(target.value)}
+          />
+        )}
         <Button type="submit" disabled={note.trim() === ''}>
           Add the note
         </Button>
+        <Button onClick={() => picker.current?.click()}>Recorded files …</Button>
+        <input
+          ref={picker}
+          type="file"
+          multiple
+          aria-label="Files that were recorded"
+          className="hidden"
+          onChange={({ target }) => {
+            void keepFiles([...(target.files ?? [])]);
+            target.value = '';
+          }}
+        />
         {trouble && (
           <p role="alert" className="w-full">
             {trouble}

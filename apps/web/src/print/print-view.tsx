@@ -2,33 +2,57 @@ import { patchList, type PatchRow } from '@diaphon/core';
 import { format } from 'date-fns';
 import { useParams } from 'react-router';
 import { count } from '../look/figures';
+import { QrCode } from '../look/qr-code';
+import { shortCode } from '../look/short-code';
+import { useDoorQuery } from '../server/server-api';
 import { useAppSelector } from '../store/store';
 import { PrintPage } from './print-page';
 
-const Label = ({ row, end }: { row: PatchRow; end: 'from' | 'to' }) => {
+/** What a label carries for a camera, and for who types. */
+const Code = ({ address, id }: { address: string; id: string }) => (
+  <span className="shrink-0 text-center text-[11px] leading-none">
+    <QrCode text={address} label={`QR code of ${shortCode(id)}`} size={62} />
+    <b className="block">{shortCode(id)}</b>
+  </span>
+);
+
+const LABEL =
+  'flex break-inside-avoid items-start justify-between gap-2 border border-dashed border-line p-2 text-[12px] leading-tight';
+
+const Label = ({ row, end, address }: { row: PatchRow; end: 'from' | 'to'; address: string }) => {
   const from = [row.fromDevice, row.fromSocket] as const;
   const to = [row.toDevice, row.toSocket] as const;
   const [here, there] = end === 'from' ? [from, to] : [to, from];
   return (
-    <li className="break-inside-avoid border border-dashed border-line p-2 text-[12px] leading-tight">
-      <b className="block text-[14px]">
-        {here[0] || 'free'} · {here[1] || 'end'}
-      </b>
-      <span className="block">
-        other end: {there[0] || 'free'} · {there[1] || 'end'}
+    <li className={LABEL}>
+      <span className="min-w-0">
+        <b className="block text-[14px]">
+          {here[0] || 'free'} · {here[1] || 'end'}
+        </b>
+        <span className="block">
+          other end: {there[0] || 'free'} · {there[1] || 'end'}
+        </span>
+        <span className="block text-faint">
+          {row.kind}, {row.lengthM} m · {row.lead}
+        </span>
       </span>
-      <span className="block text-faint">
-        {row.kind}, {row.lengthM} m · {row.lead}
-      </span>
+      <Code address={address} id={row.lead} />
     </li>
   );
 };
 
-/** What is taken to the desk on paper: the patch list, and a label for each end of each lead. */
+const LABELS = 'mt-2 grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-2';
+
+/** What is taken to the desk on paper: the patch list, and a label for each device and each end of each lead. */
 export const PrintView = () => {
   const { id } = useParams();
   const rig = useAppSelector((state) => state.rig.document)!;
   const rows = patchList(rig);
+  // What a phone can open; where there is no such address yet, the codes still tell one lead from another.
+  const { data: door } = useDoorQuery();
+  const base = door?.addresses[0] ?? window.location.origin;
+  const at = (what: 'lead' | 'device', of: string) =>
+    `${base}/rigs/${id}/wiring?${what}=${encodeURIComponent(of)}`;
   return (
     <PrintPage
       title={`${rig.name}: patch list`}
@@ -71,12 +95,27 @@ export const PrintView = () => {
         </tbody>
       </table>
       <h2 className="mt-6 text-[18px] font-bold print:break-before-page">Lead labels</h2>
-      <ul className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-2">
+      <p className="text-faint">
+        The code opens the lead on a phone that is let in; its four letters find it here, by Ctrl+K.
+      </p>
+      <ul className={LABELS}>
         {rows.flatMap((row, index) =>
           (['from', 'to'] as const).map((end) => (
-            <Label key={`${row.lead} ${index} ${end}`} row={row} end={end} />
+            <Label key={`${row.lead} ${index} ${end}`} row={row} end={end} address={at('lead', row.lead)} />
           )),
         )}
+      </ul>
+      <h2 className="mt-6 text-[18px] font-bold">Device labels</h2>
+      <ul className={LABELS}>
+        {rig.devices.map(({ id: device, name, place }) => (
+          <li key={device} className={LABEL}>
+            <span className="min-w-0">
+              <b className="block text-[14px]">{name}</b>
+              <span className="block text-faint">{place}</span>
+            </span>
+            <Code address={at('device', device)} id={device} />
+          </li>
+        ))}
       </ul>
     </PrintPage>
   );
