@@ -43,6 +43,7 @@ import {
   traceSocket,
   tryModel,
   usbBill,
+  leadsWithLines,
   recall,
   whatChanged,
   type Answers,
@@ -118,6 +119,8 @@ const ABOUT_A_RIG = {
   whatChanged: ({ rig }: Held, then: Rig) => whatChanged(then, rig),
   /** The gains and the distance of whoever is on a track, as they were then. */
   recall: ({ rig, memory }: Held, then: Rig, line: string) => recall(then, rig, line, memory) ?? null,
+  /** Which channels go over each lead. */
+  leadsWithLines: ({ solved }: Held) => leadsWithLines(solved),
   /** Every channel that is kept, as it should come. */
   plannedLines: ({ solved }: Held) => plannedLines(solved),
   /** Why channels came otherwise than planned, by what was measured of each. */

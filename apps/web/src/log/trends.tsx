@@ -1,10 +1,11 @@
 import type { TrendPoint } from '@diaphon/api';
-import { individuals } from '@diaphon/core';
+import { individuals, offByLead, type LeadWithLines } from '@diaphon/core';
 import { groupBy, sortBy } from 'es-toolkit';
 import { useState } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
 import { useWidth } from '../levels/use-width';
 import { figure } from '../look/figures';
+import { useAsked } from '../store/use-asked';
 import { dayWords } from './words';
 
 const TICK = { fontSize: 11, fill: 'var(--faint)' };
@@ -113,18 +114,63 @@ const Channel = ({
 const isOut = (points: readonly TrendPoint[], of: (point: TrendPoint) => number | null): boolean =>
   (individuals(points.flatMap((point) => of(point) ?? []))?.outside.length ?? 0) > 0;
 
-/** Every channel, or everybody, that was measured at two sittings or more: what is out of the usual first. */
+interface TrendLine {
+  key: string;
+  name: string;
+  points: TrendPoint[];
+}
+
+const byChannel = (points: readonly TrendPoint[], by: 'channel' | 'person'): TrendLine[] =>
+  Object.entries(
+    // Somebody on two channels at once (a room's and their own) is told by the first they are named for.
+    groupBy(points, ({ channel, who }) => (by === 'channel' ? channel : who.split(', ')[0] || channel)),
+  ).map(([key, own]) => ({ key, name: by === 'channel' ? own.at(-1)!.name : key, points: own }));
+
+const worst = (values: readonly (number | null)[]): number | null => {
+  const known = values.flatMap((value) => value ?? []);
+  return known.length === 0 ? null : Math.max(...known);
+};
+
+/** A lead has no level of its own: it is told by what misses the plan over it. */
+const byLead = (leads: readonly LeadWithLines[], points: readonly TrendPoint[]): TrendLine[] => {
+  const offs = points.flatMap(({ sitting, channel, levelDbfs, plannedDbfs }) =>
+    levelDbfs === null || plannedDbfs === null ? [] : [{ sitting, channel, offDb: levelDbfs - plannedDbfs }],
+  );
+  return leads.map((lead) => {
+    const off = offByLead(lead, offs);
+    const own = Object.values(
+      groupBy(
+        points.filter(({ channel }) => lead.lines.includes(channel)),
+        ({ sitting }) => sitting,
+      ),
+    );
+    return {
+      key: lead.id,
+      name: lead.name,
+      points: own.map((rows) => ({
+        ...rows[0]!,
+        levelDbfs: off.get(rows[0]!.sitting) ?? null,
+        plannedDbfs: 0,
+        noiseDbfs: worst(rows.map(({ noiseDbfs }) => noiseDbfs)),
+        humDbfs: worst(rows.map(({ humDbfs }) => humDbfs)),
+        faults: rows.reduce((sum, { faults }) => sum + faults, 0),
+        verdict: rows.map(({ name, verdict }) => `${name}: ${verdict}`).join(' '),
+      })),
+    };
+  });
+};
+
+/** Every channel, everybody or every lead, that was measured at two sittings or more: what is out of the usual first. */
 export const Trends = ({ points }: { points: TrendPoint[] }) => {
   const [column, width] = useWidth();
   const [shows, setShows] = useState<FigureKey>('level');
-  const [by, setBy] = useState<'channel' | 'person'>('channel');
+  const [by, setBy] = useState<'channel' | 'person' | 'lead'>('channel');
   const { of } = FIGURES[shows];
-  // Somebody on two channels at once (a room's and their own) is told by the one named after them first.
-  const groups = groupBy(points, ({ channel, who }) =>
-    by === 'channel' ? channel : who.split(', ')[0] || channel,
-  );
-  const lines = sortBy(Object.entries(groups), [([, own]) => (isOut(own, of) ? 0 : 1)]);
-  const isAny = lines.some(([, own]) => own.filter((point) => of(point) !== null).length > 1);
+  const { answer: leads } = useAsked('leadsWithLines', []);
+  const lines = sortBy(by === 'lead' ? byLead(leads ?? [], points) : byChannel(points, by), [
+    ({ points: own }) => (isOut(own, of) ? 0 : 1),
+  ]);
+  const isAny = lines.some(({ points: own }) => own.filter((point) => of(point) !== null).length > 1);
   return (
     <section aria-labelledby="trends" className="space-y-3" ref={column}>
       <div className="flex flex-wrap items-center gap-2">
@@ -151,6 +197,7 @@ export const Trends = ({ points }: { points: TrendPoint[] }) => {
         >
           <option value="channel">by channel</option>
           <option value="person">by person</option>
+          <option value="lead">by lead</option>
         </select>
       </div>
       {!isAny && (
@@ -158,14 +205,13 @@ export const Trends = ({ points }: { points: TrendPoint[] }) => {
           Keep the line check of two sittings, and each channel is drawn here with what is usual for it.
         </p>
       )}
-      {lines.map(([key, own]) => (
-        <Channel
-          key={key}
-          name={by === 'channel' ? own.at(-1)!.name : key}
-          points={own}
-          width={width}
-          shows={shows}
-        />
+      {by === 'lead' && (
+        <p className="text-[13px] text-faint">
+          Level: how far what goes over it was from the plan, dB; of several channels the worst.
+        </p>
+      )}
+      {lines.map(({ key, name, points: own }) => (
+        <Channel key={key} name={name} points={own} width={width} shows={shows} />
       ))}
     </section>
   );

@@ -3,6 +3,9 @@ import {
   changeLead,
   DEFAULT_PROGRAMME_LIKENESS,
   lookup,
+  wireOhms,
+  type Lead,
+  type LeadKind,
   setAssumptions,
   type Lookup,
   type Medium,
@@ -12,6 +15,7 @@ import { useState } from 'react';
 import { Waiting } from '../page/waiting';
 import { useAsked } from '../store/use-asked';
 import { Dialog } from '../look/dialog';
+import { quantity } from '../look/figures';
 import { NumberField } from '../look/number-field';
 import { Toggle } from '../look/toggle';
 import { useEdit } from '../store/use-edit';
@@ -54,6 +58,16 @@ const suppliesAt = (find: Lookup, deviceId: string, port: string) => {
     .filter(({ id }) => ids.has(id))
     .map((control) => [`${deviceId} ${control.id}`, { device, control }] as const);
 };
+
+/** What a healthy one reads: from the same ohms the circuit is solved with. */
+const ByMeter = ({ kind, lead }: { kind: LeadKind; lead: Lead }) => (
+  <p className="mt-3 border-t border-hair pt-2">
+    <b>By meter,</b> unplugged at both ends:{' '}
+    {kind.elements.length > 0
+      ? 'this one has parts inside, so wires do not read straight through; compare it with one that works.'
+      : `each wire reads ${quantity(wireOhms(kind, lead), 'Ω', 2)} and what the meter’s own leads have; between two wires nothing. A reading that jumps while the lead is bent at its plugs is a lead that goes bad.`}
+  </p>
+);
 
 /** Both plugs of a lead opened: which wire goes where, volts and sound on every contact, what cancels. */
 export const PinViewDialog = ({
@@ -114,6 +128,7 @@ export const PinViewDialog = ({
               />
             ))}
           </section>
+          <ByMeter kind={kind} lead={lead} />
           {supplies.length > 0 && (
             <section aria-label="Supplies on this lead" className="mt-3 border-t border-hair pt-2">
               {supplies.map(({ device, control }) => (

@@ -19,3 +19,4 @@ export { makeTransfer, type Transfer } from './transfer';
 export { leadPins, type PinReading } from './lead-pins';
 export { makeUnion } from './union';
 export { modelsWithoutData } from './scope';
+export { wireOhms } from './conductors';

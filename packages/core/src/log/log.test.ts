@@ -2,6 +2,7 @@ import { skerryLight } from '../demo';
 import { finish, makeEngineMemory, plannedLines, solve } from '../offers';
 import { applyEdit, setControl, type Rig } from '../rig';
 import { individuals } from './individuals';
+import { leadsWithLines, offByLead } from './lead-trends';
 import { recall } from './recall';
 import { whatChanged } from './what-changed';
 
@@ -78,4 +79,22 @@ it('recalls the gain and the distance of one voice, and nothing of anybody else'
   expect(back.devices).toEqual(set(set(worked, 'mixer', 'gain2', 10), 'mixer', 'phones-volume', -24).devices);
   expect(recall(worked, back, line.id, memory)!.words).toEqual([]);
   expect(recall(worked, back, 'ghost', memory)).toBeUndefined();
+});
+
+it('the guest’s lead is what the guest’s channel goes over, and the worst of its channels is what it is told by', () => {
+  const solved = solve(worked, makeEngineMemory());
+  const line = plannedLines(solved).find(({ who }) => who[0] === 'Guest')!;
+  const leads = leadsWithLines(solved);
+  const guest = leads.find(({ id }) => id === 'guest-lead')!;
+  expect(guest.lines).toEqual([line.id]);
+  expect(guest.name).toContain('Guest microphone, Output');
+  // The lead to the recording computer carries everybody.
+  expect(leads.some(({ lines }) => lines.length > 2 && lines.includes(line.id))).toBe(true);
+  const off = (sitting: string, channel: string, offDb: number) => ({ sitting, channel, offDb });
+  const both = { ...guest, lines: ['a', 'b'] };
+  const offs = [off('1', 'a', -1), off('1', 'b', -9), off('2', 'c', 5), off('2', 'a', 2)];
+  expect([...offByLead(both, offs)]).toEqual([
+    ['1', -9],
+    ['2', 2],
+  ]);
 });

@@ -36,3 +36,4 @@ export * from './steps';
 export { suppose } from './suppose';
 export * from './sketch';
 export * from './compare-rigs';
+export { leadsAlong } from './way-leads';

@@ -1,0 +1,62 @@
+import type { Solved } from '../checks';
+import { mainWay, wayTo } from '../flow';
+import { leadsAlong, plannedLines } from '../offers';
+
+/** A lead of today's rig, and the channels whose sound goes over it. */
+export interface LeadWithLines {
+  id: string;
+  name: string;
+  lines: string[];
+}
+
+/** Which channels go over each lead: the strongest way of whoever is on a channel. Leads no channel needs are left out. */
+export const leadsWithLines = (solved: Solved): LeadWithLines[] => {
+  const { graph, strands, find, rig } = solved;
+  const lines = new Map<string, Set<string>>();
+  for (const line of plannedLines(solved)) {
+    const own = strands.filter(
+      ({ sink, sourceName }) => sink === line.place && line.who.includes(sourceName),
+    );
+    for (const { source, sink } of own)
+      for (const lead of leadsAlong(solved, wayTo(mainWay(graph, source), source, sink)))
+        lines.set(lead, (lines.get(lead) ?? new Set()).add(line.id));
+  }
+  const plug = (end: (typeof rig.leads)[number]['ends'][number]): string =>
+    end === null
+      ? 'free'
+      : 'device' in end
+        ? `${find.nameOf(end.device)}, ${find.port(end.device, end.port)?.label ?? end.port}`
+        : 'another lead';
+  return rig.leads.flatMap(({ id, ends }) =>
+    lines.has(id)
+      ? [
+          {
+            id,
+            name: `${find.leadKindOf(id)?.name ?? 'Lead'} (${ends.map(plug).join(' – ')})`,
+            lines: [...lines.get(id)!],
+          },
+        ]
+      : [],
+  );
+};
+
+/** What a channel missed the plan by at a sitting, dB. */
+export interface LineOff {
+  sitting: string;
+  channel: string;
+  offDb: number;
+}
+
+/**
+ * How far what goes over a lead was from the plan, sitting by sitting: of several channels the one that missed it most, as a lead that
+ * goes bad need not do so for all its wires.
+ */
+export const offByLead = ({ lines }: LeadWithLines, offs: readonly LineOff[]): Map<string, number> => {
+  const bySitting = new Map<string, number>();
+  for (const { sitting, channel, offDb } of offs) {
+    if (!lines.includes(channel)) continue;
+    const known = bySitting.get(sitting);
+    if (known === undefined || Math.abs(offDb) > Math.abs(known)) bySitting.set(sitting, offDb);
+  }
+  return bySitting;
+};
