@@ -25,13 +25,17 @@ const Channel = ({
   points,
   width,
   shows,
+  isOff = false,
 }: {
   name: string;
   points: TrendPoint[];
   width: number;
   shows: FigureKey;
+  /** Its level is what it is apart from the plan. */
+  isOff?: boolean;
 }) => {
-  const { of, unit } = FIGURES[shows];
+  const { of } = FIGURES[shows];
+  const unit = isOff && shows === 'level' ? 'dB' : FIGURES[shows].unit;
   const measured = points.filter((point) => of(point) !== null);
   if (measured.length < 2) return null;
   const limits = individuals(measured.map((point) => of(point)!));
@@ -207,11 +211,11 @@ export const Trends = ({ points }: { points: TrendPoint[] }) => {
       )}
       {by === 'lead' && (
         <p className="text-[13px] text-faint">
-          Level: how far what goes over it was from the plan, dB; of several channels the worst.
+          Level: how far what goes over it was from the plan; of several channels the worst, of data the best.
         </p>
       )}
       {lines.map(({ key, name, points: own }) => (
-        <Channel key={key} name={name} points={own} width={width} shows={shows} />
+        <Channel key={key} name={name} points={own} width={width} shows={shows} isOff={by === 'lead'} />
       ))}
     </section>
   );

@@ -143,6 +143,9 @@ export const RunSheetView = () => {
   };
   return (
     <main className="flex min-h-0 flex-1 flex-col print:block">
+      <h1 className="hidden text-[17px] font-bold print:block">
+        {rig?.name}: {isStrike ? 'take down' : 'set up'}, {steps.length} steps
+      </h1>
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line p-2 print:hidden">
         <Choice
           label="What for"

@@ -38,7 +38,7 @@ export const StepList = ({
             <button
               type="button"
               aria-current={isCurrent ? 'step' : undefined}
-              className={`grid min-h-[44px] w-full grid-cols-[28px_34px_1fr] gap-x-1 px-2 py-1.5 text-left ${isCurrent ? 'bg-shoal' : 'hover:bg-deep'}`}
+              className={`grid min-h-[44px] w-full grid-cols-[28px_34px_1fr] gap-x-1 px-2 py-1.5 text-left ${isCurrent ? 'bg-shoal print:bg-transparent' : 'hover:bg-deep'}`}
               onClick={() => onChoose(step.number)}
             >
               <span className={one?.state === 'not done' ? 'font-bold text-fault' : 'font-bold text-good'}>

@@ -1,3 +1,4 @@
+import { connectorById } from '../catalogue';
 import type { Solved } from '../checks';
 import { mainWay, wayTo } from '../flow';
 import { leadsAlong, plannedLines } from '../offers';
@@ -7,6 +8,8 @@ export interface LeadWithLines {
   id: string;
   name: string;
   lines: string[];
+  /** All its channels go over it as one: where one of them is well, it is. */
+  isData: boolean;
 }
 
 /** Which channels go over each lead: the strongest way of whoever is on a channel. Leads no channel needs are left out. */
@@ -34,6 +37,7 @@ export const leadsWithLines = (solved: Solved): LeadWithLines[] => {
             id,
             name: `${find.leadKindOf(id)?.name ?? 'Lead'} (${ends.map(plug).join(' – ')})`,
             lines: [...lines.get(id)!],
+            isData: connectorById(find.leadKindOf(id)?.ends[0]?.connector ?? '')?.medium !== 'analogue',
           },
         ]
       : [],
@@ -49,14 +53,18 @@ export interface LineOff {
 
 /**
  * How far what goes over a lead was from the plan, sitting by sitting: of several channels the one that missed it most, as a lead that
- * goes bad need not do so for all its wires.
+ * goes bad need not do so for all its wires; of data the one that missed it least, as there all go bad or none.
  */
-export const offByLead = ({ lines }: LeadWithLines, offs: readonly LineOff[]): Map<string, number> => {
+export const offByLead = (
+  { lines, isData }: LeadWithLines,
+  offs: readonly LineOff[],
+): Map<string, number> => {
   const bySitting = new Map<string, number>();
   for (const { sitting, channel, offDb } of offs) {
     if (!lines.includes(channel)) continue;
     const known = bySitting.get(sitting);
-    if (known === undefined || Math.abs(offDb) > Math.abs(known)) bySitting.set(sitting, offDb);
+    const isTold = known === undefined || Math.abs(offDb) > Math.abs(known) !== isData;
+    if (isTold) bySitting.set(sitting, offDb);
   }
   return bySitting;
 };

@@ -88,8 +88,9 @@ it('the guest’s lead is what the guest’s channel goes over, and the worst of
   const guest = leads.find(({ id }) => id === 'guest-lead')!;
   expect(guest.lines).toEqual([line.id]);
   expect(guest.name).toContain('Guest microphone, Output');
-  // The lead to the recording computer carries everybody.
-  expect(leads.some(({ lines }) => lines.length > 2 && lines.includes(line.id))).toBe(true);
+  // The lead to the recording computer carries everybody, as data.
+  const everybody = leads.find(({ lines }) => lines.length > 2 && lines.includes(line.id))!;
+  expect([everybody.isData, guest.isData]).toEqual([true, false]);
   const off = (sitting: string, channel: string, offDb: number) => ({ sitting, channel, offDb });
   const both = { ...guest, lines: ['a', 'b'] };
   const offs = [off('1', 'a', -1), off('1', 'b', -9), off('2', 'c', 5), off('2', 'a', 2)];
@@ -97,4 +98,5 @@ it('the guest’s lead is what the guest’s channel goes over, and the worst of
     ['1', -9],
     ['2', 2],
   ]);
+  expect(offByLead({ ...both, isData: true }, offs).get('1')).toBe(-1);
 });
