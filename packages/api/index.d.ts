@@ -164,7 +164,8 @@ export interface DoorState {
   /** Whether it is opened and shut in the interface; else as the server was started. */
   isSwitch: boolean;
   isHttps: boolean;
-  /** Where another machine finds it. */
+  port: number;
+  /** Where another machine finds it; none on a machine without a network. */
   addresses: string[];
   /** SHA-256 of the certificate Diaphon made itself; null where there is none. */
   fingerprint: string | null;

@@ -95,6 +95,7 @@ export class Door implements BeforeApplicationShutdown {
       isOpen: isOutside || this.server !== undefined,
       isSwitch: !isOutside,
       isHttps: isOutside ? isHttps || proxies.length > 0 : true,
+      port: isOutside ? port : doorPort,
       addresses: isOutside
         ? (host === '0.0.0.0' || host === '::' ? ownAddresses() : [host]).map(
             (address) => `${isHttps ? 'https' : 'http'}://${address}:${port}`,

@@ -22,8 +22,7 @@ const open = async () => (await set({ isOpen: true, passphrase: RIGHT }).expect(
 
 /** As a phone asks, trusting `ca` and nobody else; by the address of this machine that every machine has. */
 const ask = async (path: string, ca: string, cookie = ''): Promise<{ status: number; text: string }> => {
-  const { addresses } = await state();
-  const port = addresses[0] ? new URL(addresses[0]).port : '';
+  const { port } = await state();
   return new Promise((resolve, reject) => {
     get(`https://127.0.0.1:${port}${path}`, { ca, headers: { cookie }, agent: false }, (answer) => {
       let text = '';
@@ -63,8 +62,7 @@ it('whoever comes in by it may shut it, and not open it', async () => {
   await open();
   const before = await state();
   expect(before.isOpen).toBe(true);
-  const { addresses } = before;
-  const agent = request.agent(addresses[0]!.replace(/\/\/.*:/, '//127.0.0.1:')).disableTLSCerts();
+  const agent = request.agent(`https://127.0.0.1:${before.port}`).disableTLSCerts();
   await agent.post('/sign-in').type('form').send({ passphrase: 'wrong', to: '/rigs' }).expect(401);
   const signed = await agent
     .post('/sign-in')
