@@ -1,7 +1,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { createServer, type Server } from 'node:https';
 import type { DoorState } from '@diaphon/api';
-import { Inject, Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, Logger, type BeforeApplicationShutdown } from '@nestjs/common';
 import { HttpAdapterHost } from '@nestjs/core';
 import { DoorRow } from '../database/models';
 import { Writes } from '../database/writes';
@@ -40,8 +40,13 @@ export class Door implements BeforeApplicationShutdown {
   /** Opens it again where it stood open when the server stopped; reads the passphrase either way. */
   async resume(): Promise<void> {
     const row = await DoorRow.findByPk(ROW);
-    if (row) this.verifier = makeVerifier(Promise.resolve(row.passphraseHash));
-    if (row?.isOpen) await this.listen();
+    // Empty where it was opened with the passphrase of an environment that may be another now.
+    if (row?.passphraseHash) this.verifier = makeVerifier(Promise.resolve(row.passphraseHash));
+    if (!row?.isOpen || !this.state().hasPassphrase) return;
+    // A port that is taken keeps others out, and nobody from what is on this machine.
+    await this.listen().catch((error: Error) =>
+      new Logger('door').warn(`It stays shut to the network. ${error.message}`),
+    );
   }
 
   /** What the first listener shows, where that one is open to others. */

@@ -1,6 +1,8 @@
 import { createHash, X509Certificate } from 'node:crypto';
-import { statSync } from 'node:fs';
+import { once } from 'node:events';
+import { rmSync, statSync } from 'node:fs';
 import { get } from 'node:https';
+import { createServer, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { DoorState } from '@diaphon/api';
 import request from 'supertest';
@@ -87,6 +89,24 @@ it('open when the server stops, it is open when it starts again', async () => {
   });
   await again.close();
   await set({ isOpen: false });
+});
+
+it('a port that is taken keeps the door shut, and the server starts all the same', async () => {
+  const first = await startTestServer();
+  const { dataFolder } = first.settings;
+  await request(first.http).put('/api/door').send({ isOpen: true, passphrase: RIGHT }).expect(200);
+  // Closed without its folder being removed.
+  await first.app.close();
+  const other = createServer().listen(0, '0.0.0.0');
+  await once(other, 'listening');
+  const doorPort = (other.address() as AddressInfo).port;
+  const taken = await startTestServer({ dataFolder, doorPort });
+  const asked = await request(taken.http).get('/api/door').expect(200);
+  expect(asked.body).toMatchObject({ isOpen: false, hasPassphrase: true });
+  await request(taken.http).put('/api/door').send({ isOpen: true }).expect(409);
+  await taken.close();
+  other.close();
+  rmSync(dataFolder, { recursive: true });
 });
 
 it('behind a proxy that is known, what it says of who asks is taken', async () => {

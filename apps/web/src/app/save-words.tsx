@@ -1,18 +1,12 @@
 import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { Button } from '../look/button';
+import { momentWords } from '../look/figures';
 import { keptAnswers } from '../server/kept-answers';
 import { rigPath } from '../server/server-api';
 import { downloadRig } from '../shelf/download-rig';
 import { outbox, useAppSelector } from '../store/store';
 
 const ConflictDialog = lazy(async () => ({ default: (await import('./conflict-dialog')).ConflictDialog }));
-
-const WHEN = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
 
 /** How safe the last edit is, always in view. */
 export const SaveWords = () => {
@@ -24,7 +18,7 @@ export const SaveWords = () => {
   const keptAt = useSyncExternalStore(keptAnswers.onChange, () => keptAnswers.of(rigPath(id ?? '')));
   const isUnsent = save.kind === 'offline' || save.kind === 'failed';
   const words = {
-    saved: keptAt ? `Offline: as it was on ${WHEN.format(new Date(keptAt))}` : 'Saved',
+    saved: keptAt ? `Offline: as it was on ${momentWords(keptAt)}` : 'Saved',
     waiting: 'Saving …',
     saving: 'Saving …',
     offline: areKept ? 'Offline: kept in this browser, sent later' : 'Offline: kept nowhere but on this page',

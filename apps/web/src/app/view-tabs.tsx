@@ -14,7 +14,7 @@ export const ViewTabs = () => {
   const [, , rig, view] = useLocation().pathname.split('/');
   const isHere = (id: string) => view === id;
   useEffect(() => {
-    if (rig && view) keepLastView(rig, view);
+    if (rig && VIEWS.some(({ id }) => id === view)) keepLastView(rig, view!);
   }, [rig, view]);
   return (
     <nav aria-label="Views of this rig" className="flex flex-wrap items-center">

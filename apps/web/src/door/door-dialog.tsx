@@ -1,30 +1,24 @@
 import type { DoorState, SignedInBrowser } from '@diaphon/api';
 import { useState } from 'react';
 import { Button } from '../look/button';
-import { count } from '../look/figures';
+import { count, momentWords } from '../look/figures';
 import { Dialog } from '../look/dialog';
 import { QrCode } from '../look/qr-code';
 import { ErrorWords } from '../page/failure';
 import { Waiting } from '../page/waiting';
 import { explain } from '../server/call';
-import { useDoorQuery, useSetDoorMutation, useSignedInQuery, useSignOutMutation } from '../server/server-api';
+import { useDoorQuery, useSetDoorMutation, useSignedInQuery } from '../server/server-api';
+import { useLeave } from './use-leave';
 
 /** How often who is signed in is asked for while the dialog is open, ms. */
 const ASKED_EVERY_MS = 4000;
-
-const dayOf = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
 
 /** What a browser calls itself, as far as it says what it runs on. */
 const agentWords = (agent: string): string =>
   /\(([^;)]+)/.exec(agent)?.[1] ?? (agent || 'a browser that does not say what it is');
 
 const WhoIsIn = ({ browsers }: { browsers: readonly SignedInBrowser[] }) => {
-  const [signOut] = useSignOutMutation();
+  const leave = useLeave();
   if (browsers.length === 0) return <p>Nobody is signed in yet.</p>;
   return (
     <div className="space-y-1">
@@ -32,12 +26,21 @@ const WhoIsIn = ({ browsers }: { browsers: readonly SignedInBrowser[] }) => {
       <ul>
         {browsers.map(({ agent, startedAt, isThis }) => (
           <li key={startedAt} className="border-t border-hair py-0.5">
-            {agentWords(agent)}, since {dayOf.format(new Date(startedAt))}
+            {agentWords(agent)}, since {momentWords(startedAt)}
             {isThis && ' (this one)'}
           </li>
         ))}
       </ul>
-      <Button onClick={() => void signOut({ isEverywhere: true })}>Sign out everywhere</Button>
+      <Button
+        onClick={() =>
+          void leave(
+            true,
+            browsers.some(({ isThis }) => isThis),
+          )
+        }
+      >
+        Sign out everywhere
+      </Button>
     </div>
   );
 };

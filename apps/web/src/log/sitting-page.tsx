@@ -1,5 +1,5 @@
 import type { KeptIncident, KeptMeasurement, SittingAddition, SittingInList } from '@diaphon/api';
-import { editBetween, type Rig, type WhatChanged } from '@diaphon/core';
+import { editBetween, VOICE_TOLERANCE_DB, type Rig, type WhatChanged } from '@diaphon/core';
 import { useRef, useState } from 'react';
 import { ask } from '../engine/engine';
 import { Button } from '../look/button';
@@ -23,9 +23,6 @@ const KINDS: Record<KeptIncident['kind'], { name: string; before: string; asks: 
   battery: { name: 'Batteries, cards', before: 'Batteries, cards: ', asks: 'New cells in the wireless pair' },
   file: { name: 'File', before: 'File: ', asks: '' },
 };
-
-/** A level that is apart by so much is no chance of who spoke how, dB. Common practice, no published source. */
-const MUCH_DB = 6;
 
 const NO_SITTING: SittingAddition['sitting'] = {
   id: '',
@@ -193,7 +190,9 @@ const Measured = ({
                   <td className="pr-3 whitespace-nowrap">
                     {figure(there.get(row.channel)?.levelDbfs ?? null)}
                     {apart(row) !== null && (
-                      <span className={Math.abs(apart(row)!) >= MUCH_DB ? 'text-fault' : 'text-faint'}>
+                      <span
+                        className={Math.abs(apart(row)!) >= VOICE_TOLERANCE_DB ? 'text-fault' : 'text-faint'}
+                      >
                         {' '}
                         ({signed(apart(row)!)})
                       </span>

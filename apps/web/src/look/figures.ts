@@ -23,3 +23,13 @@ export const digitsOf = (value: number, unit: string): number => {
 /** "1 device", "3 devices". @param plural where an s is not all it takes */
 export const count = (number: number, one: string, plural = `${one}s`): string =>
   `${number} ${number === 1 ? one : plural}`;
+
+const MOMENT = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+/** "2 Dec, 18:04". @param at ISO text */
+export const momentWords = (at: string): string => MOMENT.format(new Date(at));

@@ -102,7 +102,9 @@ export const StepCard = ({
   const finger = useRef<number | null>(null);
   const isDone = signed?.state === 'done';
   const isCareful = isDone || step.cautions.every(({ kind }) => confirmed.has(kind));
-  const isOff = step.kind === 'take' && (measured?.bad.length ?? 0) > 0;
+  // A stream that is tried out leaves no recording.
+  const isMeasured = step.key === 'take';
+  const isOff = isMeasured && (measured?.bad.length ?? 0) > 0;
   const address = placeAddress(rig, step);
   return (
     <section
@@ -146,7 +148,7 @@ export const StepCard = ({
           onConfirm={(kind) => setConfirmed((now) => new Set(now).add(kind))}
         />
         <p className="text-faint">{step.why}</p>
-        {step.kind === 'take' && <LineCheck rig={rig} measured={measured} />}
+        {isMeasured && <LineCheck rig={rig} measured={measured} />}
         {address && (
           <Link className="inline-flex min-h-[44px] items-center underline" to={address}>
             Show it on the chart
