@@ -20,6 +20,8 @@ const CORE_ORDER = [
   'offers',
   'staging',
   'propose',
+  'wire',
+  'pieces',
   'runsheet',
   'log',
   'render',
