@@ -86,7 +86,8 @@ export { streamsAt } from './fixes/listening';
 export { hubWithSupply } from './fixes/usb-leads';
 export { turnControl } from './fixes/turn-control';
 export { feedSwitch } from './fixes/feeds';
-export { matingLeads, someLead, type PortRef } from './fixes/trial';
+export { matingLeads, someLead, WORTH_IT_DB, type PortRef } from './fixes/trial';
+export { reachOf, scoreOf, type Reach } from './fixes/reach';
 export { namedChannels, namedIn, type NamedChannel } from './named-channels';
 export { humAt, INAUDIBLE_HUM_DB, type Hum } from './interference';
 

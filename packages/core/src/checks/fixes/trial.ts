@@ -95,7 +95,7 @@ export const matingLeads = (rig: Rig, a: Plug, b: Plug): { kind: LeadKind; flipp
 
 /** A lead that scores no better than this is not offered, dB: it would pass next to nothing, or do what no lead should.
  * Common practice, no published source. */
-const WORTH_IT_DB = -55;
+export const WORTH_IT_DB = -55;
 
 /**
  * The lead that carries sound best from one free socket to another without harm, found by trying each.
