@@ -62,12 +62,14 @@ const leadsFor = (solved: Solved, unmet: readonly Demand[]): Fix[] => {
  * solved at each step.
  * @param solver what solves a programme: see `solverOf`
  * @param isTimeUp asked before each rig: what was found by then is the answer
+ * @param isOfSettings no lead more, no other gear
  */
 export function* proposeInSteps(
   rig: Rig,
   solver: Solver,
   memory: EngineMemory,
   isTimeUp: () => boolean = () => false,
+  isOfSettings = false,
 ): Steps<Proposal> {
   const solved = solve(rig, memory);
   const demands = demandsOf(solved);
@@ -86,7 +88,7 @@ export function* proposeInSteps(
   let { solvedRigs } = plain.search;
   const withLead: ProposedWay[] = [];
   let { unmet } = plain;
-  for (const lead of unmet.length > 0 ? leadsFor(solved, unmet) : []) {
+  for (const lead of unmet.length > 0 && !isOfSettings ? leadsFor(solved, unmet) : []) {
     const laid = tryEdit(rig, lead.edit);
     if (!laid.ok) continue;
     const then = solve(laid.rig, memory);
@@ -100,7 +102,8 @@ export function* proposeInSteps(
     if (more.unmet.length < unmet.length) unmet = more.unmet;
     withLead.push(proposedWay(best, more.search, before, solved, lead));
   }
-  const other = unmet.length > 0 ? yield* gearInSteps(solved, demands, before, means) : undefined;
+  const other =
+    unmet.length > 0 && !isOfSettings ? yield* gearInSteps(solved, demands, before, means) : undefined;
   return {
     wrong,
     ways: [
