@@ -11,6 +11,7 @@ export * from './checks';
 export * from './offers';
 export * from './staging';
 export * from './propose';
+export * from './wire';
 export * from './runsheet';
 export * from './log';
 export * from './render';

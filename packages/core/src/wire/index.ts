@@ -1,0 +1,2 @@
+export { wireInSteps, type Unserved, type Wiring, type WireOptions } from './wire';
+export { readyPieces, usualDistanceM } from './ready-pieces';

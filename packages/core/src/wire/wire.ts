@@ -1,0 +1,297 @@
+import { sortBy, sum } from 'es-toolkit';
+import { DEVICE_MODELS, type DeviceKind, type DeviceModel, type LeadKind } from '../catalogue';
+import { isGrave, runChecks, toDoOf, type Found, type Solved } from '../checks';
+import { compareRigs, solve, type EngineMemory, type RigDifference, type Steps } from '../offers';
+import type { StockRow } from '../formats';
+import { addDevice, applyEdit, editBetween, type Edit, type Rig } from '../rig';
+import type { Solver } from '../staging';
+import { choose, countOf, type Choice } from './choose';
+import { jointsOf, pairOf, piecesOfJoint, takenBy, type AuditionMemory, type Joint } from './joints';
+import { layChoice, type Laid } from './lay';
+import { settle } from './settle';
+import { standingWays } from './standing';
+import { readyPieces } from './ready-pieces';
+import { isMissed, KEPT, wantedIn } from './wanted';
+
+export interface WireOptions {
+  /** Leads that are there: the fewest are bought; absent: nobody has said, and the best are taken. */
+  stock?: readonly StockRow[];
+  /** What is plugged already stays; otherwise it may be laid anew, where that is better, by the leads that lie there. */
+  isKept?: boolean;
+  /** Asked before each wiring: the best by then is the answer. */
+  isTimeUp?: () => boolean;
+}
+
+/** A rig with everything on the table joined and set. */
+export interface Wiring {
+  rig: Rig;
+  edit: Edit;
+  toBuy: { kind: string; name: string; count: number }[];
+  /** No wiring with fewer leads to buy brings as much. */
+  isProven: boolean;
+  /** What is laid, set and said, in groups. */
+  changes: RigDifference[];
+  /** What is owed and does not come. */
+  unmet: Unserved[];
+  /** Dangers and faults that are left, in words. */
+  left: string[];
+  /** The cheapest piece with which more of it could be had. */
+  frees?: { model: string; name: string };
+  /** Rigs that were wired and judged. */
+  tried: number;
+}
+
+/** More wirings than this are not worked out. */
+const MOST_TRIED = 14;
+
+/** So many wirings in a row that are no better, each made of the one before. */
+const DEEPEST = 2;
+
+export interface Unserved {
+  sound: string;
+  listener: string;
+  why: string;
+}
+
+interface Judged {
+  choice: Choice;
+  rig: Rig;
+  solved: Solved;
+  laid: Laid[];
+  findings: Found[];
+  unmet: Unserved[];
+  score: number[];
+}
+
+/** What is owed and missing, and what gets nowhere at all. */
+const unmetIn = (solved: Solved, choice: Choice): Unserved[] => {
+  const { speakers, posts, rows } = solved.feeds;
+  const missing = rows.flatMap((row, at) =>
+    row.flatMap(({ want, state, because }, post): Unserved[] =>
+      want === 'must' && state === 'missing'
+        ? [{ sound: speakers[at]!.name, listener: posts[post]!.name, why: because }]
+        : [],
+    ),
+  );
+  const lost = choice.given
+    .filter((one) => one.weight >= KEPT)
+    .flatMap(({ from }) => speakers.find((one) => from.includes(startOf(solved, one))) ?? [])
+    .filter(({ name }) => !missing.some(({ sound }) => sound === name));
+  return [
+    ...missing,
+    ...lost.map(({ name }) => ({
+      sound: name,
+      listener: 'anything that keeps it',
+      why: 'no free socket on the table takes it, by any lead or box that is there, unharmed',
+    })),
+  ];
+};
+
+/** Where a sound of a rig starts. */
+const startOf = ({ graph }: Solved, { indexes }: Solved['feeds']['speakers'][number]): string =>
+  graph.sources[indexes[0]!]!.node;
+
+const count = (findings: readonly Found[], severity: Found['severity']): number =>
+  findings.filter((one) => one.severity === severity).length;
+
+/** So many of the first of a score say what is wrong: dangers, faults and what is unmet, what is missed, what is to do. */
+const WRONG = 4;
+
+/** Fewer of the first weigh more than any of the next. */
+const isBetter = (a: readonly number[], b: readonly number[]): boolean => {
+  for (const [at, value] of a.entries()) if (value !== b[at]) return value < b[at]!;
+  return false;
+};
+
+/** Joints that something found is about: its lead, else what joins the devices it names. */
+const blamed = ({ findings, laid }: Judged): Joint[] => {
+  const joints = findings
+    .filter(({ severity }) => severity !== 'advice')
+    .flatMap(({ places }) => {
+      const leads = new Set(places.flatMap(({ lead }) => lead ?? []));
+      const byLead = laid.filter(({ lead }) => leads.has(lead)).map(({ joint }) => joint);
+      const devices = new Set(places.flatMap(({ device }) => device ?? []));
+      const isIn = (joint: Joint, most: 'every' | 'some') =>
+        takenBy(joint)[most](({ device }) => devices.has(device));
+      const all = laid
+        .map(({ joint }) => joint)
+        .filter((joint) => piecesOfJoint(joint).every(({ kind }) => !kind.usb));
+      const both = [...byLead, ...all.filter((joint) => isIn(joint, 'every'))];
+      return both.length > 0 ? both : all.filter((joint) => isIn(joint, 'some'));
+    });
+  return [...new Set(joints)];
+};
+
+/** A wiring, how bad it is, and what would free what it leaves. */
+interface Wired {
+  wiring: Wiring;
+  wrong: number[];
+  freeing: () => Wiring['frees'];
+}
+
+const freed = ({ wiring, freeing }: Wired): Wiring => {
+  const frees = wiring.unmet.length > 0 ? freeing() : undefined;
+  return frees ? { ...wiring, frees } : wiring;
+};
+
+/** The leads of a rig as stock. */
+const leadsAsStock = ({ leads }: Rig): StockRow[] =>
+  leads.map(({ kind, lengthM }) => ({ kind, lengthM, count: 1 }));
+
+/** With no lead in any socket. */
+const bareOf = (rig: Rig): Rig => ({ ...rig, leads: [] });
+
+/**
+ * A table joined and set: what is plugged stays; where that leaves something wrong and may be laid anew, it is tried from nothing.
+ * A wiring at each step.
+ */
+export function* wireInSteps(
+  rig: Rig,
+  solver: Solver,
+  memory: EngineMemory,
+  options: WireOptions = {},
+): Steps<Wiring> {
+  const kept = yield* wireFrom(rig, rig, solver, memory, options);
+  const isWhole = kept.wrong.every((count) => count === 0);
+  if (options.isKept || rig.leads.length === 0 || isWhole || options.isTimeUp?.()) return freed(kept);
+  const stock = [...(options.stock ?? []), ...leadsAsStock(rig)];
+  const anew = yield* wireFrom(rig, bareOf(rig), solver, memory, { ...options, stock });
+  return freed(isBetter(anew.wrong, kept.wrong) ? anew : kept);
+}
+
+/**
+ * From loose pieces to a rig that works: which socket to which, by what lead, what every program hears, what is turned how. Each
+ * wiring is settled and judged by the whole engine; what is wrong with it bars the joint it is about, and the next is looked for. A
+ * wiring at each step.
+ * @param rig what the edit is made from
+ * @param from the same with the leads that stay
+ * @param solver what solves a programme: see `solverOf`
+ */
+function* wireFrom(
+  rig: Rig,
+  from: Rig,
+  solver: Solver,
+  memory: EngineMemory,
+  { stock, isTimeUp = () => false }: WireOptions = {},
+): Steps<Wired> {
+  const start = applyEdit(from, readyPieces(from)).rig;
+  const bare = solve(start, memory);
+  const owned = stock && countOf(stock);
+  const isOwned = ({ id }: LeadKind) => (owned?.get(id) ?? 0) > 0;
+  const auditions: AuditionMemory = new Map();
+  const table = { inside: standingWays(bare), wanted: wantedIn(bare), stock: owned, solver, isTimeUp };
+  // Adapters only where something does not get on without.
+  const plain = jointsOf(start, isOwned, auditions, false);
+  const atOnce = choose({ ...table, joints: plain, barred: new Set() });
+  const isShort = atOnce.given.some(isMissed);
+  const joints = isShort ? jointsOf(start, isOwned, auditions, true) : plain;
+  const base = { ...table, joints };
+  let tried = 0;
+  const judge = (barred: ReadonlySet<string>): Judged => {
+    const choice = barred.size === 0 && !isShort ? atOnce : choose({ ...base, barred });
+    const lain = layChoice(start, choice, stock ?? []);
+    const settled = settle(lain.rig, { solver, memory, isTimeUp });
+    const solved = solve(settled, memory);
+    tried += 1;
+    const findings = runChecks(solved);
+    const unmet = unmetIn(solved, choice);
+    const bought = sum([...choice.bought.values()]);
+    return {
+      choice,
+      rig: settled,
+      solved,
+      laid: lain.laid,
+      findings,
+      unmet,
+      score: [
+        count(findings, 'danger'),
+        count(findings, 'fault') + unmet.length,
+        choice.given.filter(isMissed).length,
+        toDoOf(solved).length,
+        ...(stock ? [bought] : []),
+        count(findings, 'caution'),
+        choice.cost,
+      ],
+    };
+  };
+  yield { done: 0, of: MOST_TRIED };
+  const first = judge(new Set());
+  let best = first;
+  let bars: ReadonlySet<string> = new Set();
+  const seen = new Set<string>();
+  const isPerfect = ({ score, findings }: Judged) =>
+    score[0] === 0 && score[1] === 0 && score[2] === 0 && score[3] === 0 && count(findings, 'caution') === 0;
+  /** Wirings from one on that are better than the best: each bars what is wrong with the one before; a worse one may lead to a better. */
+  function* better(from: Judged, barred: ReadonlySet<string>, depth: number): Steps<boolean> {
+    // Another pair of sockets, or a box in between; then the same by another lead.
+    const asked = blamed(from).flatMap((joint) => [pairOf(joint), joint.id]);
+    for (const one of depth === 0 ? asked : asked.slice(0, 1)) {
+      const next = new Set([...barred, one]);
+      const key = [...next].sort().join('\n');
+      if (seen.has(key)) continue;
+      seen.add(key);
+      if (tried >= MOST_TRIED || isTimeUp()) return false;
+      yield { done: tried, of: MOST_TRIED };
+      const judged = judge(next);
+      if (isBetter(judged.score, best.score)) {
+        best = judged;
+        bars = next;
+        return true;
+      }
+      if (depth < DEEPEST && (yield* better(judged, next, depth + 1))) return true;
+    }
+    return false;
+  }
+  while (!isPerfect(best) && (yield* better(best, bars, 0)));
+  const names = new Map(
+    joints.flatMap((joint) => piecesOfJoint(joint).map(({ kind }) => [kind.id, kind.name])),
+  );
+  const leadsIn = ({ choice }: Judged) => sum([...choice.bought.values()]);
+  const wiring: Wiring = {
+    rig: best.rig,
+    edit: editBetween(rig, best.rig, 'Wire it'),
+    changes: compareRigs(rig, best.rig).filter(({ heading }) => !heading.startsWith('Found')),
+    toBuy: [...best.choice.bought].map(([kind, n]) => ({ kind, name: names.get(kind) ?? kind, count: n })),
+    // What was chosen before anything was barred buys the least there is.
+    isProven: first.choice.isBest && leadsIn(best) <= leadsIn(first),
+    unmet: best.unmet,
+    left: best.findings.filter(isGrave).map(({ title }) => title),
+    tried,
+  };
+  return { wiring, wrong: best.score.slice(0, WRONG), freeing: () => freeing(first) };
+
+  /** The first of the pieces that often help with which less is given up. */
+  function freeing({ choice }: Judged): Wiring['frees'] {
+    const missed = ({ given }: Choice) => sum(given.filter(isMissed).map(({ weight }) => weight));
+    for (const model of helpers()) {
+      if (isTimeUp()) return undefined;
+      const richer = applyEdit(start, addDevice(start, model)).rig;
+      const solved = solve(richer, memory);
+      const more = jointsOf(richer, isOwned, auditions, false, richer.devices.at(-1)!.id);
+      const own = { ...table, inside: standingWays(solved), barred: new Set<string>() };
+      const then = choose({ ...own, joints: [...joints, ...more] });
+      if (missed(then) < missed(choice)) return { model: model.id, name: model.name };
+    }
+    return undefined;
+  }
+}
+
+/** Larger pieces nobody buys to free one sound. */
+const MOST_PORTS = 14;
+
+/** Boxes before hubs, hubs before what listens, that before desks; the smallest of each first. */
+const ORDER: readonly DeviceKind[] = [
+  'isolator',
+  'supply',
+  'hub',
+  'headphones-amplifier',
+  'preamp',
+  'interface',
+  'mixer',
+];
+
+const helpers = (): DeviceModel[] =>
+  sortBy(
+    DEVICE_MODELS.filter(({ kind, ports }) => ORDER.includes(kind) && ports.length <= MOST_PORTS),
+    [({ kind }) => ORDER.indexOf(kind), ({ ports }) => ports.length],
+  );
