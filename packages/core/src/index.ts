@@ -12,6 +12,7 @@ export * from './offers';
 export * from './staging';
 export * from './propose';
 export * from './wire';
+export * from './pieces';
 export * from './runsheet';
 export * from './log';
 export * from './render';

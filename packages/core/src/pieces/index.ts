@@ -1,0 +1,2 @@
+export { readPartsList, type Part, type PartsList } from './parts-list';
+export { rigOfPieces } from './pieces-rig';

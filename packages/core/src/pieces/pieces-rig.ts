@@ -1,0 +1,32 @@
+import { modelById } from '../catalogue';
+import { newApp } from '../offers';
+import { addDevice, applyEdit, emptyRig, lookup, putApp, type AppKind, type Edit, type Rig } from '../rig';
+import { readyPieces } from '../wire';
+import type { PartsList } from './parts-list';
+
+/** The pieces of a parts list as a rig in which nothing is joined yet: somebody at each microphone, a recorder, a call, a stream. */
+export const rigOfPieces = ({ parts, callers, streams }: PartsList, name: string): Rig => {
+  let rig = emptyRig(name);
+  const apply = (edit: Edit) => {
+    rig = applyEdit(rig, edit).rig;
+  };
+  const program = (computer: string, kind: AppKind) => apply(putApp(rig, newApp(rig, computer, kind)));
+  for (const { model, count, program: own } of parts)
+    for (let n = 0; n < count; n += 1) {
+      apply(addDevice(rig, modelById(model)));
+      if (own) program(rig.devices.at(-1)!.id, own);
+    }
+  const find = lookup(rig);
+  const computers = rig.devices.filter(
+    ({ id }) => find.modelOf(id)?.kind === 'computer' && !rig.apps.some((app) => app.computer === id),
+  );
+  const [first] = computers;
+  if (first) {
+    program(first.id, 'recorder');
+    const hasLine = rig.apps.some(({ kind }) => kind === 'call');
+    if (callers > 0 && !hasLine) program(computers.at(-1)!.id, 'call');
+    if (streams) program(first.id, 'encoder');
+  }
+  apply(readyPieces(rig));
+  return rig;
+};
