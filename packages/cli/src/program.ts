@@ -21,6 +21,7 @@ import { CannotWrite, readRigFile, writeRig } from './read-file';
 import { parseFault, renderText, renderTracks, secondsOf } from './render';
 import { runSheetReport, runSheetText, type RunSheetFlags } from './runsheet';
 import { spillReport, spillText } from './spill';
+import { isWired, piecesReport, piecesText, readStockFile, wireReport, wireText } from './wire';
 
 interface Out {
   write: (text: string) => unknown;
@@ -275,6 +276,54 @@ export const program = (out: Out, err: Out): Command => {
         process.exitCode = report.unmet.length === 0 ? EXIT.clear : EXIT.findings;
       }),
     );
+  root
+    .command('wire')
+    .description(
+      'loose pieces joined and set, so that everything gets where it should; exit code 1 when not all can be had',
+    )
+    .argument('<rig>', 'rig file (JSON)')
+    .option('--own <leads>', 'leads that are there, as CSV: kind,lengthM,count; the fewest are bought')
+    .option('--keep', 'what is plugged already stays')
+    .option('--json', 'print it as JSON')
+    .option('--out <file>', 'write the rig as it is then')
+    .action((file: string, options: { own?: string; keep?: boolean; json?: boolean; out?: string }) =>
+      withRig(file, async (rig) => {
+        const owned = options.own === undefined ? undefined : await readStockFile(options.own);
+        if (owned && !owned.ok) {
+          err.write(`${printable(owned.words)}\n`);
+          process.exitCode = EXIT.unreadable;
+          return;
+        }
+        const isData = options.json === true || options.out !== undefined;
+        const { set, report } = wireReport(isData ? rig : withPrintableNames(rig), await loadSolver(), {
+          keep: options.keep === true,
+          ...(owned ? { stock: owned.rows } : {}),
+        });
+        if (options.out !== undefined) await writeRig(options.out, set);
+        out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : wireText(report));
+        process.exitCode = isWired(report) ? EXIT.clear : EXIT.findings;
+      }),
+    );
+  root
+    .command('pieces')
+    .description('a rig of loose pieces from a parts list; exit code 1 when not all of it was understood')
+    .argument('<text>', 'what is on the table: "2 condenser mics, small mixer with usb, laptop"')
+    .requiredOption('--out <rig>', 'write the rig')
+    .option('--name <name>', 'what the rig is called', 'New rig')
+    .option('--json', 'print what was understood as JSON')
+    .action(async (text: string, options: { out: string; name: string; json?: boolean }) => {
+      const { set, report } = piecesReport(text, printable(options.name));
+      try {
+        await writeRig(options.out, set);
+      } catch (error) {
+        if (!(error instanceof CannotWrite)) throw error;
+        err.write(`${printable(error.message)}\n`);
+        process.exitCode = EXIT.unreadable;
+        return;
+      }
+      out.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : piecesText(set, report));
+      process.exitCode = report.unknown.length === 0 ? EXIT.clear : EXIT.findings;
+    });
   root
     .command('runsheet')
     .description(
