@@ -160,6 +160,7 @@ export const DEVICE_WORDS: readonly DeviceWords[] = [
     words: [/\b((tele|smart|mobile |cell ?)?phones?|mobiles?|handsets?)\b/],
     program: 'call',
   },
+  { model: 'desktop', words: [/\bgam(e|es|ing)\b/, COMPUTER], program: 'game' },
   { model: 'laptop-earthed', words: [LAPTOP, OLD] },
   { model: 'laptop-c', words: [LAPTOP] },
   { model: 'laptop-c', words: [/\btablets?\b/] },

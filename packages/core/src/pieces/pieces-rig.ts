@@ -4,8 +4,12 @@ import { addDevice, applyEdit, emptyRig, lookup, putApp, type AppKind, type Edit
 import { readyPieces } from '../wire';
 import type { PartsList } from './parts-list';
 
-/** The pieces of a parts list as a rig in which nothing is joined yet: somebody at each microphone, a recorder, a call, a stream. */
-export const rigOfPieces = ({ parts, callers, streams }: PartsList, name: string): Rig => {
+/** The pieces of a parts list as a rig in which nothing is joined yet: somebody at each microphone, a recorder, a call, a stream. @param voices who speaks, in the order of the microphones */
+export const rigOfPieces = (
+  { parts, callers, streams }: Pick<PartsList, 'parts' | 'callers' | 'streams'>,
+  name: string,
+  voices: readonly string[] = [],
+): Rig => {
   let rig = emptyRig(name);
   const apply = (edit: Edit) => {
     rig = applyEdit(rig, edit).rig;
@@ -27,6 +31,6 @@ export const rigOfPieces = ({ parts, callers, streams }: PartsList, name: string
     if (callers > 0 && !hasLine) program(computers.at(-1)!.id, 'call');
     if (streams) program(first.id, 'encoder');
   }
-  apply(readyPieces(rig));
+  apply(readyPieces(rig, voices));
   return rig;
 };

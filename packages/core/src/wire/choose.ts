@@ -138,7 +138,9 @@ export const choose = ({
       programme.variable(
         0,
         Math.min(...takenBy(joint).map(({ free, count }) => Math.floor(free.length / count))),
-        piecesOfJoint(joint).length * prices.laid + rounded(Math.max(0, -joint.score) * prices.eachDb),
+        piecesOfJoint(joint).length * prices.laid +
+          rounded(Math.max(0, -joint.score) * prices.eachDb) +
+          (joint.hops.length === 1 && joint.rank > 0 ? STEP : 0),
         true,
       ),
     );

@@ -55,6 +55,8 @@ export interface Joint {
   score: number;
   /** What the switches of the device it goes into have to stand at. */
   settings: Record<string, ControlValue>;
+  /** There are so many better ones for the same sockets. */
+  rank: number;
 }
 
 /** What a joint joins, by whatever leads. */
@@ -247,7 +249,11 @@ const asBox = (piece: Piece): { into: End; out: End } | undefined => {
 const isAnalogue = (connector: string): boolean => connectorById(connector)?.medium === 'analogue';
 
 /** What a joint is before it is named. */
-type Tried = Omit<Joint, 'id'>;
+type Tried = Omit<Joint, 'id' | 'rank'>;
+
+/** Leads that differ by less are as good as one another, dB: the plainer one is taken, which the catalogue lists first. */
+const ALIKE_DB = 2;
+const roughly = (score: number): number => Math.round(score / ALIKE_DB);
 
 /**
  * Every way two free sockets of a rig can be joined so that sound passes unharmed, straight and through each box there is.
@@ -345,7 +351,7 @@ export const jointsOf = (
         ...single,
         ...(single.some(isAllOwned) ? [] : chained(isAdapted && single.length === 0 ? kinds : owned)),
         ...(isData ? [] : throughBoxes(a, b, isNew).filter(isWorthIt)),
-      ].sort((x, y) => y.score - x.score);
+      ].sort((x, y) => roughly(y.score) - roughly(x.score));
       const isStraight = ({ hops }: Tried) => hops.length === 1;
       // The best of each kind: straight, by what is owned, through each box.
       const kept = new Set([
@@ -358,7 +364,7 @@ export const jointsOf = (
           return [...through.slice(0, 1), ...through.filter(isAllOwned).slice(0, 1)];
         }),
       ]);
-      for (const one of kept) joints.push({ ...one, id: idOf(one) });
+      [...kept].forEach((one, rank) => joints.push({ ...one, id: idOf(one), rank }));
     }
   }
   return joints;

@@ -36,8 +36,12 @@ const lendRecorder = (rig: Rig): Edit[] => {
     : [putApp(rig, newApp(rig, computer.id, 'recorder'))];
 };
 
-/** Somebody for each microphone that nobody speaks into: "Voice 1", "Voice 2"; and something that records. */
-export const readyPieces = (rig: Rig): Edit => {
+/**
+ * Somebody for each microphone that nobody speaks into: "Voice 1", "Voice 2"; and something that records.
+ * @param names what they are called, in the order of the microphones; one that is empty or missing: as above
+ */
+export const readyPieces = (rig: Rig, names: readonly string[] = []): Edit => {
+  const left = names.map((name) => name.trim());
   let now = rig;
   const edits: Edit[] = [];
   const apply = (edit: Edit) => {
@@ -55,7 +59,9 @@ export const readyPieces = (rig: Rig): Edit => {
       let n = 1;
       while (taken.has(`Voice ${n}`)) n += 1;
       const person = freeId(now, `voice-${n}`);
-      apply(putPerson(now, { id: person, name: `Voice ${n}`, effort: 'normal' }));
+      const own = left.shift();
+      const name = own && !taken.has(own) ? own : `Voice ${n}`;
+      apply(putPerson(now, { id: person, name, effort: 'normal' }));
       apply(
         putPlacement(now, {
           id: freeId(now, `${person}-seat`),
