@@ -27,6 +27,7 @@ const CORE_ORDER = [
   'render',
   'demo',
   'advice',
+  'new-rig',
   'glossary',
 ];
 
@@ -46,6 +47,7 @@ const WEB_ORDER = [
   'help',
   'print',
   'advice',
+  'new-rig',
   'levels',
   'table',
   'feeds',

@@ -8,6 +8,7 @@ import { pageOf, VIEWS } from './views';
 
 /** Each view is loaded when it is first opened. */
 const ShelfView = lazy(async () => ({ default: (await import('../shelf/shelf-view')).ShelfView }));
+const NewRigView = lazy(async () => ({ default: (await import('../new-rig/new-rig-view')).NewRigView }));
 const AdviceView = lazy(async () => ({ default: (await import('../advice/advice-view')).AdviceView }));
 const PrintView = lazy(async () => ({ default: (await import('../print/print-view')).PrintView }));
 const GainSheetView = lazy(async () => ({
@@ -31,6 +32,7 @@ export const Router = () => (
         <Routes>
           <Route path="/" element={<Navigate to="/rigs" replace />} />
           <Route path="/rigs" element={<ShelfView />} />
+          <Route path="/new" element={<NewRigView />} />
           <Route path="/advice" element={<AdviceView />} />
           <Route path="/rigs/:id" element={<RigShell />}>
             <Route index element={<RigStart />} />

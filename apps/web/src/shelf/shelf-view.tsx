@@ -10,7 +10,6 @@ import { Button } from '../look/button';
 import { ButtonLink } from '../look/button-link';
 import { FileButton } from '../look/file-button';
 import { count } from '../look/figures';
-import { Dialog } from '../look/dialog';
 import type { RigOnShelf } from '@diaphon/api';
 import { explain } from '../server/call';
 import {
@@ -52,36 +51,6 @@ const FEW = 5;
 /** How often the shelf asks for what is still being worked out, milliseconds. */
 const POLL_MS = 2000;
 
-const NewRig = ({ onClose, onCreate }: { onClose: () => void; onCreate: (name: string) => void }) => {
-  const [name, setName] = useState('');
-  return (
-    <Dialog title="New rig" onClose={onClose}>
-      <form
-        className="flex flex-wrap items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          onCreate(name.trim() || 'New rig');
-        }}
-      >
-        <label className="flex-1">
-          Name
-          <input
-            className="field mt-1 block w-full"
-            autoFocus
-            maxLength={200}
-            placeholder="Thursday interviews"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </label>
-        <Button kind="main" type="submit">
-          Create
-        </Button>
-      </form>
-    </Dialog>
-  );
-};
-
 /** The shelf of set-ups: what each is, and how it stands. */
 export const ShelfView = () => {
   const navigate = useNavigate();
@@ -106,7 +75,6 @@ export const ShelfView = () => {
   const [doomed, setDoomed] = useState<RigOnShelf | null>(null);
   const [isDoor, setIsDoor] = useState(false);
   const [isBin, setIsBin] = useState(false);
-  const [isNew, setIsNew] = useState(false);
   const [isComparing, setIsComparing] = useState(false);
   const [badFile, setBadFile] = useState<{ file: string; problems: Problem[] } | null>(null);
   const [note, setNote] = useState('');
@@ -190,9 +158,9 @@ export const ShelfView = () => {
             >
               Open a file
             </FileButton>
-            <Button kind="main" onClick={() => setIsNew(true)}>
+            <ButtonLink kind="main" to="/new">
               New rig
-            </Button>
+            </ButtonLink>
           </div>
           <p role="status" className="min-h-[1.4em] text-faint">
             {removed ? `${removed.name} deleted. ` : note || (rigs?.length ? shelfWords(rigs) : '')}
@@ -284,7 +252,6 @@ export const ShelfView = () => {
           <CompareDialog rigs={rigs} onClose={() => setIsComparing(false)} />
         </Suspense>
       )}
-      {isNew && <NewRig onClose={() => setIsNew(false)} onCreate={(name) => void createAndOpen(name)} />}
       {badFile && <FileProblems {...badFile} onClose={() => setBadFile(null)} />}
     </div>
   );

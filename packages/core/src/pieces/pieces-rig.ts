@@ -1,6 +1,16 @@
 import { modelById } from '../catalogue';
 import { newApp } from '../offers';
-import { addDevice, applyEdit, emptyRig, lookup, putApp, type AppKind, type Edit, type Rig } from '../rig';
+import {
+  addDevice,
+  applyEdit,
+  changeDevice,
+  emptyRig,
+  lookup,
+  putApp,
+  type AppKind,
+  type Edit,
+  type Rig,
+} from '../rig';
 import { readyPieces } from '../wire';
 import type { PartsList } from './parts-list';
 
@@ -32,5 +42,16 @@ export const rigOfPieces = (
     if (streams) program(first.id, 'encoder');
   }
   apply(readyPieces(rig, voices));
+  for (const edit of microphonesNamed(rig, voices)) apply(edit);
   return rig;
 };
+
+/** Microphones called after whoever speaks into them, where somebody has said who that is. */
+const microphonesNamed = (rig: Rig, voices: readonly string[]): Edit[] =>
+  rig.placements.flatMap(({ person, device }) => {
+    const name = rig.people.find(({ id }) => id === person)!.name;
+    const isShared = rig.placements.filter((one) => one.device === device).length > 1;
+    return isShared || !voices.some((voice) => voice.trim() === name)
+      ? []
+      : [changeDevice(rig, device, { name: `${name}’s microphone` })];
+  });
