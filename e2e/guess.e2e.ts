@@ -75,33 +75,6 @@ test('anything is found by a few letters; the keys are on one page; the head can
   await expect(page.locator('main')).toBeFocused();
 });
 
-test('two people, two dynamics, an interface, a laptop and headphones for both: recorded, nothing found', async ({
-  page,
-}) => {
-  let clicks = 0;
-  const click = async (target: import('@playwright/test').Locator) => {
-    clicks += 1;
-    await target.click();
-  };
-  // From the page of a rig with nothing in it.
-  await page.goto('/rigs');
-  await click(page.getByRole('button', { name: 'New rig' }));
-  await page.getByRole('textbox', { name: 'Name' }).fill('Two of us');
-  await click(page.getByRole('button', { name: 'Create' }));
-  await click(page.getByRole('link', { name: 'let a few questions set it up' }));
-  await click(page.getByRole('button', { name: 'Open this rig' }));
-  await expect(page.getByText('Clear. Every voice arrives')).toBeVisible();
-  // Both have headphones, and both are on a track of their own.
-  for (const socket of [/ of Headphones, in use/, / of Headphones 2, in use/])
-    await expect(page.getByRole('button', { name: socket }).first()).toBeVisible();
-  await click(page.getByRole('link', { name: 'Levels' }));
-  for (const talker of ['Talker 1', 'Talker 2'])
-    await expect(
-      page.getByRole('button', { name: new RegExp(`^${talker} .*on target`, 's') }).first(),
-    ).toBeVisible();
-  expect(clicks).toBeLessThanOrEqual(20);
-});
-
 test('words of the trade open what they mean and this rig’s own figures, in a finding and on the page of words', async ({
   page,
   request,

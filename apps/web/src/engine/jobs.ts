@@ -46,6 +46,7 @@ import {
   leadsWithLines,
   recall,
   whatChanged,
+  wireInSteps,
   type Answers,
   type App,
   type ColumnMapping,
@@ -65,11 +66,15 @@ import {
   type Solved,
   type Solver,
   type Steps,
+  type StockRow,
 } from '@diaphon/core';
 import { changeBetween, type ReadingsChange } from './changes';
 
 /** What was found by then is proposed, ms. */
 const LONGEST_PROPOSAL_MS = 4500;
+
+/** The best wiring by then is the answer, ms. */
+const LONGEST_WIRING_MS = 15_000;
 
 /** The engine as the worker runs it, without the worker: rigs it holds, and jobs it does on them. */
 
@@ -133,6 +138,13 @@ const ABOUT_A_RIG = {
     const solver = await tools.solver();
     const start = performance.now();
     return proposeInSteps(rig, solver, memory, () => performance.now() - start > LONGEST_PROPOSAL_MS);
+  },
+  /** Loose pieces joined and set, what is plugged staying. @param stock leads that are there; null: the best are taken */
+  wire: async ({ rig, memory, tools }: Held, stock: StockRow[] | null) => {
+    const solver = await tools.solver();
+    const start = performance.now();
+    const isTimeUp = () => performance.now() - start > LONGEST_WIRING_MS;
+    return wireInSteps(rig, solver, memory, { isKept: true, isTimeUp, ...(stock ? { stock } : {}) });
   },
   /** What hangs on the USB sockets of a computer or a hub, and what it draws. */
   usbBill: ({ solved }: Held, device: string) => usbBill(solved, device),

@@ -1,8 +1,8 @@
 import type { Place, PortRef } from '@diaphon/core';
 import { Plus } from 'lucide-react';
-import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { FindingsPanel } from '../findings/findings-panel';
-import { useParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { Button } from '../look/button';
 import { useAppSelector } from '../store/store';
 import { useSelection } from '../store/use-selection';
@@ -24,6 +24,7 @@ const StockDialog = lazy(async () => ({ default: (await import('../stock/stock-d
 const PlugDialog = lazy(async () => ({ default: (await import('./plug-dialog')).PlugDialog }));
 const OwnLeadDialog = lazy(async () => ({ default: (await import('./own-lead-dialog')).OwnLeadDialog }));
 const NotesDialog = lazy(async () => ({ default: (await import('./notes-dialog')).NotesDialog }));
+const WireDialog = lazy(async () => ({ default: (await import('./wire-dialog')).WireDialog }));
 const TraceDialog = lazy(async () => ({ default: (await import('./trace-dialog')).TraceDialog }));
 
 const NONE: never[] = [];
@@ -40,6 +41,32 @@ export const WiringView = () => {
   const [selection, select] = useSelection();
   const [places, changePlaces] = usePlaces();
   const shut = useCallback((names: Iterable<string>) => changePlaces({ shut: names }), [changePlaces]);
+  const [params, setParams] = useSearchParams();
+  const isWiring = params.has('wire');
+  const setIsWiring = (isOpen: boolean) =>
+    setParams(
+      (now) => {
+        const next = new URLSearchParams(now);
+        if (isOpen) next.set('wire', 'it');
+        else next.delete('wire');
+        return next;
+      },
+      { replace: true },
+    );
+  const asked = params.get('do');
+  useEffect(() => {
+    if (asked === null) return;
+    if (asked === 'add') setAdding({});
+    if (asked === 'stock') setIsStock(true);
+    setParams(
+      (now) => {
+        const next = new URLSearchParams(now);
+        next.delete('do');
+        return next;
+      },
+      { replace: true },
+    );
+  }, [asked, setParams]);
   const { id: rigId = '' } = useParams();
   /** The sheet of devices is open: for one more, or for another in a device's place. */
   const [adding, setAdding] = useState<{ replacing?: string } | null>(null);
@@ -78,6 +105,11 @@ export const WiringView = () => {
           <Button kind={rig.devices.length === 0 ? 'main' : 'plain'} onClick={() => setAdding({})}>
             <Plus size={16} aria-hidden /> Add a device
           </Button>
+          {rig.devices.length > 1 && (
+            <Button kind={rig.leads.length === 0 ? 'main' : 'plain'} onClick={() => setIsWiring(true)}>
+              Wire it
+            </Button>
+          )}
           {rig.devices.length > 1 && (
             <Button onClick={() => setConnecting({ from: null, to: null })}>Connect two sockets</Button>
           )}
@@ -163,6 +195,7 @@ export const WiringView = () => {
             onConnected={(lead) => select({ lead })}
           />
         )}
+        {isWiring && <WireDialog rig={rig} onClose={() => setIsWiring(false)} />}
         {isNotes && <NotesDialog rig={rig} onClose={() => setIsNotes(false)} />}
         {isStock && <StockDialog rig={rig} onClose={() => setIsStock(false)} />}
         {isExporting && <ExportDialog rig={rig} rigId={rigId} onClose={() => setIsExporting(false)} />}
