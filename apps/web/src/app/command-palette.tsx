@@ -7,14 +7,27 @@ import { shortCode } from '../look/short-code';
 import { lightSwitched } from '../store/light-slice';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { useAddCaller } from './use-add-caller';
 import { VIEWS } from './views';
 
 interface Entry {
   /** What it is found by and shown as. */
   words: string;
   more?: string;
+  /** What else people say for it. */
+  also?: string[];
   run: () => void;
 }
+
+/** How well an entry fits what is typed: every word of it is there, those of its name before those it is also found by. */
+const fits = (value: string, typed: string, also: string[] = []): number => {
+  const words = typed.toLowerCase().split(/\s+/u).filter(Boolean);
+  const name = value.toLowerCase();
+  if (name.includes(words.join(' '))) return 1;
+  if (words.every((word) => name.includes(word))) return 0.8;
+  const all = `${name} ${also.join(' ').toLowerCase()}`;
+  return words.every((word) => all.includes(word)) ? 0.6 : 0;
+};
 
 /** Where each lead of a rig goes, as it is found by. */
 const leadEntries = (rig: Rig, show: (lead: string) => void): Entry[] => {
@@ -30,10 +43,20 @@ interface CommandPaletteProps {
   onClose: () => void;
   onKeys: () => void;
   onWords: () => void;
+  onHistory: () => void;
 }
 
+/** The first device that feeds microphones by a switch: where 48 volts are set. */
+const phantomDevice = (rig: Rig): string | undefined =>
+  rig.devices.find(({ id }) =>
+    lookup(rig)
+      .modelOf(id)
+      ?.elements.some((element) => element.kind === 'feed' && element.control !== undefined),
+  )?.id;
+
 /** Finds anything by a few letters: devices, leads, pages, and what can be done everywhere. */
-export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps) => {
+export const CommandPalette = ({ onClose, onKeys, onWords, onHistory }: CommandPaletteProps) => {
+  const addCaller = useAddCaller();
   const [opener] = useState(() => document.activeElement);
   useEffect(
     () => () => {
@@ -51,13 +74,77 @@ export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps
   if (!rig) return null;
   const go = (path: string) => () => void navigate(path);
   const wiring = (what: string) => `/rigs/${id}/wiring?${what}`;
+  const view = (name: string) => go(`/rigs/${id}/${name}`);
+  const fed = phantomDevice(rig);
+  /** Jobs by the words people have for them. */
+  const jobs: Entry[] = [
+    {
+      words: 'Wire it',
+      more: 'join and set what lies there',
+      also: ['connect everything', 'plug', 'cables', 'leads', 'auto'],
+      run: go(wiring('wire=it')),
+    },
+    {
+      words: 'Add a device',
+      also: ['new microphone', 'mixer', 'interface', 'speaker', 'headphones', 'gear'],
+      run: go(wiring('do=add')),
+    },
+    ...(addCaller
+      ? [
+          {
+            words: 'Add a caller',
+            more: 'somebody on a call, heard, and kept on a track',
+            also: ['guest by phone', 'remote', 'video call', 'meeting', 'mix-minus'],
+            run: addCaller,
+          },
+        ]
+      : []),
+    {
+      words: 'Record, and check every channel',
+      also: ['recording', 'sound check', 'soundcheck', 'test', 'line check'],
+      run: view('line-check'),
+    },
+    {
+      words: 'Echo: who hears themselves',
+      also: ['feedback', 'howl', 'hears himself', 'mix-minus', 'n-1', 'delay'],
+      run: view('feeds'),
+    },
+    {
+      words: 'No sound: what is wrong',
+      also: ['silent', 'dead', 'nothing', 'cannot hear', 'hum', 'buzz', 'noise', 'problem', 'fault'],
+      run: view('wiring'),
+    },
+    {
+      words: 'Louder or quieter: levels and gains',
+      also: ['volume', 'too quiet', 'too loud', 'distorted', 'clipping', 'gain', 'level', 'hiss'],
+      run: view('levels'),
+    },
+    ...(fed
+      ? [
+          {
+            words: '48 volts: phantom power',
+            more: lookup(rig).nameOf(fed),
+            also: ['48v', 'phantom', 'condenser'],
+            run: go(wiring(`device=${fed}`)),
+          },
+        ]
+      : []),
+    {
+      words: 'Leads I own',
+      also: ['cables', 'stock', 'inventory', 'shopping', 'buy'],
+      run: go(wiring('do=stock')),
+    },
+    { words: 'History of this rig', also: ['earlier', 'version', 'restore', 'go back'], run: onHistory },
+  ];
   const groups: [string, Entry[]][] = [
+    ['What do you want to do?', jobs],
     [
       'Go to',
       [
-        ...VIEWS.map(({ id: view, find }) => ({ words: find, run: go(`/rigs/${id}/${view}`) })),
+        ...VIEWS.map(({ id: name, find }) => ({ words: find, run: view(name) })),
         { words: 'Patch list and labels to print', run: go(`/rigs/${id}/print`) },
         { words: 'All rigs', run: go('/rigs') },
+        { words: 'New rig', more: 'by what is on the table', run: go('/new') },
         { words: 'Before buying', run: go('/advice') },
       ],
     ],
@@ -88,12 +175,13 @@ export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps
       open
       onOpenChange={(isOpen) => !isOpen && onClose()}
       label="Find or do something"
+      filter={fits}
       overlayClassName="fixed inset-0 z-40 bg-black/45"
       contentClassName="fixed top-[10vh] left-1/2 z-50 w-[calc(100vw-24px)] max-w-[600px] -translate-x-1/2 border border-ink bg-paper"
     >
       <Command.Input
         autoFocus
-        placeholder="A device, a lead, a page …"
+        placeholder="A job, a device, a lead, a page …"
         className="w-full border-b border-line bg-sheet px-4 py-3 text-[16px] outline-none"
       />
       <Command.List className="max-h-[56vh] overflow-y-auto p-2">
@@ -104,10 +192,11 @@ export const CommandPalette = ({ onClose, onKeys, onWords }: CommandPaletteProps
           .filter(([, entries]) => entries.length > 0)
           .map(([heading, entries]) => (
             <Command.Group key={heading} heading={<span className="small-caps px-2">{heading}</span>}>
-              {entries.map(({ words, more, run }, at) => (
+              {entries.map(({ words, more, also, run }, at) => (
                 <Command.Item
                   key={`${words} ${at}`}
                   value={`${words} ${more ?? ''} ${at}`}
+                  {...(also ? { keywords: also } : {})}
                   onSelect={() => {
                     onClose();
                     run();

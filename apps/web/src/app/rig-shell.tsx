@@ -84,6 +84,7 @@ const Tools = () => {
       </Button>
       <Button
         kind="quiet"
+        className="max-[480px]:hidden"
         disabled={!redo}
         aria-label={redo ? `Redo: ${redo}` : 'Redo'}
         title={redo ? `Redo: ${redo} (Ctrl+Shift+Z)` : 'Nothing to redo'}
@@ -93,14 +94,15 @@ const Tools = () => {
       </Button>
       <Button
         kind="quiet"
+        className="max-[480px]:hidden"
         aria-label="Words of the trade"
         title="Words of the trade"
         onClick={() => setIsWords(true)}
       >
         <CircleHelp size={17} aria-hidden />
       </Button>
-      <Button kind="quiet" onClick={() => setIsHistory(true)}>
-        <History size={16} aria-hidden /> <span className="max-[480px]:sr-only">History</span>
+      <Button kind="quiet" className="max-[480px]:hidden" onClick={() => setIsHistory(true)}>
+        <History size={16} aria-hidden /> History
       </Button>
       <Suspense>
         {isFinding && (
@@ -108,6 +110,7 @@ const Tools = () => {
             onClose={() => setIsFinding(false)}
             onKeys={showKeys}
             onWords={() => setIsWords(true)}
+            onHistory={() => setIsHistory(true)}
           />
         )}
         {isWords && <GlossaryDialog onClose={() => setIsWords(false)} />}

@@ -32,7 +32,7 @@ export const SaveWords = () => {
       <span
         role="status"
         data-testid="save-state"
-        className={`px-1 ${isTrouble ? 'font-bold text-fault' : 'text-faint'}`}
+        className={`px-1 ${isTrouble ? 'font-bold text-fault' : 'text-faint max-[480px]:sr-only'}`}
         title={save.kind === 'failed' ? `${save.error.message} ${save.error.hint}` : undefined}
       >
         {words}

@@ -17,7 +17,10 @@ export const ViewTabs = () => {
     if (rig && VIEWS.some(({ id }) => id === view)) keepLastView(rig, view!);
   }, [rig, view]);
   return (
-    <nav aria-label="Views of this rig" className="flex flex-wrap items-center">
+    <nav
+      aria-label="Views of this rig"
+      className="flex flex-wrap items-center max-[480px]:order-last max-[480px]:w-full max-[480px]:flex-nowrap max-[480px]:overflow-x-auto"
+    >
       {GROUPS.map(([group, views]) => {
         const isActive = views.some(({ id }) => isHere(id));
         return (

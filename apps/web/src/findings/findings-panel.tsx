@@ -1,6 +1,7 @@
 import { SEVERITIES, type Finding, type PageReadings, type Place } from '@diaphon/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { count } from '../look/figures';
 import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
 import { useAppSelector } from '../store/store';
 import { FindingCard } from './finding-card';
@@ -15,11 +16,11 @@ interface FindingsPanelProps {
 const Tally = ({ findings }: { findings: Finding[] }) => (
   <span className="flex flex-wrap gap-x-3">
     {SEVERITIES.map((severity) => {
-      const count = findings.filter((finding) => finding.severity === severity).length;
-      return count === 0 ? null : (
+      const many = findings.filter((finding) => finding.severity === severity).length;
+      return many === 0 ? null : (
         <span key={severity} className="inline-flex items-center gap-1">
           <SeverityMark severity={severity} size={14} />
-          {count} {SEVERITY_WORDS[severity].toLowerCase()}
+          {many} {SEVERITY_WORDS[severity].toLowerCase()}
         </span>
       );
     })}
@@ -64,7 +65,7 @@ export const FindingsPanel = ({ onShow }: FindingsPanelProps) => {
         {findings.length > 0 && <Tally findings={findings} />}
       </header>
       <div role="status" className="sr-only">
-        {readings && `${findings.length} findings. ${findings[0]?.title ?? ''}`}
+        {readings && `${count(findings.length, 'finding')}. ${findings[0]?.title ?? ''}`}
       </div>
       {!readings && <p className="px-3 text-faint">Working it out …</p>}
       {isOld && (

@@ -26,7 +26,7 @@ export const TopBar = ({ heading, children, tools }: TopBarProps) => {
   const dispatch = useAppDispatch();
   const other = light === 'day' ? 'night' : 'day';
   return (
-    <header className="relative flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1.5">
+    <header className="relative flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1.5 max-[480px]:gap-x-1.5 max-[480px]:gap-y-0 max-[480px]:py-0.5">
       <button
         className="sr-only focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:z-50 focus:border focus:border-ink focus:bg-paper focus:px-3 focus:py-1.5"
         onClick={toContent}
@@ -42,6 +42,8 @@ export const TopBar = ({ heading, children, tools }: TopBarProps) => {
         {tools}
         <Button
           kind="quiet"
+          // On a telephone Find does it.
+          className={tools ? 'max-[480px]:hidden' : ''}
           aria-label={`Switch to ${other} light`}
           onClick={() => dispatch(lightSwitched())}
         >
