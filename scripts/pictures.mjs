@@ -41,17 +41,25 @@ const takes = async (factors = [0.35, 5]) => {
   });
 };
 
+/** The museum's table: two voices and a caller, not joined yet. */
+const table = async (page) => {
+  await page.goto(`${BASE}/new`);
+  await page.getByRole('button', { name: 'Two at a table, with a caller' }).click();
+  await page.getByRole('textbox', { name: 'Name of voice 1' }).fill('Keeper');
+  await page.getByRole('textbox', { name: 'Name of voice 2' }).fill('Guest');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Lamp room');
+};
+
 const PICTURES = {
   rigs: (page) => page.goto(`${BASE}/rigs`),
-  wiring: (page, id) => wiring(page, id),
-  desk: async (page, id) => {
-    await wiring(page, id, '?device=mixer');
-    const heading = page.getByRole('heading', { name: 'Inside the desk' });
-    await page.getByRole('combobox', { name: 'Show' }).selectOption({ label: 'Auxiliary' });
-    await heading.evaluate((element) => element.scrollIntoView());
+  'new-rig': (page) => table(page),
+  wire: async (page) => {
+    await table(page);
+    await button(page, 'Wire it').click();
+    await page.getByRole('button', { name: 'Wire all of it' }).waitFor();
   },
+  wiring: (page, id) => wiring(page, id),
   pins: (page, id) => wiring(page, id, '?lead=caller-lead&open=pins'),
-  print: (page, id) => page.goto(`${BASE}/rigs/${id}/print`),
   find: async (page, id) => {
     await wiring(page, id);
     await page.keyboard.press('Control+k');

@@ -235,7 +235,9 @@ export const NewRigView = () => {
       <TopBar>
         <h1 className="text-[16px]">What is on the table?</h1>
       </TopBar>
-      <main className="flex min-h-0 flex-1 max-[820px]:flex-col-reverse max-[820px]:overflow-y-auto">
+      <main
+        className={`flex min-h-0 flex-1 max-[820px]:overflow-y-auto ${isBare(table) ? 'max-[820px]:flex-col' : 'max-[820px]:flex-col-reverse'}`}
+      >
         <div className="min-w-0 flex-1 space-y-4 overflow-y-auto p-4 max-[820px]:overflow-visible">
           <Templates
             onTake={(text) => change(withList({ ...EMPTY, name: table.name, voices: table.voices }, text))}
