@@ -1,4 +1,4 @@
-import { lookup, plugName, type Rig } from '@diaphon/core';
+import { lookup, plugName, type FeedsPage, type Rig } from '@diaphon/core';
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -7,6 +7,7 @@ import { shortCode } from '../look/short-code';
 import { lightSwitched } from '../store/light-slice';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { useAsked } from '../store/use-asked';
 import { useAddCaller } from './use-add-caller';
 import { VIEWS } from './views';
 
@@ -46,6 +47,17 @@ interface CommandPaletteProps {
   onHistory: () => void;
 }
 
+/** More sounds at listeners than this are looked for in Feeds. */
+const MOST_ASKED = 200;
+
+/** Every sound at every listener, in a rig of which there are not too many. */
+const askedOf = (page: FeedsPage | null) =>
+  !page || page.speakers.length * page.posts.length > MOST_ASKED
+    ? []
+    : page.speakers.flatMap((speaker, row) =>
+        page.posts.map((post, at) => ({ speaker, post, comes: page.rows[row]![at]!.level !== undefined })),
+      );
+
 /** The first device that feeds microphones by a switch: where 48 volts are set. */
 const phantomDevice = (rig: Rig): string | undefined =>
   rig.devices.find(({ id }) =>
@@ -57,6 +69,7 @@ const phantomDevice = (rig: Rig): string | undefined =>
 /** Finds anything by a few letters: devices, leads, pages, and what can be done everywhere. */
 export const CommandPalette = ({ onClose, onKeys, onWords, onHistory }: CommandPaletteProps) => {
   const addCaller = useAddCaller();
+  const { answer: page } = useAsked('feeds', []);
   const [opener] = useState(() => document.activeElement);
   useEffect(
     () => () => {
@@ -136,8 +149,16 @@ export const CommandPalette = ({ onClose, onKeys, onWords, onHistory }: CommandP
     },
     { words: 'History of this rig', also: ['earlier', 'version', 'restore', 'go back'], run: onHistory },
   ];
+  /** Every sound at every listener, found by the names of both: by which way it comes, or what it takes. */
+  const asks = askedOf(page).map(({ speaker, post, comes }): Entry => ({
+    words: `${post.name} hears ${speaker.name}`,
+    more: comes ? 'it comes: by which way?' : 'it does not come: what would it take?',
+    also: ['ask', 'hear', 'why'],
+    run: view(`feeds?${new URLSearchParams({ sound: speaker.id, at: post.id }).toString()}`),
+  }));
   const groups: [string, Entry[]][] = [
     ['What do you want to do?', jobs],
+    ['Who hears whom?', asks],
     [
       'Go to',
       [

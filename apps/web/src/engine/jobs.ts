@@ -11,6 +11,7 @@ import {
   hissPage,
   wordsIn,
   applyEdit,
+  askForInSteps,
   feedDetailInSteps,
   feedsPage,
   fixesInSteps,
@@ -138,6 +139,13 @@ const ABOUT_A_RIG = {
     const solver = await tools.solver();
     const start = performance.now();
     return proposeInSteps(rig, solver, memory, () => performance.now() - start > LONGEST_PROPOSAL_MS);
+  },
+  /** The shortest change by which one sound comes to one listener; null where one of them is not there. */
+  askFor: async ({ rig, memory, tools }: Held, speaker: string, post: string) => {
+    const solver = await tools.solver();
+    const start = performance.now();
+    const isTimeUp = () => performance.now() - start > LONGEST_PROPOSAL_MS;
+    return askForInSteps(rig, speaker, post, solver, memory, isTimeUp);
   },
   /** Loose pieces joined and set, what is plugged staying. @param stock leads that are there; null: the best are taken */
   wire: async ({ rig, memory, tools }: Held, stock: StockRow[] | null) => {

@@ -8,6 +8,7 @@ import { NumberField } from '../look/number-field';
 import { useAppSelector } from '../store/store';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
+import { AskFor } from './ask-for';
 import { FeedMark, lookOf } from './feed-mark';
 import { comesWords } from './feed-words';
 
@@ -129,6 +130,9 @@ export const FeedDetail = ({ page, row, at }: { page: FeedsPage; row: number; at
                 ? 'No setting keeps it out alone.'
                 : 'No single setting or lead brings it there.'}
           </p>
+        )}
+        {!comes && answer?.turns.length === 0 && (
+          <AskFor key={`${speaker.id} ${post.id}`} speaker={speaker.id} post={post.id} />
         )}
         <div className="flex flex-col items-start gap-1.5 py-1">
           {answer?.turns.map((fix, index) => (

@@ -263,8 +263,8 @@ function* wireFrom(
   /** The first of the pieces that often help with which less is given up. */
   function freeing({ choice }: Judged): Wiring['frees'] {
     const missed = ({ given }: Choice) => sum(given.filter(isMissed).map(({ weight }) => weight));
-    for (const model of helpers()) {
-      if (isTimeUp()) return undefined;
+    for (const [at, model] of helpers().entries()) {
+      if (isTimeUp() && at >= ALWAYS_ASKED) return undefined;
       const richer = applyEdit(start, addDevice(start, model)).rig;
       const solved = solve(richer, memory);
       const more = jointsOf(richer, isOwned, auditions, false, richer.devices.at(-1)!.id);
@@ -276,6 +276,8 @@ function* wireFrom(
   }
 }
 
+/** So many are tried however late it is: boxes that cost little. */
+const ALWAYS_ASKED = 8;
 /** Larger pieces nobody buys to free one sound. */
 const MOST_PORTS = 14;
 
