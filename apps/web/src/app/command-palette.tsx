@@ -7,8 +7,8 @@ import { shortCode } from '../look/short-code';
 import { lightSwitched } from '../store/light-slice';
 import { rigActions } from '../store/rig-slice';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { useAddCaller } from '../store/use-add-caller';
 import { useAsked } from '../store/use-asked';
-import { useAddCaller } from './use-add-caller';
 import { VIEWS } from './views';
 
 interface Entry {

@@ -10,6 +10,7 @@ import {
   type Point,
   type Rig,
   type VoiceEffort,
+  usualDistanceM,
 } from '@diaphon/core';
 import { useState } from 'react';
 import { Button } from '../look/button';
@@ -108,7 +109,7 @@ export const Talkers = ({ rig, device, capsules }: { rig: Rig; device: Device; c
     person,
     device: device.id,
     capsule,
-    distanceM: 0.15,
+    distanceM: usualDistanceM(rig, device.id),
     offAxisDeg: 0,
   });
   const someoneNew = (capsule: string, name: string) =>

@@ -2,7 +2,7 @@ import { SEVERITIES, type Finding, type PageReadings, type Place } from '@diapho
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { count } from '../look/figures';
-import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { severityCount, SeverityMark } from '../look/severity';
 import { useAppSelector } from '../store/store';
 import { FindingCard } from './finding-card';
 import { ToDoList } from './to-do-list';
@@ -20,7 +20,7 @@ const Tally = ({ findings }: { findings: Finding[] }) => (
       return many === 0 ? null : (
         <span key={severity} className="inline-flex items-center gap-1">
           <SeverityMark severity={severity} size={14} />
-          {many} {SEVERITY_WORDS[severity].toLowerCase()}
+          {severityCount(many, severity)}
         </span>
       );
     })}

@@ -7,6 +7,10 @@ export const SEVERITY_WORDS: Record<Severity, string> = {
   advice: 'Advice',
 };
 
+/** "1 danger", "2 faults", "3 advice". */
+export const severityCount = (number: number, severity: Severity): string =>
+  `${number} ${SEVERITY_WORDS[severity].toLowerCase()}${number === 1 || severity === 'advice' ? '' : 's'}`;
+
 export const SEVERITY_COLOUR: Record<Severity, string> = {
   danger: 'var(--danger)',
   fault: 'var(--fault)',

@@ -4,7 +4,7 @@ import { SEVERITIES } from '@diaphon/core';
 import { Link } from 'react-router';
 import { Button } from '../look/button';
 import { count } from '../look/figures';
-import { SEVERITY_WORDS, SeverityMark } from '../look/severity';
+import { severityCount, SeverityMark } from '../look/severity';
 import { RigStamp } from './rig-stamp';
 
 const Findings = ({ summary }: { summary: RigSummary }) => {
@@ -23,7 +23,7 @@ const Findings = ({ summary }: { summary: RigSummary }) => {
       {found.map((severity) => (
         <span key={severity} className="inline-flex items-center gap-1 whitespace-nowrap">
           <SeverityMark severity={severity} />
-          {summary.findings[severity]} {SEVERITY_WORDS[severity].toLowerCase()}
+          {severityCount(summary.findings[severity], severity)}
         </span>
       ))}
     </span>

@@ -27,6 +27,7 @@ import {
   useRestoreModelMutation,
 } from '../server/server-api';
 import { store } from '../store/store';
+import { useAddCaller } from '../store/use-add-caller';
 import { useEdit } from '../store/use-edit';
 import { ConnectorFace } from '../look/connector-face';
 import { recentModels, rememberModel } from './recent-models';
@@ -109,6 +110,9 @@ const ModelRow = ({ model, own, onAdd, onChange, onRemove }: ModelRowProps) => (
   </li>
 );
 
+/** What people look for who want a caller. */
+const CALL = /\b(call|caller|remote|guest|meeting|somebody)/iu;
+
 const NO_MODELS: OwnModel[] = [];
 
 /** What kind of device stands in a place: another of that kind is most likely meant. */
@@ -157,6 +161,9 @@ export const AddDeviceDialog = ({ replacing, onClose, onAdded }: AddDeviceDialog
       : DEVICE_KINDS.flatMap((kind) => onShelf.filter((model) => model.kind === kind));
   }, [onShelf, shelf, text]);
 
+  const addCaller = useAddCaller();
+  const isCallWished = replacing === undefined && (text.trim() === '' ? shelf === 'all' : CALL.test(text));
+
   const add = (model: DeviceModel) => {
     rememberModel(local.storage, model.id);
     if (replacing !== undefined) {
@@ -193,7 +200,10 @@ export const AddDeviceDialog = ({ replacing, onClose, onAdded }: AddDeviceDialog
         className="flex gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (found[0]) add(found[0]);
+          if (isCallWished && addCaller && found.length === 0) {
+            addCaller();
+            onClose();
+          } else if (found[0]) add(found[0]);
         }}
       >
         <label className="min-w-0 flex-1">
@@ -253,6 +263,22 @@ export const AddDeviceDialog = ({ replacing, onClose, onAdded }: AddDeviceDialog
                 ? 'No own models yet. Make one from any device, or open a file someone shared.'
                 : 'Nothing placed yet.')}
       </p>
+      {isCallWished && addCaller && (
+        <Button
+          className="mb-2 w-full"
+          onClick={() => {
+            addCaller();
+            onClose();
+          }}
+        >
+          <span>
+            <span className="block font-bold">Somebody on a call</span>
+            <span className="block text-[12.5px] text-faint">
+              A call on the computer: heard here, hearing everyone but themselves, kept on a track.
+            </span>
+          </span>
+        </Button>
+      )}
       {badFile && (
         <div role="alert" className="mb-2 border border-fault bg-sheet p-2.5">
           <p className="flex items-start justify-between gap-3 font-bold">

@@ -83,7 +83,7 @@ export const audioInterface = (row: InterfaceRow): DeviceModel => {
         streams: [
           {
             id: 'usb-in',
-            label: `USB input 1–${row.inputs}`,
+            label: row.inputs === 1 ? 'USB input 1' : `USB input 1–${row.inputs}`,
             direction: 'to-computer',
             slider: 'locked',
             channels: all.map((n) => `usb-in-${n}`),

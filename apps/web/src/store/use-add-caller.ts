@@ -1,8 +1,8 @@
 import { lookup, newApp, type Rig } from '@diaphon/core';
 import { useCallback } from 'react';
 import { ask } from '../engine/engine';
-import { store, useAppSelector } from '../store/store';
-import { useEdit } from '../store/use-edit';
+import { store, useAppSelector } from './store';
+import { useEdit } from './use-edit';
 
 /** The computer a call runs on where nobody says: one that has none, the one that records first. */
 const computerFor = (rig: Rig): string | undefined => {
