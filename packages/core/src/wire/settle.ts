@@ -20,6 +20,7 @@ import {
   hasDriver,
   hasFarEnd,
   isRecorder,
+  joinsInputs,
   listeningAlso,
   lookup,
   putApp,
@@ -131,6 +132,31 @@ const playBest = (rig: Rig, id: string, memory: EngineMemory): Rig => {
   return best && best.heardBy > 0 ? best.rig : rig;
 };
 
+/** Sounds that come to a program's listeners, less what comes back as an echo. */
+const heardBy = (rig: Rig, id: string, memory: EngineMemory): number => {
+  const solved = solve(rig, memory);
+  const { posts, rows } = solved.feeds;
+  const arriving = rows.filter((row) =>
+    row.some(({ arrival }, at) => arrival !== undefined && posts[at]!.app === id),
+  );
+  const echoes = runChecks(solved).filter(({ code }) => code === 'caller-echo');
+  return arriving.length - echoes.length * rows.length;
+};
+
+/** A program that hears not everyone by one stream: others of its computer joined to it, as long as more come. */
+const listenAlso = (start: Rig, id: string, memory: EngineMemory): Rig => {
+  let rig = start;
+  if (!joinsInputs(lookup(rig), appIn(rig, id).computer)) return rig;
+  for (const { device, stream } of streamsThere(rig, appIn(rig, id).computer, 'input')) {
+    const app = appIn(rig, id);
+    const { input, joins } = listeningAlso(rig, app, { device, stream });
+    if (joins.length === 0) continue;
+    const then = applyEdit(rig, combineEdits('', ...joins, putApp(rig, { ...app, input }))).rig;
+    if (heardBy(then, id, memory) > heardBy(rig, id, memory)) rig = then;
+  }
+  return rig;
+};
+
 const isUnset = (rig: Rig, app: App, side: 'input' | 'output'): boolean => {
   const choice = app[side];
   if (choice === null) return true;
@@ -163,7 +189,7 @@ export const settle = (start: Rig, { solver, memory, isTimeUp }: Means): Rig => 
   for (const id of apps) {
     const app = appIn(rig, id);
     if (takesSound(app.kind) && !isRecorder(app.kind) && isUnset(rig, app, 'input'))
-      rig = applyEdit(rig, listenBest(rig, app, memory)).rig;
+      rig = listenAlso(applyEdit(rig, listenBest(rig, app, memory)).rig, id, memory);
   }
   for (const id of apps) {
     const app = appIn(rig, id);

@@ -164,6 +164,18 @@ describe('what cannot be had', () => {
     expect(frees?.model).toBe('plugin-adapter');
   });
 
+  it('a caller nobody can hear: headphones free it', () => {
+    const { unmet, frees } = wired(table('usb mic plain, laptop, a caller'));
+    expect(unmet).toMatchObject([{ sound: 'Far end of Call', listener: 'anybody here' }]);
+    expect(frees?.model).toBe('headphones');
+  });
+
+  it('a caller hears a voice on each of two devices: both are joined for the call', () => {
+    const { rig, unmet } = wired(table('dynamic mic, usb mic, interface, laptop, headphones, a caller'));
+    expect(unmet).toEqual([]);
+    expect(rig.apps.find(({ kind }) => kind === 'call')!.input).toHaveProperty('joined');
+  });
+
   it('nothing on the table: nothing to do', () => {
     expect(wired(table(''))).toMatchObject({ unmet: [], left: [], toBuy: [], isProven: true });
   });

@@ -1,9 +1,10 @@
 import { sortBy, sum } from 'es-toolkit';
-import { DEVICE_MODELS, type DeviceKind, type DeviceModel, type LeadKind } from '../catalogue';
+import { DEVICE_MODELS, modelById, type DeviceKind, type DeviceModel, type LeadKind } from '../catalogue';
 import { isGrave, runChecks, toDoOf, type Found, type Solved } from '../checks';
+import { isElsewhere, type Post } from '../feeds';
 import { compareRigs, solve, type EngineMemory, type RigDifference, type Steps } from '../offers';
 import type { StockRow } from '../formats';
-import { addDevice, applyEdit, editBetween, type Edit, type Rig } from '../rig';
+import { addDevice, applyEdit, editBetween, type Device, type Edit, type Rig } from '../rig';
 import type { Solver } from '../staging';
 import { choose, countOf, type Choice } from './choose';
 import { jointsOf, pairOf, piecesOfJoint, takenBy, type AuditionMemory, type Joint } from './joints';
@@ -63,6 +64,11 @@ interface Judged {
   score: number[];
 }
 
+/** Whoever sits before the table. */
+const NOBODY_HERE = 'anybody here';
+/** The plainest thing to hear by. */
+const EARS = 'headphones';
+
 /** What is owed and missing, and what gets nowhere at all. */
 const unmetIn = (solved: Solved, choice: Choice): Unserved[] => {
   const { speakers, posts, rows } = solved.feeds;
@@ -73,12 +79,28 @@ const unmetIn = (solved: Solved, choice: Choice): Unserved[] => {
         : [],
     ),
   );
+  const isHere = ({ kind }: Post) => kind === 'ears' || kind === 'room';
+  const hasEars = posts.some(isHere);
+  // Whoever is elsewhere is heard by somebody here, or a talk is none.
+  const unheard = speakers
+    .filter(
+      ({ sound }, at) =>
+        isElsewhere(sound) && !rows[at]!.some(({ arrival }, post) => arrival && isHere(posts[post]!)),
+    )
+    .map(({ name }) => ({
+      sound: name,
+      listener: NOBODY_HERE,
+      why: hasEars
+        ? 'nothing leads it into the ears that are here'
+        : 'nobody here has headphones or a loudspeaker',
+    }));
   const lost = choice.given
     .filter((one) => one.weight >= KEPT)
     .flatMap(({ from }) => speakers.find((one) => from.includes(startOf(solved, one))) ?? [])
     .filter(({ name }) => !missing.some(({ sound }) => sound === name));
   return [
     ...missing,
+    ...unheard,
     ...lost.map(({ name }) => ({
       sound: name,
       listener: 'anything that keeps it',
@@ -262,7 +284,13 @@ function* wireFrom(
 
   /** The first of the pieces that often help with which less is given up. */
   function freeing({ choice }: Judged): Wiring['frees'] {
+    const isForEars = ({ id }: Device) =>
+      bare.find.modelOf(id)?.points.some(({ role }) => role === 'driver') ?? false;
     const missed = ({ given }: Choice) => sum(given.filter(isMissed).map(({ weight }) => weight));
+    if (best.unmet.some(({ listener }) => listener === NOBODY_HERE) && !start.devices.some(isForEars)) {
+      const { id, name } = modelById(EARS);
+      return { model: id, name };
+    }
     for (const [at, model] of helpers().entries()) {
       if (isTimeUp() && at >= ALWAYS_ASKED) return undefined;
       const richer = applyEdit(start, addDevice(start, model)).rig;
