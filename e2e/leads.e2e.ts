@@ -140,7 +140,7 @@ test('the chart as SVG and PNG, and the page to print', async ({ page, request }
       .getAttribute('alt'))!,
   )!;
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder(/^A device, a lead/).fill(code!);
+  await page.getByRole('combobox', { name: 'Find or do something' }).fill(code!);
   await expect(page.getByRole('option')).toHaveCount(1);
   await page.keyboard.press('Escape');
   await page.emulateMedia({ media: 'print' });

@@ -30,8 +30,10 @@ const L = {
   proposal: 8,
   proposalLarge: 60,
   rendered: 15,
-  sheet: 12,
-  sheetLarge: 90,
+  sheet: 8,
+  sheetLarge: 40,
+  wire: 10,
+  wireLarge: 120,
   save: 1,
   move: 0.5,
   /** Of a plain page's frames, at least. */
@@ -133,6 +135,20 @@ timing(
   timing('the same, 200 devices', await measured(sheet, { runs: 3, warmUp: 1 }), L.sheetLarge);
 }
 
+say('Loose pieces, wired');
+const highs = await createRequire(join(ROOT, 'packages/core/package.json'))('highs')();
+const solver = core.solverOf(highs);
+{
+  const table = (text) => core.rigOfPieces(core.readPartsList(text), 'table');
+  const wire = (rig) => () => void core.finish(core.wireInSteps(rig, solver, core.makeEngineMemory()));
+  const few = table('2 dynamic mics, interface, laptop, headphones');
+  timing('five pieces', await measured(wire(few), { runs: 3, warmUp: 2 }), L.wire);
+  const many = table(
+    '8 dynamic mics, 8-channel interface, laptop, headphone amp, 4 headphones, pair of powered speakers',
+  );
+  timing('seventeen', await measured(wire(many), { runs: 1, warmUp: 1 }), L.wireLarge);
+}
+
 say('The load on USB, split');
 for (const count of [1, 2]) {
   const memory = core.makeEngineMemory();
@@ -147,8 +163,6 @@ for (const count of [1, 2]) {
 
 say('Gains, solved and proven');
 {
-  const highs = await createRequire(join(ROOT, 'packages/core/package.json'))('highs')();
-  const solver = core.solverOf(highs);
   const plan = (rig, runs) => {
     const memory = core.makeEngineMemory();
     return measured(() => void core.planGains(rig, solver, memory), { runs, warmUp: 3 });

@@ -1,70 +1,37 @@
-import { lookup, planOf, plugName, type Edit, type Rig, type Wiring } from '@diaphon/core';
-import { useMemo, useState } from 'react';
+import { lookup, plugName, type Edit, type Rig, type Wiring } from '@diaphon/core';
+import { useState } from 'react';
 import { Button } from '../look/button';
 import { Choice } from '../look/choice';
 import { Dialog } from '../look/dialog';
 import { count, quantity } from '../look/figures';
+import { PlanChart } from '../page/plan-chart';
 import { useStockQuery } from '../server/server-api';
 import { useAsked } from '../store/use-asked';
 import { useEdit } from '../store/use-edit';
 
-const [COLUMN, ROW, WIDTH, HEIGHT, MARGIN] = [156, 40, 126, 27, 6];
-/** Letters of a name that fit into a box. */
-const LETTERS = 18;
-const short = (name: string) => (name.length > LETTERS ? `${name.slice(0, LETTERS - 1)}…` : name);
-
 /** The rig as it will be, its new leads drawn one after the other as sound goes. */
-const WiredChart = ({ rig, isNew }: { rig: Rig; isNew: (lead: string) => boolean }) => {
-  const { places, joined } = useMemo(() => planOf(rig), [rig]);
-  const at = new Map(places.map((place) => [place.id, place]));
-  const names = new Map(rig.devices.map(({ id, name }) => [id, name]));
-  const x = (id: string) => MARGIN + at.get(id)!.column * COLUMN;
-  const y = (id: string) => MARGIN + at.get(id)!.row * ROW;
-  const width = Math.max(0, ...places.map(({ column }) => column)) * COLUMN + WIDTH + 2 * MARGIN;
-  const height = Math.max(0, ...places.map(({ row }) => row)) * ROW + HEIGHT + 2 * MARGIN;
-  const inOrder = [...joined].sort((a, b) => at.get(a.from)!.column - at.get(b.from)!.column);
-  return (
-    <div
-      className="overflow-auto border border-hair bg-sheet"
-      tabIndex={0}
-      role="region"
-      aria-label="As it will be"
-    >
-      <svg
-        role="img"
-        aria-label={`${count(rig.devices.length, 'device')}, ${count(rig.leads.length, 'lead')}`}
-        viewBox={`0 0 ${width} ${height}`}
-        style={{ width, maxWidth: 'none' }}
-      >
-        {inOrder.map(({ from, to, leads }, order) => {
-          const [x1, y1, x2, y2] = [x(from) + WIDTH, y(from) + HEIGHT / 2, x(to), y(to) + HEIGHT / 2];
-          const middle = (x1 + x2) / 2;
-          const isLaid = leads.some(isNew);
-          return (
-            <path
-              key={`${from} ${to} ${leads.join(' ')}`}
-              d={`M${x1} ${y1}C${middle} ${y1} ${middle} ${y2} ${x2} ${y2}`}
-              pathLength={1}
-              className={isLaid ? 'drawn' : undefined}
-              style={isLaid ? { animationDelay: `${order * 160}ms` } : undefined}
-              fill="none"
-              stroke={isLaid ? 'var(--focus)' : 'var(--ink)'}
-              strokeWidth={isLaid ? 2.5 : 1.2}
-            />
-          );
-        })}
-        {places.map(({ id }) => (
-          <g key={id}>
-            <rect x={x(id)} y={y(id)} width={WIDTH} height={HEIGHT} fill="var(--shoal)" stroke="var(--ink)" />
-            <text x={x(id) + 6} y={y(id) + HEIGHT / 2 + 4} fontSize={11.5} fill="var(--ink)">
-              {short(names.get(id) ?? id)}
-            </text>
-          </g>
-        ))}
-      </svg>
-    </div>
-  );
-};
+const WiredChart = ({ rig, isNew }: { rig: Rig; isNew: (lead: string) => boolean }) => (
+  <div
+    className="overflow-auto border border-hair bg-sheet"
+    tabIndex={0}
+    role="region"
+    aria-label="As it will be"
+  >
+    <PlanChart
+      rig={rig}
+      label={`${count(rig.devices.length, 'device')}, ${count(rig.leads.length, 'lead')}`}
+      box={() => ({ fill: 'var(--shoal)' })}
+      line={(leads, order) =>
+        leads.some(isNew)
+          ? {
+              ...{ pathLength: 1, className: 'drawn', stroke: 'var(--focus)', strokeWidth: 2.5 },
+              style: { animationDelay: `${order * 160}ms` },
+            }
+          : { stroke: 'var(--ink)', strokeWidth: 1.2 }
+      }
+    />
+  </div>
+);
 
 /** An edit without some leads of it. */
 const without = (edit: Edit, leads: ReadonlySet<string>): Edit => ({

@@ -1,3 +1,4 @@
+import { sortBy } from 'es-toolkit';
 import { makeProgramme, type Solver } from '../staging';
 import { pairOf, piecesOfJoint, takenBy, type Joint } from './joints';
 import { turnedRound } from './inside';
@@ -25,8 +26,16 @@ const BEST: Prices = { bought: 0, laid: 600, eachDb: 40 };
 const STEP = 100;
 const rounded = (price: number): number => Math.round(price / STEP) * STEP;
 
+/** What a joint costs, the leads that are bought for it aside. */
+const priceOf = (joint: Joint, { laid, eachDb }: Prices): number =>
+  piecesOfJoint(joint).length * laid +
+  rounded(Math.max(0, -joint.score) * eachDb) +
+  (joint.hops.length === 1 && joint.rank > 0 ? STEP : 0);
+
 /** Rounds of cuts, at most: each costs a programme. */
 const MOST_ROUNDS = 60;
+/** More cuts than this take the solver too long: what does not get there by then is led on by the cheapest joints that are left. */
+const MOST_ROWS = 700;
 
 export interface Choice {
   joints: { joint: Joint; count: number }[];
@@ -38,6 +47,9 @@ export interface Choice {
   /** No other choice is cheaper. */
   isBest: boolean;
 }
+
+/** More devices than this no sound goes through. */
+const MOST_LAYERS = 6;
 
 /** Ways that are there whatever is joined: inside devices, by leads that stay. */
 export type Ways = ReadonlyMap<string, readonly string[]>;
@@ -111,36 +123,58 @@ export const choose = ({
       return there.places;
     };
     let isNew = false;
+    /** Cuts one behind the other, from where a sound is to where it is wanted: each says what has to take it on. */
+    const cutAll = (
+      index: number,
+      start: ReadonlySet<string>,
+      goal: readonly string[],
+      next: readonly Ways[],
+      at: 0 | 1,
+    ) => {
+      let places = start;
+      for (let layer = 0; layer < MOST_LAYERS && !goal.some((place) => places.has(place)); layer += 1) {
+        const inner = places;
+        const isCrossing = (way: readonly [string, string]) => inner.has(way[at]) && !inner.has(way[1 - at]!);
+        const crossing = joints.flatMap(({ ways: own }, joint) => (own.some(isCrossing) ? [joint] : []));
+        const key = `${index}: ${crossing.join()}`;
+        if (crossing.length === 0) {
+          if (!lost.has(index)) isNew = true;
+          lost.add(index);
+          return;
+        }
+        if (!known.has(key)) {
+          known.add(key);
+          isNew = true;
+          rows.push({ wanted: index, crossing });
+        }
+        const further = crossing.flatMap((joint) =>
+          joints[joint]!.ways.flatMap((way) => (isCrossing(way) ? [way[1 - at]!] : [])),
+        );
+        places = spread([...places, ...further], next);
+      }
+    };
     wanted.forEach(({ from, to }, index) => {
       if (given.has(index) || lost.has(index)) return;
       const ahead = reach(from, forth, '>');
       if (to.some((place) => ahead.has(place))) return;
-      const behind = reach(to, backwards, '<');
-      const cut = (isCrossing: (way: [string, string]) => boolean) => {
-        const crossing = joints.flatMap(({ ways: own }, at) => (own.some(isCrossing) ? [at] : []));
-        const key = `${index}: ${crossing.join()}`;
-        if (known.has(key)) return;
-        known.add(key);
-        isNew = true;
-        if (crossing.length === 0) lost.add(index);
-        else rows.push({ wanted: index, crossing });
-      };
-      cut(([a, b]) => ahead.has(a) && !ahead.has(b));
-      cut(([a, b]) => !behind.has(a) && behind.has(b));
+      cutAll(index, ahead, to, forth, 0);
+      cutAll(index, reach(to, backwards, '<'), from, backwards, 1);
     });
     return isNew;
   };
 
   cutsOf([]);
-  for (let round = 0; round < MOST_ROUNDS && (round === 0 || !isTimeUp()); round += 1) {
+  for (
+    let round = 0;
+    round < MOST_ROUNDS && (round === 0 || (rows.length < MOST_ROWS && !isTimeUp()));
+    round += 1
+  ) {
     const programme = makeProgramme();
     const variables = joints.map((joint) =>
       programme.variable(
         0,
         Math.min(...takenBy(joint).map(({ free, count }) => Math.floor(free.length / count))),
-        piecesOfJoint(joint).length * prices.laid +
-          rounded(Math.max(0, -joint.score) * prices.eachDb) +
-          (joint.hops.length === 1 && joint.rank > 0 ? STEP : 0),
+        priceOf(joint, prices),
         true,
       ),
     );
@@ -190,6 +224,16 @@ export const choose = ({
       break;
     }
   }
+  if (!isBest) {
+    const missing = wanted.filter((_, index) => !given.has(index) && !lost.has(index));
+    const more = ledOn(joints, best.counts, missing, inside, prices);
+    for (const at of more) best.counts.set(at, (best.counts.get(at) ?? 0) + 1);
+    const ways = waysOf([...best.counts.keys()].map((at) => joints[at]!));
+    wanted.forEach(({ from, to }, index) => {
+      const places = spread(from, [inside, ways]);
+      if (!to.some((place) => places.has(place))) given.add(index);
+    });
+  }
   return {
     joints: [...best.counts].map(([at, count]) => ({ joint: joints[at]!, count })),
     bought: boughtFor(best.counts, joints, stock),
@@ -197,6 +241,67 @@ export const choose = ({
     cost: best.cost,
     isBest,
   };
+};
+
+/**
+ * Joints more, one sound after the other, by which what is wanted gets there: the cheapest way over the sockets that are still free
+ * (Dijkstra 1959), what is worth most first.
+ */
+const ledOn = (
+  joints: readonly Joint[],
+  chosen: ReadonlyMap<number, number>,
+  missing: readonly Wanted[],
+  inside: Ways,
+  prices: Prices,
+): number[] => {
+  const left = new Map<string, number>();
+  const take = (joint: Joint, times: number) => {
+    for (const { key, free, count } of takenBy(joint))
+      left.set(key, (left.get(key) ?? free.length) - count * times);
+  };
+  for (const [at, times] of chosen) take(joints[at]!, times);
+  const isFree = (joint: Joint) =>
+    takenBy(joint).every(({ key, free, count }) => (left.get(key) ?? free.length) >= count);
+  const laid = new Set(chosen.keys());
+  const more: number[] = [];
+  for (const { from, to, weight } of sortBy([...missing], [(one) => -one.weight])) {
+    const ways = waysOf([...laid].map((at) => joints[at]!));
+    const costs = new Map<string, { cost: number; by?: number; via?: string }>();
+    const settled = new Set<string>();
+    const reachedAt = (places: Iterable<string>, cost: number, by?: number, via?: string) => {
+      for (const place of spread([...places], [inside, ways]))
+        if (cost < (costs.get(place)?.cost ?? Infinity))
+          costs.set(place, { cost, ...(by === undefined ? {} : { by, via: via! }) });
+    };
+    reachedAt(from, 0);
+    let goal: string | undefined;
+    for (;;) {
+      const open = [...costs].filter(([place]) => !settled.has(place));
+      const [nearest] = sortBy(open, [([, { cost }]) => cost]);
+      if (!nearest || nearest[1].cost >= weight) break;
+      const [place, { cost }] = nearest;
+      if (to.includes(place)) {
+        goal = place;
+        break;
+      }
+      settled.add(place);
+      joints.forEach((joint, at) => {
+        if (laid.has(at) || !isFree(joint)) return;
+        const on = joint.ways.filter(([start]) => start === place).map(([, end]) => end);
+        if (on.length > 0) reachedAt(on, cost + priceOf(joint, prices), at, place);
+      });
+    }
+    for (let here = goal; here !== undefined;) {
+      const step: { by?: number; via?: string } = costs.get(here)!;
+      if (step.by !== undefined && !laid.has(step.by)) {
+        laid.add(step.by);
+        more.push(step.by);
+        take(joints[step.by]!, 1);
+      }
+      here = step.via;
+    }
+  }
+  return more;
 };
 
 /** How many leads of each kind are laid, less those that are there. */
