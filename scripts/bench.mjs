@@ -33,7 +33,7 @@ const L = {
   sheet: 8,
   sheetLarge: 40,
   wire: 10,
-  wireLarge: 120,
+  wireLarge: 60,
   save: 1,
   move: 0.5,
   /** Of a plain page's frames, at least. */
