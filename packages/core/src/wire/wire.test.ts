@@ -2,7 +2,8 @@ import loadHighs from 'highs';
 import { readPartsList, rigOfPieces } from '../pieces';
 import { runChecks, toDoOf } from '../checks';
 import { finish, makeEngineMemory, solve } from '../offers';
-import { applyEdit, type Rig } from '../rig';
+import { LEAD_KINDS } from '../catalogue';
+import { applyEdit, connect, type Rig } from '../rig';
 import { leadText } from '../rig/testing';
 import { solverOf, type Solver } from '../staging';
 import { wireInSteps, type WireOptions, type Wiring } from '.';
@@ -98,6 +99,17 @@ describe('with the leads that are there', () => {
     expect(toBuy).toEqual([{ kind: 'usb-c-c', name: 'USB lead C to C', count: 1 }]);
   });
 
+  it('those that lie in the rig are not there twice', () => {
+    const { rig: done } = wired(rig);
+    const half = { ...done, leads: done.leads.filter(({ kind }) => kind === 'xlr') };
+    const two = {
+      ...half,
+      devices: [...half.devices, { ...half.devices[0]!, id: 'second', name: 'Second' }],
+    };
+    const { toBuy } = wired(two, { stock: [{ kind: 'xlr', lengthM: 3, count: 1 }] });
+    expect(toBuy.map(({ kind }) => kind).sort()).toEqual(['usb-c-c', 'xlr']);
+  });
+
   it('a lead with the adapter that is there, before one is bought', () => {
     const stock = [
       { kind: 'xlr', lengthM: 3, count: 1 },
@@ -152,6 +164,10 @@ describe('what is plugged already', () => {
         },
       ],
     };
+    // What feeds a device stays, whatever is laid anew.
+    const power = LEAD_KINDS.find(({ id }) => id === 'dc-barrel')!;
+    const fed = applyEdit(wrong, connect(wrong, power, [null, null])).rig;
+    expect(wired(fed).rig.leads.map(({ kind: one }) => one)).toContain(power.id);
     expect(wired(wrong, { isKept: true }).rig.leads.map(({ id }) => id)).toContain('wrong');
     expect(joinedTo(wired(wrong).rig, 'plugin-adapter')).toHaveLength(2);
   });

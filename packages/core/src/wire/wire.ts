@@ -1,10 +1,27 @@
-import { sortBy, sum } from 'es-toolkit';
-import { DEVICE_MODELS, modelById, type DeviceKind, type DeviceModel, type LeadKind } from '../catalogue';
+import { minBy, sortBy, sum } from 'es-toolkit';
+import {
+  connectorById,
+  DEVICE_MODELS,
+  modelById,
+  type DeviceKind,
+  type DeviceModel,
+  type LeadKind,
+  type Medium,
+} from '../catalogue';
 import { isGrave, runChecks, toDoOf, type Found, type Solved } from '../checks';
 import { isElsewhere, type Post } from '../feeds';
 import { compareRigs, solve, type EngineMemory, type RigDifference, type Steps } from '../offers';
 import type { StockRow } from '../formats';
-import { addDevice, applyEdit, editBetween, type Device, type Edit, type Rig } from '../rig';
+import {
+  addDevice,
+  applyEdit,
+  editBetween,
+  lookup,
+  type Device,
+  type Edit,
+  type Lead,
+  type Rig,
+} from '../rig';
 import type { Solver } from '../staging';
 import { choose, countOf, type Choice } from './choose';
 import { jointsOf, pairOf, piecesOfJoint, takenBy, type AuditionMemory, type Joint } from './joints';
@@ -160,8 +177,27 @@ const freed = ({ wiring, freeing }: Wired): Wiring => {
 const leadsAsStock = ({ leads }: Rig): StockRow[] =>
   leads.map(({ kind, lengthM }) => ({ kind, lengthM, count: 1 }));
 
-/** With no lead in any socket. */
-const bareOf = (rig: Rig): Rig => ({ ...rig, leads: [] });
+/** What carries no sound, and is no part of the question: mains, power, what to play, a clock. */
+const OTHER: ReadonlySet<Medium | undefined> = new Set(['mains', 'dc', 'midi', 'clock']);
+
+/** With no lead in any socket by which sound goes. */
+const bareOf = (rig: Rig): Rig => {
+  const find = lookup(rig);
+  const isOther = ({ id }: Lead) =>
+    OTHER.has(connectorById(find.leadKindOf(id)?.ends[0]?.connector ?? '')?.medium);
+  return { ...rig, leads: rig.leads.filter(isOther) };
+};
+
+/** What is left of the leads somebody owns when some of them lie in a rig: of each kind the one that is nearest in length. */
+const stockBeside = ({ leads }: Rig, stock: readonly StockRow[]): StockRow[] => {
+  const left = stock.map((row) => ({ ...row }));
+  for (const { kind, lengthM } of leads) {
+    const own = left.filter((row) => row.kind === kind && row.count > 0);
+    const used = minBy(own, (row) => Math.abs(row.lengthM - lengthM));
+    if (used) used.count -= 1;
+  }
+  return left;
+};
 
 /**
  * A table joined and set: what is plugged stays; where that leaves something wrong and may be laid anew, it is tried from nothing.
@@ -173,10 +209,11 @@ export function* wireInSteps(
   memory: EngineMemory,
   options: WireOptions = {},
 ): Steps<Wiring> {
-  const kept = yield* wireFrom(rig, rig, solver, memory, options);
+  const beside = options.stock && { stock: stockBeside(rig, options.stock) };
+  const kept = yield* wireFrom(rig, rig, solver, memory, { ...options, ...beside });
   const isWhole = kept.wrong.every((count) => count === 0);
   if (options.isKept || rig.leads.length === 0 || isWhole || options.isTimeUp?.()) return freed(kept);
-  const stock = [...(options.stock ?? []), ...leadsAsStock(rig)];
+  const stock = [...(beside?.stock ?? []), ...leadsAsStock(rig)];
   const anew = yield* wireFrom(rig, bareOf(rig), solver, memory, { ...options, stock });
   return freed(isBetter(anew.wrong, kept.wrong) ? anew : kept);
 }
