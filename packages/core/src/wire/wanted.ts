@@ -89,19 +89,30 @@ export const wantedIn = (solved: Solved): Wanted[] => {
     wanted.set(key, { from, to, weight: Math.max(weight, wanted.get(key)?.weight ?? 0) });
   };
   const everyStart = speakers.flatMap((speaker) => startsOf(solved, speaker));
-  for (const speaker of speakers) {
+  for (const [row, speaker] of speakers.entries()) {
     const { sound, ref } = speaker;
+    /** What the operator has said of it at some listeners. */
+    const said = (isIt: (post: Post) => boolean, as: 'must' | 'never') =>
+      posts.some((post, at) => {
+        const feed = feeds.rows[row]![at]!;
+        return isIt(post) && feed.intent !== undefined && feed.want === as;
+      });
     const own = 'app' in ref ? find.app(ref.app) : undefined;
     for (const from of startsOf(solved, speaker)) {
       // What is played has to get somewhere, what is said has to be kept.
       if (!own) want(from, ends, KEPT);
       for (const app of listening) {
-        if (app.computer === own?.computer || !isOwed(sound, listenerOf(app))) continue;
+        const isIt = (post: Post) => post.app === app.id;
+        const isWished = isOwed(sound, listenerOf(app)) || said(isIt, 'must');
+        if (app.computer === own?.computer || !isWished || said(isIt, 'never')) continue;
         want(from, [hears(app.computer)], sound === 'voice' || isElsewhere(sound) ? USED : PLAYED);
       }
-      for (const { kind, listener, nodes } of devicePosts) {
-        if (kind === 'room' || !isOwed(sound, listener)) continue;
-        for (const node of nodes) want(from, [node], kind === 'ears' ? IN_EARS : USED);
+      for (const post of devicePosts) {
+        const isIt = (one: Post) => one === post;
+        const isMeant = said(isIt, 'must');
+        const isUsual = post.kind !== 'room' && isOwed(sound, post.listener);
+        if (!(isUsual || isMeant) || said(isIt, 'never')) continue;
+        for (const node of post.nodes) want(from, [node], isMeant || post.kind !== 'ears' ? USED : IN_EARS);
       }
       if (isElsewhere(sound))
         want(

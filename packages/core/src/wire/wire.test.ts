@@ -3,7 +3,8 @@ import { readPartsList, rigOfPieces } from '../pieces';
 import { runChecks, toDoOf } from '../checks';
 import { finish, makeEngineMemory, solve } from '../offers';
 import { LEAD_KINDS } from '../catalogue';
-import { applyEdit, connect, type Rig } from '../rig';
+import { sinkRefOf } from '../feeds';
+import { applyEdit, connect, sayIntent, type Rig } from '../rig';
 import { leadText } from '../rig/testing';
 import { solverOf, type Solver } from '../staging';
 import { wireInSteps, type WireOptions, type Wiring } from '.';
@@ -205,5 +206,19 @@ describe('what cannot be had', () => {
     });
     expect(rig.people.map(({ name }) => name)).toEqual(['Voice 1']);
     expect(tracksOf(rig)).toEqual(['Voice 1']);
+  });
+});
+
+describe('what the operator has said', () => {
+  it('a player that must be heard in the headphones is', () => {
+    const rig = table('music player, mixer with usb, laptop, mic, headphones');
+    const { feeds } = solve(rig);
+    const player = feeds.speakers.find(({ kind }) => kind === 'programme')!;
+    const ears = feeds.posts.find(({ kind }) => kind === 'ears')!;
+    const said = applyEdit(rig, sayIntent(rig, player.ref, sinkRefOf(ears), 'arrives')).rig;
+    const then = solve(wired(said).rig);
+    const at = then.feeds.posts.findIndex(({ id }) => id === ears.id);
+    const row = then.feeds.speakers.findIndex(({ id }) => id === player.id);
+    expect(then.feeds.rows[row]![at]!.arrival).toBeDefined();
   });
 });
