@@ -8,7 +8,7 @@ test('shelf', async ({ page }) => {
   await page.goto('/rigs');
   await expect(page.getByRole('link', { name: MUSEUM, exact: true })).toBeVisible();
   await axeInBothLights(page);
-  await page.getByRole('link', { name: 'New rig' }).click();
+  await page.getByRole('link', { name: 'New rig', exact: true }).click();
   await page.getByRole('button', { name: 'Two at a table, with a caller' }).click();
   await axeInBothLights(page);
   await page.getByRole('button', { name: 'Wire it', exact: true }).click();

@@ -125,7 +125,7 @@ test('an earlier state is brought back from the history', async ({ page, request
 
 test('the shelf: new, copy, delete and undo, files in and out', async ({ page }) => {
   await page.goto('/rigs');
-  await page.getByRole('link', { name: 'New rig' }).click();
+  await page.getByRole('link', { name: 'New rig', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Harbour day');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name of this rig')).toHaveValue('Harbour day');

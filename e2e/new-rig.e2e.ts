@@ -28,7 +28,7 @@ test('two dynamics, an interface, a laptop and headphones: recorded, nothing fou
 }) => {
   const { click, clicks } = counting();
   await page.goto('/rigs');
-  await click(page.getByRole('link', { name: 'New rig' }));
+  await click(page.getByRole('link', { name: 'New rig', exact: true }));
   await click(page.getByRole('button', { name: 'Two at a table', exact: true }));
   await wire(page, click);
   expect(clicks()).toBeLessThanOrEqual(12);

@@ -220,7 +220,7 @@ export const NewRigView = () => {
   }, []);
   const make = async (isWired: boolean) => {
     try {
-      const name = table.name.trim() || 'New rig';
+      const name = table.name.trim() || 'My studio';
       const parts = table.pieces.map((piece) => ({ ...piece, words: '' }));
       const document = rigOfPieces({ ...table, parts }, name, table.voices);
       const made = await create({ name, document }).unwrap();
