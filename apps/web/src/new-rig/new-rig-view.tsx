@@ -1,4 +1,4 @@
-import { rigOfPieces } from '@diaphon/core';
+import { COMES_WITH, modelById, rigOfPieces } from '@diaphon/core';
 import { Minus, Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -18,7 +18,6 @@ import {
   isBare,
   keepTable,
   keptTable,
-  modelOf,
   voiceCount,
   withList,
   withMore,
@@ -104,8 +103,8 @@ const BySight = ({ table, onChange }: { table: Table; onChange: Change }) => (
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-1.5">
       {BY_SIGHT.flatMap(({ kind, models }) =>
         models.map((id) => {
-          const model = modelOf(id);
-          const program = id === 'phone' ? ('call' as const) : undefined;
+          const model = modelById(id);
+          const program = COMES_WITH[id];
           const plugs = [...new Set(model.ports.map(({ connector }) => connector))].slice(0, 4);
           return (
             <li key={id}>
@@ -136,7 +135,7 @@ const OnTheTable = ({ table, onChange }: { table: Table; onChange: Change }) => 
   <>
     <ul aria-label="On the table" className="divide-y divide-hair">
       {table.pieces.map(({ model: id, count, program }) => {
-        const model = modelOf(id);
+        const model = modelById(id);
         return (
           <li key={`${id} ${program ?? ''}`} className="flex items-center gap-2 py-1">
             <PiecePicture kind={model.kind} model={id} size={36} />

@@ -1,4 +1,4 @@
-import { modelById, readPartsList, type AppKind, type DeviceKind, type DeviceModel } from '@diaphon/core';
+import { DEVICE_MODELS, modelById, readPartsList, type AppKind, type DeviceKind } from '@diaphon/core';
 import { local } from '../store/browser-storage';
 
 /** What has been put on the table so far. */
@@ -85,21 +85,14 @@ export const BY_SIGHT: readonly { kind: DeviceKind; models: readonly string[] }[
   { kind: 'preamp', models: ['preamp', 'preamp-two'] },
 ];
 
-export const modelOf = (id: string): DeviceModel => modelById(id);
-
 const KEY = 'diaphon.table';
 
 /** What was begun and not made a rig yet. */
 export const keptTable = (): Table => {
   try {
     const kept = JSON.parse(local.storage.getItem(KEY) ?? 'null') as Partial<Table> | null;
-    const pieces = (kept?.pieces ?? []).filter(({ model }) => {
-      try {
-        return modelById(model) !== undefined;
-      } catch {
-        return false;
-      }
-    });
+    // A model may be gone since.
+    const pieces = (kept?.pieces ?? []).filter(({ model }) => DEVICE_MODELS.some(({ id }) => id === model));
     return { ...EMPTY, ...kept, pieces };
   } catch {
     return EMPTY;

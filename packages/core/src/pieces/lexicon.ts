@@ -158,7 +158,6 @@ export const DEVICE_WORDS: readonly DeviceWords[] = [
   {
     model: 'phone',
     words: [/\b((tele|smart|mobile |cell ?)?phones?|mobiles?|handsets?)\b/],
-    program: 'call',
   },
   { model: 'desktop', words: [/\bgam(e|es|ing)\b/, COMPUTER], program: 'game' },
   { model: 'laptop-earthed', words: [LAPTOP, OLD] },
@@ -192,3 +191,6 @@ export const CALLER =
   /\b(callers?|calls?|remote (guests?|people)|guests? (on|by) (a )?(call|phone|line)|dial[- ]?ins?|on the line|phone[- ]ins?)\b/;
 export const STREAM = /\b(live ?streams?|streams?|streaming|broadcasts? live|go(ing)? live)\b/;
 export const PEOPLE = /\b(people|persons?|hosts?|guests?|speakers? talking|voices?|talkers?|presenters?)\b/;
+
+/** What a model comes with, whoever puts it down: a telephone is there for its call. */
+export const COMES_WITH: Readonly<Record<string, AppKind>> = { phone: 'call' };

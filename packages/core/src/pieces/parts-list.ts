@@ -1,6 +1,6 @@
 import type { StockRow } from '../formats';
 import type { AppKind } from '../rig';
-import { CALLER, DEVICE_WORDS, LEAD_WORDS, PEOPLE, STREAM } from './lexicon';
+import { CALLER, COMES_WITH, DEVICE_WORDS, LEAD_WORDS, PEOPLE, STREAM } from './lexicon';
 
 /** A line of a parts list, as it was understood. */
 export interface Part {
@@ -137,12 +137,13 @@ export const readPartsList = (text: string): PartsList => {
       // "a caller on a telephone": the telephone is there, too.
       const device = /\b(?:on|by|with) (.+)$/u.exec(rest)?.[1];
       const by = device === undefined ? undefined : deviceOf(device);
-      if (by?.program) list.parts.push({ words: chunk, count: 1, model: by.model, program: by.program });
+      const own = by && COMES_WITH[by.model];
+      if (own) list.parts.push({ words: chunk, count: 1, model: by.model, program: own });
       continue;
     }
     const row = IDLE.test(rest) ? undefined : deviceOf(rest);
     if (row) {
-      const { model, program, pairIsTwo } = row;
+      const { model, pairIsTwo, program = COMES_WITH[model] } = row;
       const pieces = isPair && (pairIsTwo || /\bmic/.test(rest)) ? count * 2 : count;
       list.parts.push({ words: chunk, count: pieces, model, ...(program ? { program } : {}) });
     } else if (STREAM.test(rest)) list.streams = true;

@@ -6,7 +6,9 @@ import {
   changeDevice,
   emptyRig,
   lookup,
+  newFarEnd,
   putApp,
+  type App,
   type AppKind,
   type Edit,
   type Rig,
@@ -38,12 +40,20 @@ export const rigOfPieces = (
   if (first) {
     program(first.id, 'recorder');
     const hasLine = rig.apps.some(({ kind }) => kind === 'call');
-    if (callers > 0 && !hasLine) program(computers.at(-1)!.id, 'call');
+    if (callers > 0 && !hasLine) apply(putApp(rig, callWith(rig, computers.at(-1)!.id, callers)));
     if (streams) program(first.id, 'encoder');
   }
   apply(readyPieces(rig, voices));
   for (const edit of microphonesNamed(rig, voices)) apply(edit);
   return rig;
+};
+
+/** One call with so many at its other end; one is nobody in particular. */
+const callWith = (rig: Rig, computer: string, callers: number): App => {
+  let call = newApp(rig, computer, 'call');
+  for (let n = 0; callers > 1 && n < callers; n += 1)
+    call = { ...call, farEnds: [...(call.farEnds ?? []), newFarEnd(call)] };
+  return call;
 };
 
 /** Microphones called after whoever speaks into them, where somebody has said who that is. */

@@ -95,6 +95,15 @@ describe('its pieces as a rig', () => {
     expect(rig.leads).toEqual([]);
   });
 
+  it('three callers are three at the other end of one call', () => {
+    const { apps } = rigOfPieces(readPartsList('mic, interface, laptop, 3 callers'), 'Table');
+    expect(apps.find(({ kind }) => kind === 'call')!.farEnds!.map(({ name }) => name)).toEqual([
+      'Caller 1',
+      'Caller 2',
+      'Caller 3',
+    ]);
+  });
+
   it('a telephone has a call of its own', () => {
     const phone = rigOfPieces(readPartsList('mic, mixer, laptop, phone'), 'Table');
     expect(phone.apps.map(({ kind, computer }) => `${kind} ${computer}`)).toEqual([
