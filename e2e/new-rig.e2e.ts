@@ -81,7 +81,7 @@ test('a list in one’s own words, names, what is not understood; what was put d
   expect(clicks()).toBeLessThanOrEqual(12);
   await expect(page.getByLabel('Name of this rig')).toHaveValue('Kitchen');
   await expect(page.getByRole('button', { name: /Ann’s microphone/ }).first()).toBeVisible();
-  // The caller hears Ann, and not themselves.
+  // The caller is somebody who listens.
   await page.getByRole('link', { name: 'Feeds' }).click();
   await expect(page.getByText(/Far end of Call/).first()).toBeVisible();
   // One way back for all of it.

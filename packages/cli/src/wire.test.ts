@@ -71,7 +71,7 @@ describe('diaphon pieces and wire', () => {
     expect(loose.out).toContain('Not understood:\n  flux capacitor');
     const { out, code } = await run('wire', path('short.json'));
     expect(code).toBe(EXIT.findings);
-    expect(out).toContain('The cheapest piece that frees it: Adapter from phantom to plug-in power');
+    expect(out).toContain('The smallest piece that frees it: Adapter from phantom to plug-in power');
     expect(readFileSync(path('short.json'), 'utf8')).toContain('"leads": []');
   });
 });

@@ -28,7 +28,7 @@ export interface WireReport {
   unmet: Wiring['unmet'];
   /** Dangers and faults that are left. */
   left: string[];
-  /** The cheapest piece that frees what is unmet. */
+  /** The smallest piece that frees what is unmet. */
   frees: string | null;
 }
 
@@ -91,7 +91,7 @@ export const wireText = ({ rig, isProven, toBuy, changes, unmet, left, frees }: 
       'Cannot be had with these pieces:',
       unmet.map(({ sound, listener, why }) => `${sound} at ${listener}: ${why}`),
     ),
-    ...(frees === null ? [] : [`The cheapest piece that frees it: ${frees}`]),
+    ...(frees === null ? [] : [`The smallest piece that frees it: ${frees}`]),
     ...list('Still wrong:', left),
     ...(changes.length === 0 && unmet.length === 0
       ? ['Nothing to join: everything gets where it should.']

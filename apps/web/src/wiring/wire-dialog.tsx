@@ -93,7 +93,7 @@ const Result = ({ before, wiring, onUse }: ResultProps) => {
           </ul>
           {frees && (
             <p>
-              The cheapest piece that frees it: <b>{frees.name}</b>.
+              The smallest piece that frees it: <b>{frees.name}</b>.
             </p>
           )}
         </section>

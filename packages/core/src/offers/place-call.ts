@@ -24,6 +24,8 @@ import { makeEngineMemory, solve, type EngineMemory } from './solve-rig';
 export const CALL_TRACK = 'call';
 /** An echo weighs more than all the voices it comes with. */
 const ECHO_WEIGHT = 100;
+/** A pair of ears weighs more than all else that hears. */
+const EARS_WEIGH = 100;
 /** Something new that is wrong weighs more than one voice gained. */
 const WRONG_WEIGHT = 4;
 
@@ -135,21 +137,36 @@ export const keepCall = (
   return minBy(tried, ({ beside }) => beside)?.edit;
 };
 
+/** Where most ears hear what a program plays, then most of all; as it is where nobody would. */
+export const playBest = (rig: Rig, app: App, memory: EngineMemory = makeEngineMemory()): AppChoice | null => {
+  const heardBy = (output: AppChoice): number => {
+    const { feeds } = solve(applyEdit(rig, putApp(rig, { ...app, input: null, output })).rig, memory);
+    const row = feeds.rows[feeds.speakers.findIndex(({ ref }) => 'app' in ref && ref.app === app.id)] ?? [];
+    const arriving = feeds.posts.filter((_, at) => row[at]?.arrival !== undefined);
+    return arriving.length + arriving.filter(({ kind }) => kind === 'ears').length * EARS_WEIGH;
+  };
+  const outputs = streamOptions(rig, app.computer, 'output')
+    .filter(({ isThere, channels }) => isThere && channels > 0)
+    .map(({ device, stream }): AppChoice => ({ device, stream }));
+  return maxBy(outputs, heardBy) ?? app.output;
+};
+
+/** The computer a call runs on where nobody says: one that has none, the one that records first. */
+export const computerForCall = (rig: Rig): string | undefined => {
+  const find = lookup(rig);
+  const computers = rig.devices.filter(({ id }) => find.modelOf(id)?.kind === 'computer').map(({ id }) => id);
+  const runs = (kind: App['kind']) => (id: string) =>
+    rig.apps.some((app) => app.computer === id && app.kind === kind);
+  const free = computers.filter((id) => !runs('call')(id));
+  return free.find(runs('recorder')) ?? free[0] ?? computers[0];
+};
+
 /**
  * A new call on a computer: played where most ears hear it, listening where it hears everyone but itself, and kept on a track where
  * tracks are kept.
  */
 export const placeCall = (rig: Rig, app: App, memory: EngineMemory = makeEngineMemory()): Edit => {
-  const outputs = streamOptions(rig, app.computer, 'output').filter(
-    ({ isThere, channels }) => isThere && channels > 0,
-  );
-  const heardBy = (output: AppChoice): number => {
-    const { feeds } = solve(applyEdit(rig, putApp(rig, { ...app, input: null, output })).rig, memory);
-    const row = feeds.rows[feeds.speakers.findIndex(({ ref }) => 'app' in ref && ref.app === app.id)] ?? [];
-    return feeds.posts.filter(({ kind }, at) => kind === 'ears' && row[at]?.state === 'arrives').length;
-  };
-  const best = maxBy(outputs, ({ device, stream }) => heardBy({ device, stream }));
-  const output = best ? { device: best.device, stream: best.stream } : app.output;
+  const output = playBest(rig, app, memory);
   const listens = listenBest(rig, { ...app, output }, memory);
   const then = applyEdit(rig, listens).rig;
   const kept = keepCall(

@@ -131,8 +131,9 @@ const nameAt = (at: number): string => `d${at}`;
 
 /**
  * A chain tried by the circuit alone: a socket, leads, a box that stands in between or none, leads, a socket; nothing else about them.
- * @param sides what is joined, in the order sound goes; of a box its way in and its way out
+ * @param sides what is joined, in the order sound goes: of a box its way in
  * @param runs from each to the next
+ * @param way of each box its way out
  */
 export const audition = (sides: readonly Side[], runs: readonly Run[], way: readonly Side[]): Audition => {
   const models = new Map(sides.map(({ model }) => [model.id, model]));

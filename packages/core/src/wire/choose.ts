@@ -1,4 +1,5 @@
 import { sortBy } from 'es-toolkit';
+import { reachable } from '../flow';
 import { makeProgramme, type Solver } from '../staging';
 import { pairOf, piecesOfJoint, takenBy, type Joint } from './joints';
 import { turnedRound } from './inside';
@@ -54,16 +55,8 @@ const MOST_LAYERS = 6;
 /** Ways that are there whatever is joined: inside devices, by leads that stay. */
 export type Ways = ReadonlyMap<string, readonly string[]>;
 
-interface Reach {
-  starts: readonly string[];
-  places: Set<string>;
-}
-
-const spread = (starts: readonly string[], next: readonly Ways[]): Set<string> => {
-  const seen = new Set(starts);
-  for (const place of seen) for (const ways of next) for (const to of ways.get(place) ?? []) seen.add(to);
-  return seen;
-};
+const spread = (starts: readonly string[], next: readonly Ways[]): Set<string> =>
+  reachable(starts, (id) => next.flatMap((ways) => ways.get(id) ?? []));
 
 const waysOf = (joints: readonly Joint[]): Ways => {
   const ways = new Map<string, string[]>();
@@ -115,12 +108,12 @@ export const choose = ({
       [inside, ways],
       [back, turnedRound(ways)],
     ];
-    const memory = new Map<string, Reach>();
+    const memory = new Map<string, Set<string>>();
     const reach = (starts: readonly string[], next: readonly Ways[], side: string) => {
       const key = side + starts.join('\n');
-      const there = memory.get(key) ?? { starts, places: spread(starts, next) };
-      memory.set(key, there);
-      return there.places;
+      const places = memory.get(key) ?? spread(starts, next);
+      memory.set(key, places);
+      return places;
     };
     let isNew = false;
     /** Cuts one behind the other, from where a sound is to where it is wanted: each says what has to take it on. */
@@ -194,10 +187,8 @@ export const choose = ({
       for (const { kind } of piecesOfJoint(joint))
         kinds.set(kind.id, [...(kinds.get(kind.id) ?? []), [1, variables[at]!]]);
     });
-    const bought = new Map<string, number>();
-    for (const [kind, sum] of kinds) {
-      const more = programme.variable(0, 1000, prices.bought, false);
-      bought.set(kind, more);
+    for (const [kind, sum] of prices.bought > 0 ? kinds : []) {
+      const more = programme.variable(0, Infinity, prices.bought, false);
       programme.atMost([...sum, [-1, more]], stock?.get(kind) ?? 0);
     }
     const gives = new Map<number, number>();
@@ -227,7 +218,10 @@ export const choose = ({
   if (!isBest) {
     const missing = wanted.filter((_, index) => !given.has(index) && !lost.has(index));
     const more = ledOn(joints, best.counts, missing, inside, prices);
-    for (const at of more) best.counts.set(at, (best.counts.get(at) ?? 0) + 1);
+    for (const at of more) {
+      best.counts.set(at, (best.counts.get(at) ?? 0) + 1);
+      best.cost += priceOf(joints[at]!, prices);
+    }
     const ways = waysOf([...best.counts.keys()].map((at) => joints[at]!));
     wanted.forEach(({ from, to }, index) => {
       const places = spread(from, [inside, ways]);

@@ -4,9 +4,11 @@ import { pointId } from '../flow';
 import { isGrave, namedChannels, runChecks, toDoOf, type Fix } from '../checks';
 import {
   channelCount,
+  finish,
   keepCall,
   listenBest,
   mended,
+  playBest,
   solve,
   streamOptions,
   tuned,
@@ -116,22 +118,6 @@ const recordAll = (rig: Rig, id: string, memory: EngineMemory): Rig => {
   }
 };
 
-/** Where a program that plays is heard by most ears. */
-const playBest = (rig: Rig, id: string, memory: EngineMemory): Rig => {
-  const app = appIn(rig, id);
-  const tried = streamsThere(rig, app.computer, 'output').map(({ device, stream }) => {
-    const then = applyEdit(rig, putApp(rig, { ...app, output: { device, stream } })).rig;
-    const { feeds } = solve(then, memory);
-    const row = feeds.rows[feeds.speakers.findIndex(({ ref }) => 'app' in ref && ref.app === id)] ?? [];
-    const count = (isCounted: (at: number) => boolean) =>
-      row.filter(({ arrival }, at) => arrival !== undefined && isCounted(at)).length;
-    const inEars = count((at) => feeds.posts[at]!.kind === 'ears');
-    return { rig: then, heardBy: inEars * 100 + count(() => true) };
-  });
-  const best = maxBy(tried, ({ heardBy }) => heardBy);
-  return best && best.heardBy > 0 ? best.rig : rig;
-};
-
 /** Sounds that come to a program's listeners, less what comes back as an echo. */
 const heardBy = (rig: Rig, id: string, memory: EngineMemory): number => {
   const solved = solve(rig, memory);
@@ -179,7 +165,10 @@ export const settle = (start: Rig, { solver, memory, isTimeUp }: Means): Rig => 
   let rig = tuned(withDrivers(start, memory), memory);
   const apps = start.apps.map(({ id }) => id);
   for (const id of apps)
-    if (plays(appIn(rig, id)) && isUnset(rig, appIn(rig, id), 'output')) rig = playBest(rig, id, memory);
+    if (plays(appIn(rig, id)) && isUnset(rig, appIn(rig, id), 'output')) {
+      const app = appIn(rig, id);
+      rig = applyEdit(rig, putApp(rig, { ...app, output: playBest(rig, app, memory) })).rig;
+    }
   for (const id of apps) {
     const app = appIn(rig, id);
     if (isRecorder(app.kind) && (isUnset(rig, app, 'input') || app.tracks.length === 0))
@@ -216,10 +205,7 @@ const isFine = (rig: Rig, memory: EngineMemory): boolean => {
   return !runChecks(solved).some(isGrave) && toDoOf(solved).length === 0;
 };
 
-const proposedSettings = (rig: Rig, { solver, memory, isTimeUp }: Means): Edit | undefined => {
-  const steps = proposeInSteps(rig, solver, memory, isTimeUp, true);
-  for (;;) {
-    const { done, value } = steps.next();
-    if (done) return value.ways.find((way) => isOfSettings({ label: '', edit: way.edit }))?.edit;
-  }
-};
+const proposedSettings = (rig: Rig, { solver, memory, isTimeUp }: Means): Edit | undefined =>
+  finish(proposeInSteps(rig, solver, memory, isTimeUp, true)).ways.find((way) =>
+    isOfSettings({ label: '', edit: way.edit }),
+  )?.edit;

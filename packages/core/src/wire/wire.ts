@@ -53,7 +53,7 @@ export interface Wiring {
   unmet: Unserved[];
   /** Dangers and faults that are left, in words. */
   left: string[];
-  /** The cheapest piece with which more of it could be had. */
+  /** The smallest piece with which more of it can be had, tried. */
   frees?: { model: string; name: string };
   /** Rigs that were wired and judged. */
   tried: number;
@@ -246,9 +246,10 @@ function* wireFrom(
   const joints = isShort ? jointsOf(start, isOwned, auditions, true) : plain;
   const base = { ...table, joints };
   let tried = 0;
-  const judge = (barred: ReadonlySet<string>): Judged => {
-    const choice = barred.size === 0 && !isShort ? atOnce : choose({ ...base, barred });
-    const lain = layChoice(start, choice, stock ?? []);
+  const judge = (barred: ReadonlySet<string>): Judged =>
+    judged(start, barred.size === 0 && !isShort ? atOnce : choose({ ...base, barred }));
+  const judged = (at: Rig, choice: Choice): Judged => {
+    const lain = layChoice(at, choice, stock ?? []);
     const settled = settle(lain.rig, { solver, memory, isTimeUp });
     const solved = solve(settled, memory);
     tried += 1;
@@ -291,13 +292,13 @@ function* wireFrom(
       seen.add(key);
       if (tried >= MOST_TRIED || isTimeUp()) return false;
       yield { done: tried, of: MOST_TRIED };
-      const judged = judge(next);
-      if (isBetter(judged.score, best.score)) {
-        best = judged;
+      const found = judge(next);
+      if (isBetter(found.score, best.score)) {
+        best = found;
         bars = next;
         return true;
       }
-      if (depth < DEEPEST && (yield* better(judged, next, depth + 1))) return true;
+      if (depth < DEEPEST && (yield* better(found, next, depth + 1))) return true;
     }
     return false;
   }
@@ -305,21 +306,25 @@ function* wireFrom(
   const names = new Map(
     joints.flatMap((joint) => piecesOfJoint(joint).map(({ kind }) => [kind.id, kind.name])),
   );
-  const leadsIn = ({ choice }: Judged) => sum([...choice.bought.values()]);
+  /** Whether nothing that brings as much takes fewer leads: chosen with nothing barred, and where nothing is owned by their number alone. */
+  const isLeast = (): boolean => {
+    if (isTimeUp()) return false;
+    const least = stock ? first.choice : choose({ ...base, stock: new Map(), barred: new Set() });
+    return least.isBest && sum([...best.choice.bought.values()]) <= sum([...least.bought.values()]);
+  };
   const wiring: Wiring = {
     rig: best.rig,
     edit: editBetween(rig, best.rig, 'Wire it'),
     changes: compareRigs(rig, best.rig).filter(({ heading }) => !heading.startsWith('Found')),
     toBuy: [...best.choice.bought].map(([kind, n]) => ({ kind, name: names.get(kind) ?? kind, count: n })),
-    // What was chosen before anything was barred buys the least there is.
-    isProven: first.choice.isBest && leadsIn(best) <= leadsIn(first),
+    isProven: isLeast(),
     unmet: best.unmet,
     left: best.findings.filter(isGrave).map(({ title }) => title),
     tried,
   };
   return { wiring, wrong: best.score.slice(0, WRONG), freeing: () => freeing(first) };
 
-  /** The first of the pieces that often help with which less is given up. */
+  /** The first of the pieces that often help, the smallest first, with which less is unmet. */
   function freeing({ choice }: Judged): Wiring['frees'] {
     const isForEars = ({ id }: Device) =>
       bare.find.modelOf(id)?.points.some(({ role }) => role === 'driver') ?? false;
@@ -335,7 +340,8 @@ function* wireFrom(
       const more = jointsOf(richer, isOwned, auditions, false, richer.devices.at(-1)!.id);
       const own = { ...table, inside: standingWays(solved), barred: new Set<string>() };
       const then = choose({ ...own, joints: [...joints, ...more] });
-      if (missed(then) < missed(choice)) return { model: model.id, name: model.name };
+      if (missed(then) < missed(choice) && judged(richer, then).unmet.length < best.unmet.length)
+        return { model: model.id, name: model.name };
     }
     return undefined;
   }
